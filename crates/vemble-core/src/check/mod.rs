@@ -1,0 +1,182 @@
+//! Checks on every set of changes. Each says whether it passes, with the figures, the reason and what would mend it.
+
+mod allowance;
+mod girth;
+mod hang;
+mod in_the_way;
+mod movement;
+mod opening;
+mod run_out;
+
+pub(crate) use girth::levels;
+pub use girth::{Comfort, EaseWord, LevelOf, LevelResult};
+
+use crate::fitting::{GarmentSide, Worn};
+use crate::garment::{Garment, Level, Seam};
+use crate::length::{Figure, Length, Station, Tape};
+use crate::line::{AlteredSeam, StitchingLine, Suggestion};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// How a check came out.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Outcome {
+    /// Nothing against it.
+    Passes,
+    /// It can be done; know this first.
+    Caution,
+    /// Not like this, unless the sewist knows better.
+    Stop,
+}
+
+/// Which rule was applied.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Rule {
+    /// The two sides agree, or somebody decided.
+    Sides,
+    /// Ease at a level, now and after.
+    Ease,
+    /// Sitting and bending.
+    Movement,
+    /// A body part goes through an opening.
+    Opening,
+    /// The line runs out gently enough.
+    RunOut,
+    /// No kink between two pins.
+    Kink,
+    /// What the seam can give when let out.
+    Capacity,
+    /// What stays inside after taking in.
+    Kept,
+    /// Pockets, loops and crossings.
+    InTheWay,
+    /// Grain and hang.
+    Hang,
+}
+
+/// The result of one check.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Check {
+    /// How it came out.
+    pub outcome: Outcome,
+    /// Which rule was applied.
+    pub rule: Rule,
+    /// What was checked, in a few words.
+    pub title: String,
+    /// The figures, as a sum a person can follow.
+    pub figures: String,
+    /// Why it came out so.
+    pub reason: String,
+    /// What would make it pass.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub remedy: Option<String>,
+    /// The seam it is about.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub seam: Option<Seam>,
+    /// The level it is about.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub level: Option<Level>,
+    /// The station it is about.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub station: Option<Figure>,
+}
+
+/// What all checks look at.
+pub(crate) struct Subject<'a> {
+    pub garment: &'a Garment,
+    pub seams: &'a [AlteredSeam<'a>],
+    pub worn: Worn,
+    pub tape: Tape,
+}
+
+impl Subject<'_> {
+    fn show(&self, length: Length) -> String {
+        self.tape.show(length)
+    }
+
+    /// Each line that changes something, with the words for its side; one entry for both sides where they agree.
+    fn lines(&self) -> impl Iterator<Item = (&AlteredSeam<'_>, &StitchingLine, &'static str)> {
+        self.seams.iter().flat_map(|seam| {
+            let sides = if seam.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH };
+            let words = |side: GarmentSide| match (seam.sides_agree(), side) {
+                (true, _) => "both sides",
+                (_, GarmentSide::Left) => "the garment's left",
+                (_, GarmentSide::Right) => "the garment's right",
+            };
+            sides
+                .iter()
+                .map(move |&side| (seam, seam.line(side), words(side)))
+                .filter(|l| l.1.span().is_some())
+        })
+    }
+}
+
+impl Check {
+    fn new(outcome: Outcome, rule: Rule, title: String, figures: String, reason: impl Into<String>) -> Self {
+        let reason = reason.into();
+        Self { outcome, rule, title, figures, reason, remedy: None, seam: None, level: None, station: None }
+    }
+
+    fn remedy(mut self, remedy: impl Into<String>) -> Self {
+        if self.outcome != Outcome::Passes {
+            self.remedy = Some(remedy.into());
+        }
+        self
+    }
+
+    fn at(mut self, seam: Seam, station: Station, tape: Tape) -> Self {
+        self.seam = Some(seam);
+        self.station = Some(tape.figure(station.0));
+        self
+    }
+}
+
+/// Every check on a set of changes, the gravest first.
+pub(crate) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> Vec<Check> {
+    let mut all: Vec<Check> = sides(subject).collect();
+    all.extend(girth::checks(subject, levels));
+    all.extend(movement::checks(subject, levels));
+    all.extend(opening::checks(subject, levels));
+    all.extend(run_out::checks(subject));
+    all.extend(allowance::checks(subject));
+    all.extend(in_the_way::checks(subject));
+    all.extend(hang::checks(subject));
+    all.sort_by_key(|c| std::cmp::Reverse(c.outcome));
+    all
+}
+
+/// What to do about two sides that disagree: keep them where the wearer's notes explain it, else pin again.
+pub(crate) fn suggestion(garment: &Garment) -> Suggestion {
+    if garment.wearer.notes.is_empty() { Suggestion::PinAgain } else { Suggestion::KeepEach }
+}
+
+fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
+    subject.seams.iter().filter_map(|seam| {
+        let (apart, station) = seam.sides.apart?;
+        let title = format!("{}: left and right", seam.facts.seam.name());
+        let figures = format!("{} apart on each edge, at {}", subject.show(apart), subject.show(station.0));
+        let check = if seam.sides.undecided {
+            let advice = match suggestion(subject.garment) {
+                Suggestion::KeepEach => {
+                    format!("Keep each: “{}” may explain it.", subject.garment.wearer.notes.join(", "))
+                }
+                Suggestion::PinAgain => "Pin again: nothing noted about the wearer explains it.".into(),
+            };
+            Check::new(
+                Outcome::Stop,
+                Rule::Sides,
+                title,
+                figures,
+                "The sides differ by more than pins wobble, and nobody has decided.",
+            )
+            .remedy(format!("{advice} Or choose the mean, the larger, the smaller or one side for both."))
+        } else {
+            let within = apart <= crate::line::AGREE_WITHIN;
+            let reason = if within { "No more than pins wobble." } else { "Decided by hand." };
+            Check::new(Outcome::Passes, Rule::Sides, title, figures, reason)
+        };
+        Some(check.at(seam.facts.seam, station, subject.tape))
+    })
+}

@@ -1,0 +1,73 @@
+//! Run-out and kinks: a line that ends or bends too fast leaves a bubble.
+
+use super::{Check, Outcome, Rule, Subject};
+use crate::length::{Length, Station};
+use crate::line::{AlteredSeam, End, StitchingLine};
+
+/// Between two pins a change steeper than 1 : 4 is a kink (teaching value: no iron presses it flat).
+const KINK: f64 = 0.25;
+
+pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
+    subject.lines().flat_map(|(seam, line, side)| {
+        let ends = [(seam.ends.lower, line.pins.first(), -1), (seam.ends.upper, line.pins.last(), 1)];
+        let run_outs = ends.into_iter().filter_map(|(end, pin, up)| {
+            let End::MeetsOldStitching { station } = end else { return None };
+            run_out(subject, seam, line, side, (pin?.station, Station(station.length), up))
+        });
+        run_outs.chain(kink(subject, seam, line, side)).collect::<Vec<_>>()
+    })
+}
+
+/// Run-out length ÷ offset: safe at the cloth's figure, may poke down to half of it, will poke below.
+fn run_out(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    line: &StitchingLine,
+    side: &str,
+    (pin, meets, up): (Station, Station, i64),
+) -> Option<Check> {
+    let offset = line.deepest(pin);
+    if offset < Length::from_nm(50_000) {
+        return None;
+    }
+    let cloth = &subject.garment.cloth;
+    let run = (meets.0 - pin.0) * up;
+    let ratio = run.cm() / offset.cm();
+    let safe = cloth.safe_run_out();
+    let (outcome, reason) = match ratio {
+        r if r >= safe as f64 => (Outcome::Passes, format!("{safe} or more lies flat in this cloth.")),
+        r if r * 2.0 >= safe as f64 => (Outcome::Caution, format!("Under {safe} it may poke at its tip.")),
+        _ => (Outcome::Stop, format!("Under {} it will poke at its tip.", safe / 2)),
+    };
+    let figures = format!("{} long ÷ {} per edge = {ratio:.1}", subject.show(run), subject.show(offset));
+    let wanted = pin.0 + (offset * safe).up_to(subject.tape.mark()) * up;
+    let fits = !wanted.is_negative() && wanted <= seam.facts.length.length;
+    let remedy = if fits {
+        format!("Let it meet the old stitching at {}.", subject.show(wanted))
+    } else {
+        format!(
+            "The seam is too short for {}: take less at the last pin, or run off the edge.",
+            subject.show(offset * safe)
+        )
+    };
+    let title = format!("Run-out of the {}, {side}", seam.facts.seam.name());
+    let check = Check::new(outcome, Rule::RunOut, title, figures, reason).remedy(remedy);
+    Some(check.at(seam.facts.seam, meets, subject.tape))
+}
+
+fn kink(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, side: &str) -> Option<Check> {
+    let steepness = |w: &[crate::line::Pin]| {
+        let (from, to) = (w[0].station.0.cm(), w[1].station.0.cm());
+        (line.front.steepest(from, to).max(line.back.steepest(from, to)), w[0].station, w[1].station)
+    };
+    let (steepest, from, to) =
+        line.pins.windows(2).map(steepness).reduce(|a, b| if b.0 > a.0 { b } else { a })?;
+    let outcome = if steepest > KINK { Outcome::Caution } else { Outcome::Passes };
+    let run = if steepest > 0.0 { format!("1 : {:.1}", 1.0 / steepest) } else { "level".into() };
+    let figures = format!("steepest {run}, between {} and {}", subject.tape.bare(from.0), subject.show(to.0));
+    let reason = if steepest > KINK { "Steeper than 1 : 4 is a kink." } else { "No steeper than 1 : 4." };
+    let title = format!("Bends of the {}, {side}", seam.facts.seam.name());
+    let check = Check::new(outcome, Rule::Kink, title, figures, reason);
+    let remedy = "Look at these two pins again, or let the smooth line pass further beside them.";
+    Some(check.remedy(remedy).at(seam.facts.seam, from, subject.tape))
+}

@@ -1,0 +1,104 @@
+//! The seam strip: one seam laid straight, station along it, offsets to either side of the old stitching.
+//!
+//! x is the station in mm from the hem; y is the offset in mm from the old stitching of that side, positive into
+//! the panel. The wearer's left comes first.
+
+use super::svg;
+use crate::fitting::{GarmentSide, WearerSide, Worn};
+use crate::length::Tape;
+use crate::line::{AlteredSeam, Curve};
+use kurbo::Point;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// One seam, both sides.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Strip {
+    /// Length of the seam in mm.
+    pub length_mm: f64,
+    /// Allowance beyond the old stitching on each edge, in mm.
+    pub allowance_mm: f64,
+    /// Largest offset drawn, in mm: how much room each side needs.
+    pub deepest_mm: f64,
+    /// The wearer's left, then the wearer's right.
+    pub sides: Vec<StripSide>,
+    /// What lies across the seam.
+    pub blocks: Vec<StripBlock>,
+}
+
+/// One side of a seam strip.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct StripSide {
+    /// The garment's side.
+    pub side: GarmentSide,
+    /// Whose side that was on the wearer.
+    pub wearer_side: WearerSide,
+    /// The new stitching of the front edge, or of both where they are the same.
+    pub line: Option<String>,
+    /// The new stitching of the back edge, where it differs.
+    pub back_line: Option<String>,
+    /// How far a smooth line may pass beside the pins: a closed band.
+    pub tolerance: Option<String>,
+    /// The cut line of the front edge, where it is trimmed.
+    pub cut: Option<String>,
+}
+
+/// Something across the seam.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct StripBlock {
+    /// What it is.
+    pub what: String,
+    /// From this station, in mm.
+    pub from_mm: f64,
+    /// To this station, in mm.
+    pub to_mm: f64,
+    /// Where, in words.
+    pub place: String,
+}
+
+/// Draws a seam with its new lines.
+pub fn strip(seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
+    let mut sides = GarmentSide::BOTH.map(|side| strip_side(seam, side, worn));
+    sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
+    let pins =
+        seam.alteration.readings.iter().map(|r| r.edges(seam.alteration.front_share.unwrap_or_default()));
+    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default();
+    let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
+        what: thing.what.clone(),
+        from_mm: thing.from.length.cm() * 10.0,
+        to_mm: thing.to.length.cm() * 10.0,
+        place: format!("{} to {}", tape.bare(thing.from.length), tape.show(thing.to.length)),
+    });
+    Strip {
+        length_mm: seam.facts.length.length.cm() * 10.0,
+        allowance_mm: seam.facts.allowance.length.cm() * 10.0,
+        deepest_mm: (deepest + seam.tolerance).cm() * 10.0,
+        sides: sides.into(),
+        blocks: blocks.collect(),
+    }
+}
+
+fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSide {
+    let line = seam.line(side);
+    let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
+    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(curve.path(mm)));
+    let tolerance = seam.tolerance.cm();
+    let band = || {
+        let mut band = line.front.shifted(tolerance).path(mm);
+        let below = line.front.shifted(-tolerance).path(mm).reverse_subpaths();
+        band.extend(below.into_iter().map(|element| match element {
+            kurbo::PathEl::MoveTo(p) => kurbo::PathEl::LineTo(p),
+            other => other,
+        }));
+        band.close_path();
+        svg(band)
+    };
+    StripSide {
+        side,
+        wearer_side: worn.on_wearer(side),
+        line: path(&line.front),
+        back_line: path(&line.back).filter(|_| !line.has_equal_edges()),
+        tolerance: (!line.front.pieces.is_empty()).then(band),
+        cut: seam.alteration.trim_to.and_then(|w| path(&line.front.shifted(-w.length.cm()))),
+    }
+}

@@ -1,0 +1,664 @@
+//! Lengths and the tape: every length is held exactly, read as people write it, and shown at a tape mark.
+//!
+//! A length is a whole number of nanometres in 64 bits. The international inch is defined as exactly
+//! 25.4 mm, so 1/64 in is 396 875 nm and both systems are exact: no sum drifts, and rounding is for showing only.
+
+use serde::{Deserialize, Deserializer, Serialize, Serializer};
+use std::fmt;
+use std::iter::Sum;
+use std::ops::{Add, Mul, Neg, Sub};
+use std::str::FromStr;
+use utoipa::ToSchema;
+
+/// A signed length, exact, in nanometres.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub struct Length(i64);
+
+impl Length {
+    /// No length at all.
+    pub const ZERO: Length = Length(0);
+    /// The longest length anybody types: 100 m. Beyond it a slip of the hand is certain, and sums stay far from overflow.
+    pub const LONGEST: Length = Length(100_000_000_000);
+
+    /// From whole nanometres.
+    pub const fn from_nm(nm: i64) -> Self {
+        Self(nm)
+    }
+
+    /// From whole millimetres.
+    pub const fn from_mm(mm: i64) -> Self {
+        Self(mm * 1_000_000)
+    }
+
+    /// From sixty-fourths of an inch.
+    pub const fn from_64ths(n: i64) -> Self {
+        Self(n * 396_875)
+    }
+
+    /// From centimetres as computed by the curve mathematics; rounds to the nearest nanometre.
+    pub fn from_cm(cm: f64) -> Self {
+        Self((cm * 1e7).round() as i64)
+    }
+
+    /// Whole nanometres.
+    pub const fn nm(self) -> i64 {
+        self.0
+    }
+
+    /// Centimetres, for the curve mathematics only.
+    pub fn cm(self) -> f64 {
+        self.0 as f64 / 1e7
+    }
+
+    /// The same length without its sign.
+    pub const fn abs(self) -> Self {
+        Self(self.0.abs())
+    }
+
+    /// True below zero.
+    pub const fn is_negative(self) -> bool {
+        self.0 < 0
+    }
+
+    /// `numerator`/`denominator` of this length to the nearest nanometre, ties away from zero.
+    pub const fn fraction(self, numerator: i64, denominator: i64) -> Self {
+        Self(round_div(self.0 * numerator, denominator))
+    }
+
+    /// The nearest multiple of `step`, ties away from zero.
+    pub const fn nearest(self, step: Length) -> Self {
+        Self(round_div(self.0, step.0) * step.0)
+    }
+
+    /// The next multiple of `step` that is not smaller.
+    pub const fn up_to(self, step: Length) -> Self {
+        Self(-(-self.0).div_euclid(step.0) * step.0)
+    }
+}
+
+/// Nearest whole quotient, ties away from zero; `d` > 0.
+const fn round_div(n: i64, d: i64) -> i64 {
+    if n < 0 { -((-n + d / 2) / d) } else { (n + d / 2) / d }
+}
+
+impl Add for Length {
+    type Output = Self;
+    fn add(self, other: Self) -> Self {
+        Self(self.0 + other.0)
+    }
+}
+impl Sub for Length {
+    type Output = Self;
+    fn sub(self, other: Self) -> Self {
+        Self(self.0 - other.0)
+    }
+}
+impl Neg for Length {
+    type Output = Self;
+    fn neg(self) -> Self {
+        Self(-self.0)
+    }
+}
+impl Mul<i64> for Length {
+    type Output = Self;
+    fn mul(self, n: i64) -> Self {
+        Self(self.0 * n)
+    }
+}
+impl Sum for Length {
+    fn sum<I: Iterator<Item = Self>>(lengths: I) -> Self {
+        lengths.fold(Self::ZERO, Add::add)
+    }
+}
+
+/// Distance along a seam from its datum (for a leg: up from the hem). Never a height.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord)]
+pub struct Station(pub Length);
+
+/// What comes off one edge of a seam; negative lets out.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord)]
+pub struct PerEdge(pub Length);
+
+/// What comes off altogether at one seam: its front edge plus its back edge. Negative lets out.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, PartialOrd, Ord)]
+pub struct Whole(pub Length);
+
+impl Add for PerEdge {
+    type Output = Whole;
+    /// Two edges make a whole; there is no other way to get one from an edge.
+    fn add(self, other: Self) -> Whole {
+        Whole(self.0 + other.0)
+    }
+}
+
+/// The unit a length was written in.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Unit {
+    /// Millimetres.
+    Mm,
+    /// Centimetres.
+    Cm,
+    /// Inches of exactly 25.4 mm.
+    In,
+}
+
+impl Unit {
+    const fn nm(self) -> i64 {
+        match self {
+            Self::Mm => 1_000_000,
+            Self::Cm => 10_000_000,
+            Self::In => 25_400_000,
+        }
+    }
+}
+
+/// What is wrong with a written length.
+#[derive(Clone, Debug, PartialEq, Eq, thiserror::Error)]
+pub enum LengthError {
+    /// Nothing was written.
+    #[error("nothing was written")]
+    Empty,
+    /// A fraction lacks its lower number, or it is zero.
+    #[error("“{0}” has an unfinished fraction")]
+    UnfinishedFraction(String),
+    /// No tape has such a mark, and it has no exact value.
+    #[error("“{0}” is finer than any tape")]
+    TooFine(String),
+    /// Over 100 m.
+    #[error("“{0}” is over 100 m")]
+    TooLong(String),
+    /// A number without a unit where none is understood.
+    #[error("“{0}” has no unit")]
+    NoUnit(String),
+    /// Anything else.
+    #[error("“{0}” is not a length")]
+    NotALength(String),
+}
+
+impl LengthError {
+    /// What would be accepted instead.
+    pub fn expected(&self) -> &'static str {
+        match self {
+            Self::UnfinishedFraction(_) => "both numbers of the fraction, like 4 1/2",
+            Self::TooFine(_) => {
+                "halves, quarters, eighths … sixty-fourths, or a decimal with at most five places"
+            }
+            Self::TooLong(_) => "a length up to 100 m",
+            Self::NoUnit(_) => "a unit after the number, like 4.5 cm or 1 3/4 in",
+            Self::Empty | Self::NotALength(_) => "a length like 4.5 cm, 57 mm, 2 1/4 in, 9/16\" or 1 ft 2 in",
+        }
+    }
+}
+
+/// A length as somebody wrote it: exact, and with the unit it was written in.
+///
+/// In JSON it is text that reads back to the same length: `"4.5 cm"`, `"1 3/4 in"`.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Measure {
+    /// How long.
+    pub length: Length,
+    /// The unit it was written in.
+    pub unit: Unit,
+}
+
+impl Measure {
+    /// Reads `text`; a bare number takes `page`, or is refused when there is no such unit.
+    ///
+    /// Reads `57mm`, `5.7 cm`, `5,7cm`, `2 1/4`, `2-1/4"`, `2¼in`, `9/16`, `.75"`, `1ft 2in`, with an optional sign.
+    pub fn read(text: &str, page: Option<Unit>) -> Result<Self, LengthError> {
+        Reader::new(text).measure(page)
+    }
+}
+
+/// Words between numbers in a written length.
+#[derive(Clone, Debug, PartialEq)]
+enum Token {
+    /// Digits with a decimal point: the digits as one number, and how many stand after the point.
+    Number(i128, u32),
+    Slash,
+    Hyphen,
+    Word(String),
+}
+
+struct Reader<'a> {
+    text: &'a str,
+    tokens: Vec<Token>,
+    at: usize,
+}
+
+impl<'a> Reader<'a> {
+    fn new(text: &'a str) -> Self {
+        Self { text, tokens: Vec::new(), at: 0 }
+    }
+
+    fn wrong<T>(&self, error: fn(String) -> LengthError) -> Result<T, LengthError> {
+        Err(error(self.text.trim().chars().take(40).collect()))
+    }
+
+    fn measure(mut self, page: Option<Unit>) -> Result<Measure, LengthError> {
+        let trimmed = self.text.trim();
+        if trimmed.is_empty() {
+            return Err(LengthError::Empty);
+        }
+        let (sign, body) = match trimmed.strip_prefix(['-', '−']) {
+            Some(rest) => (-1, rest),
+            None => (1, trimmed.strip_prefix('+').unwrap_or(trimmed)),
+        };
+        self.tokens = self.split(body)?;
+        let (numerator, denominator) = self.number()?;
+        let word = self.word();
+        let (nm_over, nm_under, unit) = match word.as_deref() {
+            Some("ft" | "'" | "foot" | "feet") => {
+                let feet = numerator * 12;
+                let inches = match self.at < self.tokens.len() {
+                    true => self.number()?,
+                    false => (0, 1),
+                };
+                if !matches!(self.word().as_deref(), None | Some("in" | "\"")) {
+                    return self.wrong(LengthError::NotALength);
+                }
+                let over = feet * inches.1 + inches.0 * denominator;
+                (over * i128::from(Unit::In.nm()), denominator * inches.1, Unit::In)
+            }
+            Some("m") => (numerator * 1_000_000_000, denominator, Unit::Cm),
+            other => {
+                let unit = match other {
+                    Some("mm") => Unit::Mm,
+                    Some("cm") => Unit::Cm,
+                    Some("in" | "\"" | "inch" | "inches") => Unit::In,
+                    Some(_) => return self.wrong(LengthError::NotALength),
+                    None => match page {
+                        Some(unit) => unit,
+                        None => return self.wrong(LengthError::NoUnit),
+                    },
+                };
+                (numerator * i128::from(unit.nm()), denominator, unit)
+            }
+        };
+        if self.at < self.tokens.len() {
+            return self.wrong(LengthError::NotALength);
+        }
+        if nm_over % nm_under != 0 {
+            return self.wrong(LengthError::TooFine);
+        }
+        match i64::try_from(nm_over / nm_under) {
+            Ok(nm) if nm <= Length::LONGEST.0 => Ok(Measure { length: Length(sign * nm), unit }),
+            _ => self.wrong(LengthError::TooLong),
+        }
+    }
+
+    /// Splits into numbers, marks and unit words; true fractions such as ¼ become `1/4`.
+    fn split(&self, body: &str) -> Result<Vec<Token>, LengthError> {
+        let mut tokens = Vec::new();
+        let mut chars = body.chars().peekable();
+        while let Some(c) = chars.next() {
+            match c {
+                '0'..='9' | '.' | ',' => {
+                    let (mut digits, mut places, mut point, mut count) = (0_i128, 0, false, 0);
+                    let mut next = Some(c);
+                    while let Some(c) = next {
+                        match c.to_digit(10) {
+                            Some(d) => {
+                                digits = digits * 10 + i128::from(d);
+                                places += u32::from(point);
+                                count += 1;
+                            }
+                            None if point => return self.wrong(LengthError::NotALength),
+                            None => point = true,
+                        }
+                        next = chars.next_if(|c| c.is_ascii_digit() || matches!(c, '.' | ','));
+                    }
+                    match count {
+                        0 => return self.wrong(LengthError::NotALength),
+                        1..=18 => tokens.push(Token::Number(digits, places)),
+                        _ => return self.wrong(LengthError::TooLong),
+                    }
+                }
+                '/' | '⁄' => tokens.push(Token::Slash),
+                '-' => tokens.push(Token::Hyphen),
+                '"' | '″' | '”' => tokens.push(Token::Word("\"".into())),
+                '\'' | '′' | '’' => tokens.push(Token::Word("'".into())),
+                c if c.is_whitespace() => {}
+                c if c.is_alphabetic() => {
+                    let mut word = c.to_lowercase().to_string();
+                    while let Some(c) = chars.next_if(|c| c.is_alphabetic()) {
+                        word.extend(c.to_lowercase());
+                    }
+                    tokens.push(Token::Word(word));
+                }
+                c => match true_fraction(c) {
+                    Some((over, under)) => {
+                        tokens.extend([Token::Number(over, 0), Token::Slash, Token::Number(under, 0)])
+                    }
+                    None => return self.wrong(LengthError::NotALength),
+                },
+            }
+        }
+        Ok(tokens)
+    }
+
+    /// `2`, `2.25`, `9/16`, `2 1/4` or `2-1/4` as numerator and denominator.
+    fn number(&mut self) -> Result<(i128, i128), LengthError> {
+        let Some(&Token::Number(digits, places)) = self.tokens.get(self.at) else {
+            return self.wrong(LengthError::NotALength);
+        };
+        self.at += 1;
+        if self.tokens.get(self.at) == Some(&Token::Slash) {
+            return if places == 0 { self.under(digits) } else { self.wrong(LengthError::NotALength) };
+        }
+        let hyphen = self.tokens.get(self.at) == Some(&Token::Hyphen);
+        self.at += usize::from(hyphen);
+        match (self.tokens.get(self.at), self.tokens.get(self.at + 1)) {
+            (Some(&Token::Number(over, 0)), Some(Token::Slash)) if places == 0 => {
+                self.at += 1;
+                let (over, under) = self.under(over)?;
+                Ok((digits * under + over, under))
+            }
+            _ if hyphen => self.wrong(LengthError::NotALength),
+            _ => Ok((digits, 10_i128.pow(places))),
+        }
+    }
+
+    /// The lower number of a fraction whose upper one was just read.
+    fn under(&mut self, over: i128) -> Result<(i128, i128), LengthError> {
+        self.at += 1;
+        match self.tokens.get(self.at) {
+            Some(&Token::Number(under @ 1..=1_000_000, 0)) if over < 1_000_000 => {
+                self.at += 1;
+                Ok((over, under))
+            }
+            _ => self.wrong(LengthError::UnfinishedFraction),
+        }
+    }
+
+    fn word(&mut self) -> Option<String> {
+        match self.tokens.get(self.at) {
+            Some(Token::Word(word)) => {
+                self.at += 1;
+                Some(word.clone())
+            }
+            _ => None,
+        }
+    }
+}
+
+const fn true_fraction(c: char) -> Option<(i128, i128)> {
+    Some(match c {
+        '½' => (1, 2),
+        '¼' => (1, 4),
+        '¾' => (3, 4),
+        '⅛' => (1, 8),
+        '⅜' => (3, 8),
+        '⅝' => (5, 8),
+        '⅞' => (7, 8),
+        _ => return None,
+    })
+}
+
+impl FromStr for Measure {
+    type Err = LengthError;
+    fn from_str(text: &str) -> Result<Self, LengthError> {
+        Self::read(text, None)
+    }
+}
+
+impl fmt::Display for Measure {
+    /// The shortest text in its own unit that reads back to the same length; falls back to millimetres.
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let nm = self.length.0;
+        let sign = if nm < 0 { "-" } else { "" };
+        match self.unit {
+            Unit::In if nm % 396_875 == 0 => write!(f, "{sign}{} in", in_64ths(nm.abs() / 396_875)),
+            Unit::In if nm % 254 == 0 => {
+                write!(f, "{sign}{} in", decimal(nm.abs() / 254, 5))
+            }
+            Unit::Cm => write!(f, "{sign}{} cm", decimal(nm.abs(), 7)),
+            Unit::Mm | Unit::In => write!(f, "{sign}{} mm", decimal(nm.abs(), 6)),
+        }
+    }
+}
+
+/// `n` ten-to-the-minus-`places`, without trailing noughts.
+fn decimal(n: i64, places: u32) -> String {
+    let unit = 10_i64.pow(places);
+    let (whole, rest) = (n / unit, n % unit);
+    if rest == 0 {
+        return whole.to_string();
+    }
+    let digits = format!("{rest:0width$}", width = places as usize);
+    format!("{whole}.{}", digits.trim_end_matches('0'))
+}
+
+/// `n` sixty-fourths as a whole number and a reduced fraction.
+fn in_64ths(n: i64) -> String {
+    let (whole, mut over, mut under) = (n / 64, n % 64, 64);
+    if over == 0 {
+        return whole.to_string();
+    }
+    while over % 2 == 0 {
+        over /= 2;
+        under /= 2;
+    }
+    if whole == 0 { format!("{over}/{under}") } else { format!("{whole} {over}/{under}") }
+}
+
+impl Serialize for Measure {
+    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+        serializer.collect_str(self)
+    }
+}
+impl<'de> Deserialize<'de> for Measure {
+    fn deserialize<D: Deserializer<'de>>(deserializer: D) -> Result<Self, D::Error> {
+        let text = String::deserialize(deserializer)?;
+        text.parse()
+            .map_err(|e: LengthError| serde::de::Error::custom(format!("{e}; expected {}", e.expected())))
+    }
+}
+impl utoipa::PartialSchema for Measure {
+    fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+        utoipa::openapi::ObjectBuilder::new()
+            .schema_type(utoipa::openapi::schema::Type::String)
+            .description(Some("A length with its unit, exactly as written: mm, cm, m, in, ft."))
+            .examples(["4.5 cm", "1 3/4 in"])
+            .into()
+    }
+}
+impl ToSchema for Measure {}
+
+/// The user's tape: the unit and the finest mark that figures are shown at.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Tape {
+    /// Centimetres, to the millimetre.
+    #[default]
+    Cm,
+    /// Centimetres, to five millimetres.
+    CmHalves,
+    /// Inches, to the eighth.
+    In,
+    /// Inches, to the sixteenth.
+    InSixteenths,
+}
+
+impl Tape {
+    /// The finest mark of this tape.
+    pub const fn mark(self) -> Length {
+        match self {
+            Self::Cm => Length::from_mm(1),
+            Self::CmHalves => Length::from_mm(5),
+            Self::In => Length::from_64ths(8),
+            Self::InSixteenths => Length::from_64ths(4),
+        }
+    }
+
+    /// The unit that a bare number on this tape's page means.
+    pub const fn unit(self) -> Unit {
+        match self {
+            Self::Cm | Self::CmHalves => Unit::Cm,
+            Self::In | Self::InSixteenths => Unit::In,
+        }
+    }
+
+    /// The unit as it is written behind a figure.
+    pub const fn unit_name(self) -> &'static str {
+        match self.unit() {
+            Unit::In => "in",
+            _ => "cm",
+        }
+    }
+
+    /// Distance between the marks that a chalk line needs at least: 5 cm or 2 in (teaching value: a hand's
+    /// width is as far as the eye keeps a curve between two chalk dots).
+    pub const fn chalk_step(self) -> Length {
+        match self.unit() {
+            Unit::In => Length::from_64ths(128),
+            _ => Length::from_mm(50),
+        }
+    }
+
+    /// The length at the nearest mark, ties away from zero.
+    pub const fn round(self, length: Length) -> Length {
+        length.nearest(self.mark())
+    }
+
+    /// The figure at the nearest mark without its unit: `4.5`, `1 3/4`, `−0.3`.
+    pub fn bare(self, length: Length) -> String {
+        let rounded = self.round(length);
+        let sign = if rounded.is_negative() { "−" } else { "" };
+        match self.unit() {
+            Unit::In => format!("{sign}{}", in_64ths(rounded.0.abs() / 396_875)),
+            _ => {
+                let mm = rounded.0.abs() / 1_000_000;
+                format!("{sign}{}.{}", mm / 10, mm % 10)
+            }
+        }
+    }
+
+    /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
+    pub fn show(self, length: Length) -> String {
+        format!("{} {}", self.bare(length), self.unit_name())
+    }
+
+    /// Parts at tape marks that add up to their exact total, which is rounded once.
+    ///
+    /// The second value is true where a part had to move off its own nearest mark (largest remainder, Hamilton's method).
+    pub fn apportion(self, parts: &[Length]) -> (Vec<Length>, bool) {
+        let mut shown: Vec<Length> = parts.iter().map(|p| self.round(*p)).collect();
+        let total = self.round(parts.iter().copied().sum());
+        let missing = (total - shown.iter().copied().sum()).0 / self.mark().0;
+        let mut order: Vec<usize> = (0..parts.len()).collect();
+        order.sort_by_key(|&i| -missing.signum() * (parts[i] - shown[i]).0);
+        for &i in order.iter().take(missing.unsigned_abs() as usize) {
+            shown[i] = shown[i] + self.mark() * missing.signum();
+        }
+        (shown, missing != 0)
+    }
+
+    /// A figure for a screen: the exact length and its text on this tape.
+    pub fn figure(self, length: Length) -> Figure {
+        Figure { nm: length.0, text: self.show(length), bare: self.bare(length) }
+    }
+}
+
+/// A derived length as screens, cards and files get it.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Figure {
+    /// Exact, in nanometres.
+    pub nm: i64,
+    /// At the nearest mark of the user's tape, with its unit.
+    pub text: String,
+    /// The same without its unit, for columns whose heading has it.
+    pub bare: String,
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use proptest::prelude::*;
+
+    fn nm(text: &str) -> i64 {
+        Measure::read(text, Some(Unit::In)).unwrap().length.nm()
+    }
+
+    #[test]
+    fn reads_what_people_write() {
+        for (text, expected) in [
+            ("57mm", 57_000_000),
+            ("5.7 cm", 57_000_000),
+            ("5,7cm", 57_000_000),
+            ("1.2 m", 1_200_000_000),
+            ("2 1/4", 57_150_000),
+            ("2-1/4\"", 57_150_000),
+            ("2¼in", 57_150_000),
+            ("2 1⁄4 ″", 57_150_000),
+            ("9/16", 14_287_500),
+            (".75\"", 19_050_000),
+            ("1ft 2in", 355_600_000),
+            ("1' 2 1/2\"", 368_300_000),
+            ("−3 cm", -30_000_000),
+            ("1/64", 396_875),
+        ] {
+            assert_eq!(nm(text), expected, "{text}");
+        }
+    }
+
+    #[test]
+    fn refuses_nonsense_by_name() {
+        use LengthError as E;
+        let read = |text: &str| Measure::read(text, Some(Unit::Cm)).unwrap_err();
+        assert_eq!(read("4 1/"), E::UnfinishedFraction("4 1/".into()));
+        assert_eq!(read("4 1/0"), E::UnfinishedFraction("4 1/0".into()));
+        assert_eq!(read("1/3 in"), E::TooFine("1/3 in".into()));
+        assert_eq!(read("  "), E::Empty);
+        assert_eq!(read("101 m"), E::TooLong("101 m".into()));
+        for text in ["four", "4 5", "4 cm 5", "4..5", "1.2.3", "4.5/2", "4 kg", ".", "--4", "4-5", "💧"] {
+            assert!(matches!(read(text), E::NotALength(_)), "{text}");
+        }
+        assert_eq!(Measure::read("4.5", None).unwrap_err(), E::NoUnit("4.5".into()));
+    }
+
+    #[test]
+    fn shows_at_the_nearest_mark_with_ties_away_from_zero() {
+        let show = |tape: Tape, nm| tape.show(Length::from_nm(nm));
+        assert_eq!(show(Tape::Cm, 45_500_000), "4.6 cm");
+        assert_eq!(show(Tape::Cm, -45_500_000), "−4.6 cm");
+        assert_eq!(show(Tape::CmHalves, 42_500_000), "4.5 cm");
+        assert_eq!(show(Tape::In, 25_400_000 * 7 / 4), "1 3/4 in");
+        assert_eq!(show(Tape::InSixteenths, 396_875 * 4), "1/16 in");
+        assert_eq!(show(Tape::Cm, -400_000), "0.0 cm");
+    }
+
+    #[test]
+    fn parts_are_adjusted_to_their_total_and_say_so() {
+        let mm = |tenths: i64| Length::from_nm(tenths * 100_000);
+        let (parts, adjusted) = Tape::Cm.apportion(&[mm(4), mm(4), mm(4)]);
+        assert!(adjusted);
+        assert_eq!(parts.iter().map(|p| p.nm()).collect::<Vec<_>>(), [1_000_000, 0, 0]);
+        assert!(!Tape::Cm.apportion(&[mm(10), mm(20)]).1);
+    }
+
+    proptest! {
+        #[test]
+        fn what_is_written_reads_back(n in -1_000_000_000_i64..1_000_000_000, unit in prop_oneof![Just(Unit::Mm), Just(Unit::Cm), Just(Unit::In)], sixty_fourths: bool) {
+            let length = if sixty_fourths { Length::from_64ths(n / 500_000) } else { Length::from_nm(n) };
+            let text = Measure { length, unit }.to_string();
+            prop_assert_eq!(Measure::read(&text, None).unwrap().length, length, "{}", text);
+        }
+
+        #[test]
+        fn reading_never_panics(text in "\\PC{0,24}") {
+            let _ = Measure::read(&text, Some(Unit::Cm));
+        }
+
+        #[test]
+        fn shown_parts_add_up(parts in prop::collection::vec(-500_000_000_i64..500_000_000, 1..8), tape in prop_oneof![Just(Tape::Cm), Just(Tape::CmHalves), Just(Tape::In), Just(Tape::InSixteenths)]) {
+            let parts: Vec<Length> = parts.into_iter().map(Length::from_nm).collect();
+            let (shown, _) = tape.apportion(&parts);
+            prop_assert_eq!(shown.iter().copied().sum::<Length>(), tape.round(parts.iter().copied().sum()));
+            for (part, shown) in parts.iter().zip(&shown) {
+                prop_assert!((*part - *shown).abs() <= tape.mark());
+            }
+        }
+    }
+}

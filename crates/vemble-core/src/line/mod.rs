@@ -1,0 +1,327 @@
+//! From pins to stitching lines: the sides are made to agree, the pins are faired, the ends run out.
+
+mod curve;
+mod fair;
+mod marks;
+mod sides;
+
+pub use curve::{Curve, Piece};
+pub use marks::{Mark, Place, START_ON_OLD_LINE, marks};
+pub use sides::{AGREE_WITHIN, SidePolicy, Sides, Suggestion, Taken, reconcile};
+
+use crate::fault::Wrong;
+use crate::fitting::{Alteration, Edges, GarmentSide};
+use crate::garment::{Garment, SeamFacts};
+use crate::length::{Length, Measure, PerEdge, Station, Tape, Unit, Whole};
+use fair::{Knot, fair};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// How far a smooth line may pass beside a pin: 3 mm (teaching value: pins wobble by 3 to 6 mm).
+pub const TOLERANCE: Length = Length::from_mm(3);
+
+/// How a line goes through the pins.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Fairing {
+    /// The smoothest line within tolerance of every pin.
+    #[default]
+    Smooth,
+    /// Through every pin, without a swing between them.
+    EveryPin,
+    /// Straight from pin to pin.
+    Straight,
+}
+
+/// What happens at one end of the altered stretch.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case", tag = "end", deny_unknown_fields)]
+pub enum End {
+    /// Runs into the old stitching at a station, without a bend there.
+    MeetsOldStitching {
+        /// Where it meets.
+        station: Measure,
+    },
+    /// Carries its slope on to the edge of the garment.
+    RunsOff {},
+    /// Stays parallel to the old stitching from a station to the edge: a waistband's depth.
+    StraightThrough {
+        /// Where the straight stretch begins, seen from the pins.
+        from: Measure,
+    },
+}
+
+/// A pin with what it takes off each edge, after the sides were made to agree.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Pin {
+    /// Where on the seam.
+    pub station: Station,
+    /// What it takes off.
+    pub edges: Edges,
+}
+
+/// The new stitching line of one side of a seam: one curve for each edge, offset from the old stitching.
+#[derive(Clone, Debug, Default, PartialEq)]
+pub struct StitchingLine {
+    /// Off the front edge; positive takes in.
+    pub front: Curve,
+    /// Off the back edge.
+    pub back: Curve,
+    /// The pins it was drawn through, from the hem up.
+    pub pins: Vec<Pin>,
+}
+
+impl StitchingLine {
+    /// What comes off each edge at a station.
+    pub fn at(&self, station: Station) -> Edges {
+        let s = station.0.cm();
+        Edges {
+            front: PerEdge(Length::from_cm(self.front.at(s))),
+            back: PerEdge(Length::from_cm(self.back.at(s))),
+        }
+    }
+
+    /// What comes off altogether at a station.
+    pub fn whole(&self, station: Station) -> Whole {
+        self.at(station).whole()
+    }
+
+    /// The deeper of the two edges at a station, without sign.
+    pub fn deepest(&self, station: Station) -> Length {
+        let edges = self.at(station);
+        edges.front.0.abs().max(edges.back.0.abs())
+    }
+
+    /// First and last altered station.
+    pub fn span(&self) -> Option<(Station, Station)> {
+        let (from, to) = self.front.span()?;
+        Some((Station(Length::from_cm(from)), Station(Length::from_cm(to))))
+    }
+
+    /// Both edges moved by the same amount everywhere.
+    pub fn has_equal_edges(&self) -> bool {
+        self.front == self.back
+    }
+}
+
+/// The ends of an altered stretch, each with whether it was assumed.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Ends {
+    /// At the hem.
+    pub lower: End,
+    /// At the top of the seam.
+    pub upper: End,
+    /// The upper end was not given: it meets the old stitching as soon as that is safe.
+    pub upper_is_assumed: bool,
+}
+
+/// A seam with its new lines.
+#[derive(Clone, Debug)]
+pub struct AlteredSeam<'a> {
+    /// The seam as it was found.
+    pub facts: &'a SeamFacts,
+    /// What is to be done, as it was entered.
+    pub alteration: &'a Alteration,
+    /// How the sides were made to agree.
+    pub sides: Sides,
+    /// Where the lines end.
+    pub ends: Ends,
+    /// How far a smooth line may pass beside a pin.
+    pub tolerance: Length,
+    /// The garment's left and right, in this order; without pieces where nothing changes.
+    pub lines: [StitchingLine; 2],
+}
+
+impl AlteredSeam<'_> {
+    /// The line on one side of the garment.
+    pub fn line(&self, side: GarmentSide) -> &StitchingLine {
+        &self.lines[side as usize]
+    }
+
+    /// Both sides have the same line.
+    pub fn sides_agree(&self) -> bool {
+        self.lines[0] == self.lines[1]
+    }
+
+    /// From the first to the last altered station over both sides.
+    pub fn span(&self) -> Option<(Station, Station)> {
+        let spans = self.lines.iter().filter_map(StitchingLine::span);
+        spans.reduce(|a, b| (a.0.min(b.0), a.1.max(b.1)))
+    }
+}
+
+/// Draws the new lines of one altered seam.
+///
+/// Errors name the field of the alteration that is wrong, as a path below it.
+pub fn alter<'a>(
+    garment: &'a Garment,
+    alteration: &'a Alteration,
+    tape: Tape,
+) -> Result<AlteredSeam<'a>, Vec<(String, Wrong)>> {
+    let Some(facts) = garment.seam(alteration.seam) else {
+        return Err(vec![("seam".into(), Wrong::NotLookedOver { seam: alteration.seam })]);
+    };
+    let faults = wrong_readings(garment, facts, alteration);
+    if !faults.is_empty() {
+        return Err(faults);
+    }
+    let sides = reconcile(alteration);
+    let ends = ends(garment, facts, alteration, &sides, tape);
+    let tolerance = alteration.tolerance.map_or(TOLERANCE, |t| t.length);
+    let draw =
+        |side: GarmentSide| draw(&sides.pins[side as usize], ends, facts, alteration.fairing, tolerance);
+    let lines = [draw(GarmentSide::Left)?, draw(GarmentSide::Right)?];
+    Ok(AlteredSeam { facts, alteration, sides, ends, tolerance, lines })
+}
+
+fn wrong_readings(garment: &Garment, facts: &SeamFacts, alteration: &Alteration) -> Vec<(String, Wrong)> {
+    let mut faults = Vec::new();
+    for (i, reading) in alteration.readings.iter().enumerate() {
+        let mut fault = |field: &str, wrong| faults.push((format!("readings[{i}].{field}"), wrong));
+        let (station, amount) = (reading.station, reading.amount);
+        if station.length.is_negative() || station.length > facts.length.length {
+            fault("station", Wrong::OffSeam { found: station, length: facts.length });
+        } else if let Some(first) =
+            alteration.readings[..i].iter().position(|r| r.side == reading.side && r.at() == reading.at())
+        {
+            fault("station", Wrong::SameStation { found: station, side: reading.side, first });
+        }
+        if amount.length.is_negative() {
+            fault("amount", Wrong::Negative { found: amount });
+        } else if let Some(girth) = garment.girth_of_one_side(station.length) {
+            let whole = reading.edges(alteration.front_share.unwrap_or_default()).whole();
+            if whole.0 >= girth {
+                fault(
+                    "amount",
+                    Wrong::TooDeep { found: amount, girth: Measure { length: girth, unit: amount.unit } },
+                );
+            }
+        }
+    }
+    for (field, measure) in [("tolerance", alteration.tolerance), ("trim_to", alteration.trim_to)] {
+        if let Some(found) = measure.filter(|m| m.length <= Length::ZERO) {
+            faults.push((field.into(), Wrong::NotPositive { found }));
+        }
+    }
+    faults
+}
+
+/// The ends as given; a missing upper end meets the old stitching where the safe run-out (handbook: 8, 6 or 4 times
+/// the offset by cloth) is reached, at least 5 cm on, or runs off where the seam is too short for that.
+fn ends(garment: &Garment, facts: &SeamFacts, alteration: &Alteration, sides: &Sides, tape: Tape) -> Ends {
+    let lower = alteration.lower.unwrap_or(End::RunsOff {});
+    if let Some(upper) = alteration.upper {
+        return Ends { lower, upper, upper_is_assumed: false };
+    }
+    let reach = sides.pins.iter().filter_map(|pins| pins.last()).map(|pin| {
+        let offset = pin.edges.front.0.abs().max(pin.edges.back.0.abs());
+        pin.station.0 + (offset * garment.cloth.safe_run_out()).max(Length::from_mm(50))
+    });
+    let station = reach.max().unwrap_or(Length::ZERO).up_to(tape.mark());
+    let upper = if station <= facts.length.length {
+        End::MeetsOldStitching { station: Measure { length: station, unit: tape.unit() } }
+    } else {
+        End::RunsOff {}
+    };
+    Ends { lower, upper, upper_is_assumed: true }
+}
+
+fn draw(
+    pins: &[Pin],
+    ends: Ends,
+    facts: &SeamFacts,
+    way: Fairing,
+    tolerance: Length,
+) -> Result<StitchingLine, Vec<(String, Wrong)>> {
+    if pins.is_empty() {
+        return Ok(StitchingLine::default());
+    }
+    let edge = |of: fn(Edges) -> PerEdge| {
+        let offsets: Vec<(f64, f64)> = pins.iter().map(|p| (p.station.0.cm(), of(p.edges).0.cm())).collect();
+        edge_curve(&offsets, ends, facts.length, way, tolerance)
+    };
+    let front = edge(|e| e.front)?;
+    let back =
+        if pins.iter().all(|p| p.edges.front == p.edges.back) { front.clone() } else { edge(|e| e.back)? };
+    Ok(StitchingLine { front, back, pins: pins.to_vec() })
+}
+
+/// The curve of one edge through `(station, offset)` pins, with its ends.
+fn edge_curve(
+    pins: &[(f64, f64)],
+    ends: Ends,
+    length: Measure,
+    way: Fairing,
+    tolerance: Length,
+) -> Result<Curve, Vec<(String, Wrong)>> {
+    let top = length.length.cm();
+    let mut knots: Vec<Knot> =
+        pins.iter().map(|&(s, wanted)| Knot { s, wanted, pins: 1, held: false, level: false }).collect();
+    let (low, low_flat) =
+        close(&mut knots, ends.lower, 0.0, 1.0, tolerance).map_err(|w| vec![("lower".into(), w)])?;
+    knots.reverse();
+    let (high, high_flat) =
+        close(&mut knots, ends.upper, top, -1.0, tolerance).map_err(|w| vec![("upper".into(), w)])?;
+    knots.reverse();
+    if low >= high {
+        let found = Measure { length: Length::from_cm(high), unit: length.unit };
+        return Err(vec![("upper".into(), Wrong::EndsCross { found })]);
+    }
+    let mut curve = fair(&knots, way, tolerance.cm());
+    let level = |s: [f64; 2], y: f64| Piece { s, y: [y, y], m: [0.0, 0.0] };
+    if low_flat && low > 0.0 {
+        curve.pieces.insert(0, level([0.0, low], curve.at(low)));
+    }
+    if high_flat && high < top {
+        curve.pieces.push(level([high, top], curve.at(high)));
+    }
+    Ok(curve)
+}
+
+/// Puts the knot of an end before the first of `knots`. `up` is 1 at the lower end and −1 at the upper one, where the
+/// knots come reversed. Gives the station of the end knot, and whether the line is level beyond it.
+fn close(
+    knots: &mut Vec<Knot>,
+    end: End,
+    edge: f64,
+    up: f64,
+    tolerance: Length,
+) -> Result<(f64, bool), Wrong> {
+    let first = knots[0].s;
+    let measure = |cm: f64| Measure { length: Length::from_cm(cm), unit: Unit::Cm };
+    match end {
+        End::RunsOff {} if first == edge => knots[0].held = true,
+        End::RunsOff {} => knots.insert(0, Knot { s: edge, wanted: 0.0, pins: 0, held: false, level: false }),
+        End::MeetsOldStitching { station } => {
+            let s = station.length.cm();
+            if (first - s) * up <= 0.0 {
+                return Err(Wrong::EndAmongPins { found: station, pin: measure(first) });
+            }
+            if (s - edge) * up < 0.0 {
+                return Err(Wrong::OffSeam {
+                    found: station,
+                    length: measure(if up > 0.0 { 0.0 } else { edge }),
+                });
+            }
+            knots.insert(0, Knot { s, wanted: 0.0, pins: 0, held: true, level: true });
+        }
+        End::StraightThrough { from } => {
+            let s = from.length.cm();
+            let inside: Vec<f64> = knots.iter().filter(|k| (k.s - s) * up <= 0.0).map(|k| k.wanted).collect();
+            if inside.is_empty() {
+                return Err(Wrong::NoPinInStretch { found: from });
+            }
+            let mean = inside.iter().sum::<f64>() / inside.len() as f64;
+            if inside.iter().any(|d| (d - mean).abs() > tolerance.cm()) {
+                let tolerance = Measure { length: tolerance, unit: from.unit };
+                return Err(Wrong::StretchDisagrees { found: from, tolerance });
+            }
+            knots.retain(|k| (k.s - s) * up > 0.0);
+            knots.insert(0, Knot { s, wanted: mean, pins: 0, held: true, level: true });
+        }
+    }
+    Ok((knots[0].s, matches!(end, End::StraightThrough { .. })))
+}
+
+#[cfg(test)]
+mod tests;

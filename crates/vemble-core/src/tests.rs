@@ -1,0 +1,322 @@
+//! Worked examples and refusals, on small garments.
+
+use crate::body::{BodyMeasurement, Wearer};
+use crate::check::{Check, Outcome, Rule};
+use crate::document::Document;
+use crate::fitting::{Alteration, GarmentSide, How, Reading, TryOn, Worn};
+use crate::garment::{
+    Cloth, Drape, Frays, Garment, GarmentLevel, Kind, Level, Seam, SeamFacts, Structure, Width,
+};
+use crate::length::{Length, Measure, Tape};
+use crate::line::{End, Fairing, SidePolicy};
+use crate::solve::{Solved, SolvedTryOn, solve};
+
+pub(crate) fn m(text: &str) -> Measure {
+    text.parse().unwrap()
+}
+
+pub(crate) fn pin(side: GarmentSide, station: &str, amount: &str) -> Reading {
+    Reading { id: None, side, station: m(station), amount: m(amount), how: How::Fold }
+}
+
+pub(crate) fn outseam(readings: Vec<Reading>, upper: Option<End>) -> Alteration {
+    Alteration {
+        seam: Seam::Outseam,
+        readings,
+        sides: None,
+        fairing: Fairing::Smooth,
+        tolerance: None,
+        lower: None,
+        upper,
+        front_share: None,
+        trim_to: None,
+    }
+}
+
+pub(crate) fn meets(station: &str) -> Option<End> {
+    Some(End::MeetsOldStitching { station: m(station) })
+}
+
+/// Straight trousers: 48 cm round at the hem, on a wearer whose heel measures 33 cm round.
+pub(crate) fn trousers() -> Garment {
+    let level = |level, station: &str, girth: &str| GarmentLevel {
+        level,
+        station: m(station),
+        width: Width::Girth(m(girth)),
+    };
+    Garment {
+        name: "Straight trousers".into(),
+        kind: Kind::Trousers,
+        wearer: Wearer {
+            name: "Bram".into(),
+            measurements: [
+                (BodyMeasurement::HeelGirth, m("33 cm")),
+                (BodyMeasurement::KneeGirth, m("40 cm")),
+                (BodyMeasurement::HipGirth, m("100 cm")),
+            ]
+            .into(),
+            notes: vec![],
+        },
+        cloth: Cloth {
+            name: "drill".into(),
+            structure: Structure::Woven,
+            drape: Drape::Crisp,
+            stretch_percent: 0,
+            frays: Frays::Some,
+            colour: "#666666".to_owned().try_into().unwrap(),
+        },
+        levels: vec![
+            level(Level::Hem, "0 cm", "48 cm"),
+            level(Level::Knee, "45 cm", "52 cm"),
+            level(Level::Thigh, "74 cm", "64 cm"),
+            level(Level::Hip, "84 cm", "108 cm"),
+            level(Level::Waist, "104 cm", "86 cm"),
+        ],
+        waistband_depth: None,
+        seams: vec![
+            SeamFacts {
+                seam: Seam::Outseam,
+                length: m("104 cm"),
+                allowance: m("1.5 cm"),
+                in_the_way: vec![],
+            },
+            SeamFacts { seam: Seam::Inseam, length: m("76 cm"), allowance: m("1.5 cm"), in_the_way: vec![] },
+        ],
+    }
+}
+
+fn document(alterations: Vec<Alteration>, worn: Worn) -> Document {
+    let try_on = TryOn {
+        id: None,
+        date: jiff::civil::date(2026, 9, 27),
+        worn,
+        pinned_by: Default::default(),
+        conditions: String::new(),
+        alterations,
+    };
+    Document { version: 1, garment: trousers(), try_ons: vec![try_on] }
+}
+
+fn solved(alteration: Alteration) -> SolvedTryOn {
+    solve(&document(vec![alteration], Worn::RightSideOut), Tape::Cm).unwrap().try_ons.remove(0)
+}
+
+fn refused(alteration: Alteration) -> Vec<(String, String)> {
+    let faults = solve(&document(vec![alteration], Worn::RightSideOut), Tape::Cm).unwrap_err();
+    let at = "try_ons[0].alterations[0].";
+    let words = |f: &crate::fault::Fault| (f.path.trim_start_matches(at).to_owned(), f.wrong.found(Tape::Cm));
+    faults.iter().map(words).collect()
+}
+
+fn check(checks: &[Check], rule: Rule) -> &Check {
+    checks.iter().find(|c| c.rule == rule).unwrap_or_else(|| panic!("no {rule:?}"))
+}
+
+fn example_a_pins(side: GarmentSide) -> Vec<Reading> {
+    [("0 cm", "4.5 cm"), ("20 cm", "3.5 cm"), ("40 cm", "2 cm"), ("55 cm", "0.8 cm")]
+        .map(|(s, a)| pin(side, s, a))
+        .into()
+}
+
+#[test]
+fn worked_example_a_tapering_a_leg_at_the_outseam() {
+    for fairing in [Fairing::Smooth, Fairing::EveryPin, Fairing::Straight] {
+        let alteration =
+            Alteration { fairing, ..outseam(example_a_pins(GarmentSide::Right), meets("65 cm")) };
+        let result = solved(alteration);
+        let hem = result.levels.iter().find(|l| l.level == Level::Hem).unwrap();
+        assert_eq!(hem.sum, "48.0 cm as measured round; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm");
+        let opening = check(&result.checks, Rule::Opening);
+        assert_eq!(opening.figures, "heel girth 33.0 + 1.0 = 34.0 cm needed; the opening measures 39.0 cm");
+        assert_eq!(opening.outcome, Outcome::Passes);
+        assert_eq!(check(&result.checks, Rule::RunOut).outcome, Outcome::Passes, "{fairing:?}");
+        assert_eq!(check(&result.checks, Rule::Hang).outcome, Outcome::Caution);
+        assert!(result.seams[0].pins.iter().all(|p| !p.stands_off), "{fairing:?}");
+        assert_eq!(result.seams[0].sides.words, "right pinned, left copied from it");
+        let meets = result.seams[0].marks.last().unwrap();
+        assert_eq!(meets.left.as_ref().unwrap().front.nm, 0, "an end is exact");
+        if fairing != Fairing::Smooth {
+            assert_eq!(check(&result.checks, Rule::RunOut).figures, "10.0 cm long ÷ 0.8 cm per edge = 12.5");
+        }
+    }
+}
+
+#[test]
+fn worked_example_b_two_sides_pinned_inside_out() {
+    let pins = vec![pin(GarmentSide::Left, "104 cm", "1.9 cm"), pin(GarmentSide::Right, "104 cm", "1.3 cm")];
+    let alteration =
+        Alteration { lower: meets("70 cm"), upper: Some(End::RunsOff {}), ..outseam(pins, None) };
+    let result = solve(&document(vec![alteration], Worn::InsideOut), Tape::Cm).unwrap().try_ons.remove(0);
+    let seam = &result.seams[0];
+    assert_eq!(seam.sides.apart.as_ref().unwrap().text, "0.6 cm");
+    assert_eq!(seam.sides.words, "the mean of left and right on both");
+    let top = seam.marks.last().unwrap();
+    assert_eq!(top.left.as_ref().unwrap().front.text, "1.6 cm");
+    assert_eq!(top.left, top.right);
+    let waist = &result.levels[0];
+    assert_eq!(
+        (waist.level, waist.off.text.as_str(), waist.after.text.as_str()),
+        (Level::Waist, "6.4 cm", "79.6 cm")
+    );
+    assert_eq!(seam.pins[0].wearer_side.name(), "right", "the garment's left was on the wearer's right");
+    assert_eq!(seam.strip.sides[0].side, GarmentSide::Right, "the wearer's left is drawn first");
+}
+
+#[test]
+fn sides_that_disagree_are_kept_until_somebody_decides() {
+    let pins = || {
+        let mut pins = example_a_pins(GarmentSide::Left);
+        pins.push(pin(GarmentSide::Right, "30 cm", "1.5 cm"));
+        pins
+    };
+    let asked = solved(outseam(pins(), meets("70 cm")));
+    let sides = check(&asked.checks, Rule::Sides);
+    assert_eq!(
+        (sides.outcome, sides.figures.as_str()),
+        (Outcome::Stop, "1.3 cm apart on each edge, at 30.0 cm")
+    );
+    assert!(!asked.seams[0].sides_agree);
+    assert!(asked.levels.iter().any(|l| l.name() == "hem, left leg"));
+    let decided = solved(Alteration { sides: Some(SidePolicy::Larger), ..outseam(pins(), meets("70 cm")) });
+    assert_eq!(check(&decided.checks, Rule::Sides).outcome, Outcome::Passes);
+    assert!(decided.seams[0].sides_agree);
+    let kept = solved(Alteration {
+        sides: Some(SidePolicy::KeepEach),
+        ..outseam(example_a_pins(GarmentSide::Left), meets("65 cm"))
+    });
+    assert!(kept.seams[0].marks.iter().all(|m| m.right.is_none()), "the side nobody pinned stays as it is");
+}
+
+#[test]
+fn a_band_is_taken_in_straight_through_its_depth() {
+    let pins = vec![pin(GarmentSide::Left, "98 cm", "1.0 cm"), pin(GarmentSide::Left, "102 cm", "1.2 cm")];
+    let straight = Some(End::StraightThrough { from: m("97 cm") });
+    let result = solved(Alteration { lower: meets("85 cm"), ..outseam(pins, straight) });
+    let figures: Vec<_> = result.seams[0]
+        .marks
+        .iter()
+        .map(|m| (m.station.bare.as_str(), m.left.as_ref().unwrap().front.bare.as_str()))
+        .collect();
+    assert_eq!(figures.first().unwrap(), &("85.0", "0.0"));
+    assert_eq!(
+        figures[figures.len() - 5..],
+        [("97.0", "1.1"), ("98.0", "1.1"), ("100.0", "1.1"), ("102.0", "1.1"), ("104.0", "1.1")]
+    );
+}
+
+#[test]
+fn a_missing_end_is_assumed_and_said() {
+    let result = solved(outseam(
+        vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "40 cm", "1 cm")],
+        None,
+    ));
+    assert_eq!(result.seams[0].ends[1], "meets the old stitching at 48.0 cm");
+    assert!(result.cards[0].notes.iter().any(|n| n.starts_with("Assumed: ")));
+}
+
+#[test]
+fn too_short_a_run_out_names_the_station_that_is_safe() {
+    let pins = || vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "40 cm", "2 cm")];
+    let run_out = |station: &str| {
+        let alteration = Alteration { fairing: Fairing::EveryPin, ..outseam(pins(), meets(station)) };
+        check(&solved(alteration).checks, Rule::RunOut).clone()
+    };
+    assert_eq!(run_out("56 cm").outcome, Outcome::Passes);
+    let poke = run_out("50 cm");
+    assert_eq!(
+        (poke.outcome, poke.remedy.unwrap().as_str()),
+        (Outcome::Caution, "Let it meet the old stitching at 56.0 cm.")
+    );
+    assert_eq!(run_out("45 cm").outcome, Outcome::Stop);
+}
+
+#[test]
+fn letting_out_stops_at_what_the_seam_can_give() {
+    let gap = |amount: &str| vec![Reading { how: How::Gap, ..pin(GarmentSide::Left, "0 cm", amount) }];
+    let capacity = |amount: &str| {
+        let result = solved(outseam(gap(amount), meets("30 cm")));
+        (check(&result.checks, Rule::Capacity).outcome, result.levels.last().unwrap().after.text.clone())
+    };
+    assert_eq!(capacity("1 cm"), (Outcome::Passes, "49.0 cm".into()));
+    assert_eq!(capacity("1.2 cm").0, Outcome::Stop);
+}
+
+#[test]
+fn taking_too_much_at_the_knee_is_a_stop_with_its_remedy() {
+    let pins = vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "45 cm", "4.5 cm")];
+    let result = solved(Alteration { fairing: Fairing::EveryPin, ..outseam(pins, meets("90 cm")) });
+    let ease = check(&result.checks, Rule::Ease);
+    assert_eq!(
+        (ease.outcome, ease.figures.as_str()),
+        (Outcome::Stop, "43.0 − 40.0 (knee body) = 3.0 cm ease altogether")
+    );
+    assert_eq!(ease.remedy.as_deref(), Some("Take 1.0 cm less altogether at this level."));
+}
+
+#[test]
+fn refusals_name_the_field_and_what_was_read() {
+    let left = GarmentSide::Left;
+    let one = |reading| refused(outseam(vec![reading], meets("65 cm"))).remove(0);
+    assert_eq!(one(pin(left, "10 cm", "-3 cm")), ("readings[0].amount".into(), "-3 cm".into()));
+    assert_eq!(
+        one(pin(left, "110 cm", "1 cm")),
+        ("readings[0].station".into(), "110 cm, but the seam is 104.0 cm long".into())
+    );
+    assert_eq!(
+        one(pin(left, "0 cm", "24 cm")),
+        (
+            "readings[0].amount".into(),
+            "24 cm: that takes out more than the 48.0 cm the garment measures there".into()
+        )
+    );
+    let twice =
+        refused(outseam(vec![pin(left, "10 cm", "1 cm"), pin(left, "100 mm", "2 cm")], meets("65 cm")));
+    assert_eq!(
+        twice,
+        [("readings[1].station".into(), "100 mm, where reading 1 already is on the left side".into())]
+    );
+    let end = refused(outseam(example_a_pins(left), meets("50 cm")));
+    assert_eq!(end, [("upper".into(), "50 cm, but a pin stands at 55.0 cm".into())]);
+    let other = refused(Alteration { tolerance: Some(m("0 cm")), ..outseam(vec![], None) });
+    assert_eq!(other[0].0, "tolerance");
+}
+
+#[test]
+fn levels_in_the_wrong_order_are_refused() {
+    let mut document = document(vec![], Worn::RightSideOut);
+    document.garment.levels[1].station = m("80 cm");
+    let faults = solve(&document, Tape::Cm).unwrap_err();
+    assert_eq!(faults[0].path, "garment.levels[2].station");
+    assert_eq!(faults[0].wrong.found(Tape::Cm), "the knee lies above the thigh");
+}
+
+#[test]
+fn units_change_the_figures_but_not_the_line() {
+    let in_cm = outseam(
+        vec![pin(GarmentSide::Left, "0 cm", "25.4 mm"), pin(GarmentSide::Left, "508 mm", "12.7 mm")],
+        meets("762 mm"),
+    );
+    let in_inches = outseam(
+        vec![pin(GarmentSide::Left, "0 in", "1 in"), pin(GarmentSide::Left, "20 in", "1/2 in")],
+        meets("30 in"),
+    );
+    let strip = |alteration| solve(&document(vec![alteration], Worn::RightSideOut), Tape::In).unwrap();
+    let (a, b): (Solved, Solved) = (strip(in_cm), strip(in_inches));
+    assert_eq!(a.try_ons[0].seams, b.try_ons[0].seams);
+    let marks = &a.try_ons[0].seams[0].marks;
+    assert!(
+        marks.windows(2).all(|w| Length::from_nm(w[1].station.nm - w[0].station.nm) <= Tape::In.chalk_step())
+    );
+}
+
+#[test]
+fn the_stand_follows_the_measurements() {
+    let plain = crate::figure::stand(&trousers(), &[]);
+    let mut wider = trousers();
+    wider.levels[3].width = Width::Girth(m("118 cm"));
+    let wide = crate::figure::stand(&wider, &[]);
+    let hip = |stand: &crate::figure::Stand| stand.views[0].levels[1].edge_mm;
+    assert!(hip(&wide) - hip(&plain) > 15.0, "10 cm more hip must look like it");
+    let result = solved(outseam(example_a_pins(GarmentSide::Left), meets("65 cm")));
+    insta::assert_json_snapshot!(result.stand.views[0]);
+}

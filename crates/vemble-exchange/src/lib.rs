@@ -1,0 +1,5 @@
+//! Open formats in and out: bytes in, core types out, and the other way round.
+
+pub mod document;
+pub mod marks_csv;
+pub mod text;

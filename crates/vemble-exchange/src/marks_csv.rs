@@ -1,0 +1,42 @@
+//! Marks as CSV (RFC 4180, UTF-8, the unit in the header).
+
+use vemble_core::solve::{MarkSide, Solved};
+
+/// One row for each mark and side: try-on, seam, side, station, front, back, whole, and the cut line where there is one.
+///
+/// # Errors
+/// Only what the writer reports; writing to memory does not fail.
+pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
+    let unit = &solved.unit;
+    let mut writer = csv::WriterBuilder::new().terminator(csv::Terminator::CRLF).from_writer(Vec::new());
+    let headings = ["station", "front_edge", "back_edge", "whole", "cut_front", "cut_back"];
+    let mut header = vec!["try_on".to_owned(), "seam".into(), "garment_side".into(), "note".into()];
+    header.extend(headings.map(|h| format!("{h}_{unit}")));
+    writer.write_record(&header)?;
+    for (number, try_on) in solved.try_ons.iter().enumerate() {
+        for seam in &try_on.seams {
+            for (side, of) in [("left", 0), ("right", 1)] {
+                for mark in &seam.marks {
+                    let figures: Option<&MarkSide> = [&mark.left, &mark.right][of].as_ref();
+                    let Some(figures) = figures else { continue };
+                    let cut =
+                        |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| c[edge].bare.clone());
+                    writer.write_record([
+                        (number + 1).to_string(),
+                        seam.seam.name().into(),
+                        side.into(),
+                        mark.note.clone(),
+                        mark.station.bare.clone(),
+                        figures.front.bare.clone(),
+                        figures.back.bare.clone(),
+                        figures.whole.bare.clone(),
+                        cut(0),
+                        cut(1),
+                    ])?;
+                }
+            }
+        }
+    }
+    let bytes = writer.into_inner().map_err(|e| csv::Error::from(e.into_error()))?;
+    Ok(String::from_utf8_lossy(&bytes).into_owned())
+}

@@ -1,0 +1,70 @@
+//! The chalk card as plain text, for a terminal or a printer without pictures.
+
+use std::fmt::Write;
+use vemble_core::card::{Card, ColumnFigure};
+use vemble_core::length::Figure;
+use vemble_core::solve::{MarkResult, MarkSide, Solved};
+
+/// Every card of every try-on, one under the other.
+pub fn cards_text(solved: &Solved) -> String {
+    let cards = solved.try_ons.iter().flat_map(|t| &t.cards);
+    let cards: Vec<String> = cards.map(card_text).collect();
+    match cards.is_empty() {
+        true => "No pins yet: nothing to chalk.\n".into(),
+        false => cards.join("\n"),
+    }
+}
+
+/// The figure of a row that a column shows.
+fn figure(row: &MarkResult, shows: ColumnFigure) -> Option<&Figure> {
+    use ColumnFigure as F;
+    let side: &MarkSide = match shows {
+        F::LeftFront | F::LeftBack | F::LeftWhole | F::LeftCutFront | F::LeftCutBack => row.left.as_ref()?,
+        F::RightFront | F::RightBack | F::RightWhole | F::RightCutFront | F::RightCutBack => {
+            row.right.as_ref()?
+        }
+    };
+    match shows {
+        F::LeftFront | F::RightFront => Some(&side.front),
+        F::LeftBack | F::RightBack => Some(&side.back),
+        F::LeftWhole | F::RightWhole => Some(&side.whole),
+        F::LeftCutFront | F::RightCutFront => side.cut.as_ref().map(|c| &c[0]),
+        F::LeftCutBack | F::RightCutBack => side.cut.as_ref().map(|c| &c[1]),
+    }
+}
+
+fn card_text(card: &Card) -> String {
+    let mut text = format!("{}\n{}\n\n{}\n\n", card.title, card.garment, card.measured);
+    let mut lines = vec![vec!["station".to_owned()]];
+    lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
+    lines[0].push(String::new());
+    for row in &card.rows {
+        let mut line = vec![row.station.bare.clone()];
+        line.extend(card.columns.iter().map(|c| figure(row, c.shows).map_or("–".into(), |f| f.bare.clone())));
+        line.push(row.note.clone());
+        lines.push(line);
+    }
+    let width = |column: usize| lines.iter().map(|l| l[column].chars().count()).max().unwrap_or(0);
+    let widths: Vec<usize> = (0..lines[0].len()).map(width).collect();
+    for line in &lines {
+        let (note, figures) = line.split_last().map_or(("", &line[..]), |(n, f)| (n.as_str(), f));
+        let cells = figures.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}"));
+        let _ =
+            writeln!(text, "{}", format!("{}   {note}", cells.collect::<Vec<_>>().join("   ")).trim_end());
+    }
+    for (heading, items, numbered) in [
+        ("", &card.notes, false),
+        ("Steps", &card.steps, true),
+        ("Know first", &card.cautions, false),
+        ("Afterwards", &card.afterwards, false),
+    ] {
+        if !items.is_empty() {
+            let _ = writeln!(text, "\n{heading}{}", if heading.is_empty() { "" } else { ":" });
+        }
+        for (i, item) in items.iter().enumerate() {
+            let bullet = if numbered { format!("{}.", i + 1) } else { "-".into() };
+            let _ = writeln!(text, "  {bullet} {item}");
+        }
+    }
+    text
+}
