@@ -1,1 +1,49 @@
-fn main() {}
+//! `cargo xtask …`: what the README's commands call. Sets the machine up, starts what is needed, stops what it started.
+
+mod demo;
+mod generate;
+mod postgres;
+mod setup;
+mod shell;
+mod test;
+
+use clap::{Parser, Subcommand};
+use std::process::ExitCode;
+
+#[derive(Parser)]
+#[command(name = "cargo xtask", about = "Build, start and test Vemble.")]
+struct Arguments {
+    #[command(subcommand)]
+    command: Task,
+}
+
+#[derive(Subcommand)]
+enum Task {
+    /// Set up, build, and start Vemble with demo data; Ctrl-C stops all of it.
+    Demo(demo::Options),
+    /// Set up, then check formats, lints and types and run every test.
+    Test,
+    /// Like demo, with the front end rebuilt as it is edited.
+    Dev(demo::Options),
+    /// Write the files that are generated from the code: document schema, API description, API client.
+    Generate,
+    /// Measure speed.
+    Bench,
+}
+
+fn main() -> ExitCode {
+    let done = match Arguments::parse().command {
+        Task::Demo(options) => demo::demo(&options),
+        Task::Test => test::test(),
+        Task::Dev(options) => demo::dev(&options),
+        Task::Generate => setup::front_end_packages().and_then(|()| generate::write()),
+        Task::Bench => test::bench(),
+    };
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(message) => {
+            eprintln!("\nxtask: {message}");
+            ExitCode::FAILURE
+        }
+    }
+}

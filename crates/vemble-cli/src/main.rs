@@ -1,23 +1,186 @@
-//! The `vemble` program.
-use std::io::Read;
-fn main() {
-    let mut t = Vec::new();
-    std::io::stdin().read_to_end(&mut t).unwrap();
-    let d = vemble_exchange::document::read_document(&t).unwrap();
-    let s = vemble_core::solve::solve(&d, Default::default()).unwrap();
-    println!("{}", vemble_exchange::text::cards_text(&s));
-    println!("{}", vemble_exchange::marks_csv::marks_csv(&s).unwrap());
-    for c in &s.try_ons[0].checks {
-        println!("{c:#?}");
+//! The `vemble` program: serve, solve a file without a server, print the formats it speaks.
+
+use clap::{Parser, Subcommand, ValueEnum};
+use std::io::{Read, Write};
+use std::net::{IpAddr, TcpListener};
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+use tracing_subscriber::EnvFilter;
+use vemble_core::length::Tape;
+use vemble_exchange::document::{Complaint, read_document};
+
+#[derive(Parser)]
+#[command(name = "vemble", version, about = "Fit, pin, draw and chalk alterations.")]
+struct Arguments {
+    #[command(subcommand)]
+    command: Command,
+}
+
+#[derive(Subcommand)]
+enum Command {
+    /// Serve the interface and its API.
+    Serve(Serve),
+    /// Read a document and print what follows from it.
+    Solve(Solve),
+    /// Print the description of the HTTP interface (OpenAPI).
+    Openapi,
+    /// Print the JSON Schema of the document.
+    Schema,
+}
+
+#[derive(clap::Args)]
+struct Serve {
+    /// The PostgreSQL database to use.
+    #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+    database_url: String,
+    /// The address to listen on; loopback unless you decide otherwise.
+    #[arg(long, default_value = "127.0.0.1")]
+    host: IpAddr,
+    /// The port to listen on; 0 takes a free one.
+    #[arg(long, default_value_t = 8080)]
+    port: u16,
+    /// The folder of the built front end.
+    #[arg(long)]
+    web: Option<PathBuf>,
+    /// A file with at least 64 bytes that sign the session cookie; the same file for all instances.
+    #[arg(long, env = "VEMBLE_SECRET_FILE")]
+    secret_file: PathBuf,
+    /// Make the example account before the first request.
+    #[arg(long)]
+    example: bool,
+}
+
+#[derive(clap::Args)]
+struct Solve {
+    /// The document, or - for standard input.
+    file: PathBuf,
+    /// What to print.
+    #[arg(long, value_enum, default_value_t = Format::Json)]
+    format: Format,
+    /// The tape that figures are shown on.
+    #[arg(long, value_enum, default_value_t = TapeName::Cm)]
+    tape: TapeName,
+}
+
+#[derive(Clone, Copy, ValueEnum)]
+enum Format {
+    /// Everything derived, as JSON.
+    Json,
+    /// The chalk cards, as text.
+    Text,
+    /// The marks, as CSV.
+    Csv,
+}
+
+#[derive(Clone, Copy, ValueEnum)]
+enum TapeName {
+    /// Centimetres, to the millimetre.
+    Cm,
+    /// Centimetres, to five millimetres.
+    CmHalves,
+    /// Inches, to the eighth.
+    In,
+    /// Inches, to the sixteenth.
+    InSixteenths,
+}
+
+impl From<TapeName> for Tape {
+    fn from(name: TapeName) -> Self {
+        match name {
+            TapeName::Cm => Self::Cm,
+            TapeName::CmHalves => Self::CmHalves,
+            TapeName::In => Self::In,
+            TapeName::InSixteenths => Self::InSixteenths,
+        }
     }
-    for c in &s.try_ons[0].levels {
-        println!(
-            "{} | {} | {:?} {:?}",
-            c.name(),
-            c.sum,
-            c.ease_after.as_ref().map(|f| &f.text),
-            c.comfort.as_ref().map(|c| c.after)
-        );
+}
+
+/// What went wrong, and the exit code that says what kind it was.
+enum Failure {
+    /// The document is wrong: exit 2.
+    Document(Vec<Complaint>),
+    /// Anything else: exit 1.
+    Other(String),
+}
+
+impl<E: std::error::Error> From<E> for Failure {
+    fn from(error: E) -> Self {
+        Self::Other(error.to_string())
     }
-    std::fs::write("/tmp/solved.json", serde_json::to_string_pretty(&s).unwrap()).unwrap();
+}
+
+fn main() -> ExitCode {
+    let done = match Arguments::parse().command {
+        Command::Serve(serve) => serve_until_stopped(&serve),
+        Command::Solve(solve) => solve_file(&solve),
+        Command::Openapi => print(&vemble_server::openapi()),
+        Command::Schema => print(&vemble_exchange::document::schema()),
+    };
+    match done {
+        Ok(()) => ExitCode::SUCCESS,
+        Err(Failure::Document(complaints)) => {
+            for complaint in complaints {
+                eprintln!("{}: found {}; expected {}", complaint.path, complaint.found, complaint.expected);
+            }
+            ExitCode::from(2)
+        }
+        Err(Failure::Other(message)) => {
+            eprintln!("vemble: {message}");
+            ExitCode::FAILURE
+        }
+    }
+}
+
+fn print(value: &impl serde::Serialize) -> Result<(), Failure> {
+    write_out(&format!("{}\n", serde_json::to_string_pretty(value)?))
+}
+
+fn write_out(text: &str) -> Result<(), Failure> {
+    match std::io::stdout().write_all(text.as_bytes()) {
+        // Whoever reads has read enough.
+        Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => Ok(()),
+        done => Ok(done?),
+    }
+}
+
+fn solve_file(solve: &Solve) -> Result<(), Failure> {
+    let mut json = Vec::new();
+    if solve.file == Path::new("-") {
+        std::io::stdin().read_to_end(&mut json)?;
+    } else {
+        json = std::fs::read(&solve.file)
+            .map_err(|e| Failure::Other(format!("{}: {e}", solve.file.display())))?;
+    }
+    let tape = solve.tape.into();
+    let document = read_document(&json).map_err(|c| Failure::Document(vec![c]))?;
+    let solved = vemble_core::solve::solve(&document, tape)
+        .map_err(|f| Failure::Document(Complaint::all(&f, tape)))?;
+    match solve.format {
+        Format::Json => print(&solved),
+        Format::Text => write_out(&vemble_exchange::text::cards_text(&solved)),
+        Format::Csv => write_out(&vemble_exchange::marks_csv::marks_csv(&solved)?),
+    }
+}
+
+#[actix_web::main]
+async fn serve_until_stopped(serve: &Serve) -> Result<(), Failure> {
+    let filter =
+        EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("info,tracing_actix_web=warn"));
+    tracing_subscriber::fmt().json().with_env_filter(filter).with_writer(std::io::stderr).init();
+    let secret = std::fs::read(&serve.secret_file)
+        .map_err(|e| Failure::Other(format!("{}: {e}", serve.secret_file.display())))?;
+    let listener = TcpListener::bind((serve.host, serve.port))
+        .map_err(|e| Failure::Other(format!("port {}: {e}; choose another with --port", serve.port)))?;
+    let store = vemble_store::Store::open(&serve.database_url).await?;
+    if serve.example {
+        store.example_account(&vemble_server::example_documents()).await?;
+    }
+    let config = vemble_server::Config { listener, store, secret, web: serve.web.clone() };
+    let (server, address) = vemble_server::serve(config)?;
+    // On standard output, for whoever started it on port 0 and waits for the address.
+    write_out(&format!("http://{address}\n"))?;
+    tracing::info!(%address, "serving");
+    server.await?;
+    tracing::info!("stopped");
+    Ok(())
 }

@@ -3,7 +3,7 @@
 use crate::check::{Check, LevelResult, Outcome, Subject};
 use crate::fitting::Worn;
 use crate::garment::{Level, Seam};
-use crate::length::{Figure, Length};
+use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, START_ON_OLD_LINE};
 use crate::solve::{MarkResult, SolvedSeam};
 use serde::Serialize;
@@ -20,6 +20,8 @@ pub struct Card {
     pub seam: Seam,
     /// How the numbers are measured, in one line.
     pub measured: String,
+    /// Heading of the stations.
+    pub station_heading: String,
     /// Heading of each column of figures.
     pub columns: Vec<Column>,
     /// The rows, from the hem up.
@@ -92,9 +94,10 @@ pub(crate) fn card(
         seam: seam.facts.seam,
         measured: format!(
             "Stations in {unit}, up from the hem along the {name}. Figures in {unit}, sideways from the old stitching into the leg.",
-            unit = subject.tape.unit_name()
+            unit = subject.tape.unit_word()
         ),
-        columns: columns(solved),
+        station_heading: format!("from hem, {}", subject.tape.unit_name()),
+        columns: columns(solved, subject.tape),
         rows: solved.marks.clone(),
         steps: steps(subject, seam, solved),
         cautions: concerns
@@ -115,19 +118,22 @@ fn capital(text: &str) -> String {
     chars.next().map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
 }
 
-fn columns(solved: &SolvedSeam) -> Vec<Column> {
+fn columns(solved: &SolvedSeam, tape: Tape) -> Vec<Column> {
     use ColumnFigure as F;
     let cut = solved.marks.iter().any(|m| [&m.left, &m.right].into_iter().flatten().any(|s| s.cut.is_some()));
     let side = |words: &str, f: [F; 5]| {
-        let column = |shows, what: &str| Column { shows, heading: format!("{words}{what}") };
+        let column =
+            |shows, what: &str| Column { shows, heading: format!("{words}{what}, {}", tape.unit_name()) };
         let mut columns = match solved.edges_equal {
             true => vec![column(f[0], "each edge")],
             false => vec![column(f[0], "front edge"), column(f[1], "back edge")],
         };
         columns.push(column(f[2], "altogether"));
         match (cut, solved.edges_equal) {
-            (true, true) => columns.push(column(f[3], "cut, each edge")),
-            (true, false) => columns.extend([column(f[3], "cut, front"), column(f[4], "cut, back")]),
+            (true, true) => columns.push(column(f[3], "cut line, each edge")),
+            (true, false) => {
+                columns.extend([column(f[3], "cut line, front"), column(f[4], "cut line, back")])
+            }
             _ => {}
         }
         columns

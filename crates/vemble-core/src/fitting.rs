@@ -117,6 +117,17 @@ pub enum How {
     Gap,
 }
 
+impl How {
+    /// What the tape reads for one unit off an edge, where both edges share equally.
+    pub const fn amount_per_edge(self) -> i8 {
+        match self {
+            Self::Fold | Self::FrontPanel | Self::BackPanel => 1,
+            Self::Whole => 2,
+            Self::Gap => -2,
+        }
+    }
+}
+
 /// One pin as it was read.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

@@ -31,6 +31,14 @@ impl Seam {
             Self::Inseam => "inseam",
         }
     }
+
+    /// Where it ends, away from its datum.
+    pub const fn top(self) -> &'static str {
+        match self {
+            Self::Outseam => "waist",
+            Self::Inseam => "crotch",
+        }
+    }
 }
 
 /// Where girths are compared, from the top down.

@@ -508,6 +508,14 @@ impl Tape {
         }
     }
 
+    /// The unit as a word in a sentence.
+    pub const fn unit_word(self) -> &'static str {
+        match self.unit() {
+            Unit::In => "inches",
+            _ => "cm",
+        }
+    }
+
     /// Distance between the marks that a chalk line needs at least: 5 cm or 2 in (teaching value: a hand's
     /// width is as far as the eye keeps a curve between two chalk dots).
     pub const fn chalk_step(self) -> Length {

@@ -2,11 +2,11 @@
 //! command line.
 
 use crate::card::{Card, card};
-use crate::check::{Check, LevelResult, Subject, checks, levels, suggestion};
+use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, suggestion};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::figure::{Stand, Strip, stand, strip};
-use crate::fitting::{Edges, GarmentSide, WearerSide, Worn};
+use crate::fitting::{Edges, GarmentSide, How, WearerSide, Worn};
 use crate::garment::{Garment, Seam};
 use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, Mark, Place, Suggestion, Taken, alter, marks};
@@ -22,6 +22,8 @@ pub struct Solved {
     pub mark_nm: i64,
     /// Its unit: `cm` or `in`.
     pub unit: String,
+    /// What to do next with this garment, in a few words.
+    pub next_step: String,
     /// The garment as it is, drawn on its wearer.
     pub stand: Stand,
     /// Levels as they are, before any change.
@@ -50,6 +52,8 @@ pub struct SolvedTryOn {
 pub struct SolvedSeam {
     /// Which seam.
     pub seam: Seam,
+    /// Where it ends, away from the hem: waist, crotch.
+    pub top: String,
     /// Its length.
     pub length: Figure,
     /// The allowance on each edge.
@@ -102,6 +106,12 @@ pub struct PinResult {
     pub wearer_side: WearerSide,
     /// Where on the seam.
     pub station: Figure,
+    /// What the tape said.
+    pub amount: Figure,
+    /// The offset at which the pin is drawn, off the edge it was measured on.
+    pub drawn: Figure,
+    /// What the amount changes by when the drawn offset changes by one: 1, 2 or −2, by how it was measured.
+    pub amount_per_drawn: i8,
     /// Off the front edge.
     pub front: Figure,
     /// Off the back edge.
@@ -177,10 +187,22 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
+        next_step: next_step(try_ons.last()),
         stand: stand(&document.garment, &[]),
         levels: levels(&as_it_is),
         try_ons,
     })
+}
+
+/// What is settled and what is not, after the newest try-on.
+fn next_step(newest: Option<&SolvedTryOn>) -> String {
+    let Some(try_on) = newest else { return "Try it on and pin it".into() };
+    let stop = try_on.checks.iter().find(|c| c.outcome == Outcome::Stop);
+    match (stop, try_on.cards.first()) {
+        (Some(check), _) => format!("Settle first: {}", check.title),
+        (None, Some(card)) => format!("Chalk the {}", card.seam.name()),
+        (None, None) => "Enter the pins".into(),
+    }
 }
 
 fn solve_try_on(garment: &Garment, seams: &[AlteredSeam<'_>], worn: Worn, tape: Tape) -> SolvedTryOn {
@@ -203,10 +225,14 @@ fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
     };
     SolvedSeam {
         seam: seam.facts.seam,
+        top: seam.facts.seam.top().into(),
         length: tape.figure(seam.facts.length.length),
         allowance: tape.figure(seam.facts.allowance.length),
         sides: sides(subject, seam),
-        ends: [end_words(seam.ends.lower, "hem", tape), end_words(seam.ends.upper, "top", tape)],
+        ends: [
+            end_words(seam.ends.lower, "hem", tape),
+            end_words(seam.ends.upper, seam.facts.seam.top(), tape),
+        ],
         upper_is_assumed: seam.ends.upper_is_assumed,
         upper_station,
         tolerance: tape.figure(seam.tolerance),
@@ -277,6 +303,9 @@ fn pins(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<PinResult> {
             side: reading.side,
             wearer_side: subject.worn.on_wearer(reading.side),
             station: tape.figure(reading.station.length),
+            amount: tape.figure(reading.amount.length),
+            drawn: tape.figure(if reading.how == How::BackPanel { wanted.back.0 } else { wanted.front.0 }),
+            amount_per_drawn: reading.how.amount_per_edge(),
             front: tape.figure(wanted.front.0),
             back: tape.figure(wanted.back.0),
             whole: tape.figure(wanted.whole().0),

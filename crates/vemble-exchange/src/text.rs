@@ -35,7 +35,7 @@ fn figure(row: &MarkResult, shows: ColumnFigure) -> Option<&Figure> {
 
 fn card_text(card: &Card) -> String {
     let mut text = format!("{}\n{}\n\n{}\n\n", card.title, card.garment, card.measured);
-    let mut lines = vec![vec!["station".to_owned()]];
+    let mut lines = vec![vec![card.station_heading.clone()]];
     lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
     lines[0].push(String::new());
     for row in &card.rows {

@@ -1,1 +1,130 @@
-//! stub
+//! The HTTP door: parse, ask the core, store, answer. Holds no rule of the craft and no state of its own.
+
+mod error;
+mod example;
+mod garments;
+mod session;
+mod solving;
+mod statics;
+
+pub use example::documents as example_documents;
+
+use actix_session::SessionMiddleware;
+use actix_session::config::CookieContentSecurity;
+use actix_session::storage::CookieSessionStore;
+use actix_web::cookie::{Key, SameSite};
+use actix_web::dev::Server;
+use actix_web::middleware::DefaultHeaders;
+use actix_web::{App, HttpResponse, HttpServer, get, web};
+use std::net::{SocketAddr, TcpListener};
+use std::path::PathBuf;
+use tracing_actix_web::TracingLogger;
+use utoipa::OpenApi;
+use utoipa_actix_web::{AppExt, scope};
+use vemble_store::Store;
+
+/// The largest body that is read: a document is a few kilobytes, so 1 MB is far beyond any.
+const BODY_LIMIT: usize = 1_000_000;
+
+/// What a server needs to start.
+pub struct Config {
+    /// An open listener; loopback unless somebody decided otherwise.
+    pub listener: TcpListener,
+    /// The store, opened and migrated.
+    pub store: Store,
+    /// 64 bytes or more that sign the session cookie; the same for all instances.
+    pub secret: Vec<u8>,
+    /// The folder of the built front end; without it only the API is served.
+    pub web: Option<PathBuf>,
+}
+
+#[derive(OpenApi)]
+#[openapi(
+    info(
+        title = "Vemble",
+        description = "Fit, pin, draw and chalk alterations. Errors are problem details (RFC 9457)."
+    ),
+    components(schemas(error::Problem))
+)]
+struct Api;
+
+/// Adds every route of `/api/v1` to an application; one list for the server and for its description.
+macro_rules! api {
+    ($app:expr) => {
+        $app.into_utoipa_app().openapi(Api::openapi()).service(
+            scope::scope("/api/v1")
+                .service(session::sign_in)
+                .service(session::who)
+                .service(session::sign_out)
+                .service(example::reset)
+                .service(garments::rail)
+                .service(garments::one_garment)
+                .service(garments::put_try_on)
+                .service(solving::solve)
+                .service(solving::length)
+                .service(health),
+        )
+    };
+}
+
+/// The description of the HTTP interface.
+pub fn openapi() -> utoipa::openapi::OpenApi {
+    api!(App::new()).split_for_parts().1
+}
+
+/// Starts serving. The server stops by itself on SIGINT or SIGTERM after it has answered what it was asked.
+///
+/// # Errors
+/// When the listener cannot be used or the secret is too short.
+pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
+    let address = config.listener.local_addr()?;
+    let key = Key::try_from(&config.secret[..]).map_err(std::io::Error::other)?;
+    let description = openapi().to_json().map_err(std::io::Error::other)?;
+    let Config { listener, store, web: web_root, .. } = config;
+    let server = HttpServer::new(move || {
+        let sessions = SessionMiddleware::builder(CookieSessionStore::default(), key.clone())
+            .cookie_name("vemble_session".into())
+            .cookie_same_site(SameSite::Strict)
+            .cookie_secure(false)
+            .cookie_content_security(CookieContentSecurity::Private)
+            .build();
+        let description = description.clone();
+        let describe = move || {
+            let body = description.clone();
+            async move { HttpResponse::Ok().content_type("application/json").body(body) }
+        };
+        let (app, _) = api!(App::new()).split_for_parts();
+        app.app_data(web::Data::new(store.clone()))
+            .app_data(web::PayloadConfig::new(BODY_LIMIT))
+            .route("/api/openapi.json", web::get().to(describe))
+            .configure(|services| statics::configure(services, web_root.as_ref()))
+            .wrap(sessions)
+            .wrap(security_headers())
+            .wrap(TracingLogger::default())
+    })
+    .shutdown_timeout(10)
+    .listen(listener)?
+    .run();
+    Ok((server, address))
+}
+
+/// No inline script, nothing from outside, no frames. Styles may be inline: the component library sets them so.
+fn security_headers() -> DefaultHeaders {
+    DefaultHeaders::new()
+        .add((
+            "Content-Security-Policy",
+            "default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; \
+             object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'",
+        ))
+        .add(("X-Content-Type-Options", "nosniff"))
+        .add(("Referrer-Policy", "same-origin"))
+        .add(("Cross-Origin-Opener-Policy", "same-origin"))
+}
+
+/// Whether the server and its database are well.
+#[utoipa::path(responses((status = 200, description = "Server and database answer"), (status = 503, body = error::Problem)))]
+#[get("/health")]
+async fn health(store: web::Data<Store>) -> Result<HttpResponse, error::ApiError> {
+    store.is_alive().await?;
+    Ok(HttpResponse::Ok().json(serde_json::json!({ "database": "answers" })))
+}

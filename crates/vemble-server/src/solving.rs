@@ -1,0 +1,90 @@
+//! Solving a document, and reading a length, without storing anything.
+
+use crate::error::{ApiError, Problem};
+use actix_web::http::header::CONTENT_TYPE;
+use actix_web::{HttpRequest, HttpResponse, get, post, web};
+use serde::de::DeserializeOwned;
+use serde::{Deserialize, Serialize};
+use utoipa::{IntoParams, ToSchema};
+use vemble_core::document::Document;
+use vemble_core::length::{Measure, Tape};
+use vemble_core::solve::{Solved, solve as derive};
+use vemble_exchange::document::{Complaint, read, read_document};
+
+/// A body as it arrived; an overlong one is an error with a status of its own.
+pub type Body = Result<web::Bytes, actix_web::Error>;
+
+/// A JSON body of any type, checked for shape with the path of what is wrong.
+pub fn read_body<T: DeserializeOwned>(request: &HttpRequest, body: Body) -> Result<T, ApiError> {
+    read(&bytes(request, body)?).map_err(ApiError::Malformed)
+}
+
+fn bytes(request: &HttpRequest, body: Body) -> Result<web::Bytes, ApiError> {
+    let content_type = request.headers().get(CONTENT_TYPE).and_then(|v| v.to_str().ok()).unwrap_or("");
+    if !content_type.starts_with("application/json") {
+        return Err(ApiError::NotJson);
+    }
+    body.map_err(ApiError::Body)
+}
+
+/// Which tape figures are shown on.
+#[derive(Clone, Copy, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct OnTape {
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    pub tape: Tape,
+}
+
+/// Derives lines, checks, marks, cards and drawings from a document. Stores nothing.
+#[utoipa::path(
+    params(OnTape),
+    request_body = Document,
+    responses((status = 200, body = Solved), (status = 400, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/solve")]
+pub(crate) async fn solve(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let document = read_document(&bytes(&request, body)?).map_err(ApiError::Malformed)?;
+    let solved =
+        derive(&document, on.tape).map_err(|faults| ApiError::Invalid(Complaint::all(&faults, on.tape)))?;
+    Ok(HttpResponse::Ok().json(solved))
+}
+
+/// A length that somebody typed.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct Typed {
+    /// What was typed: `2 1/4`, `5,7cm`.
+    pub text: String,
+    /// The tape of the page, whose unit a bare number takes.
+    #[serde(default)]
+    pub tape: Tape,
+}
+
+/// A length that was read.
+#[derive(Serialize, ToSchema)]
+pub struct ReadLength {
+    /// As a document holds it, with its unit.
+    pub measure: Measure,
+    /// Exact, in nanometres.
+    pub nm: i64,
+}
+
+/// Reads a length as people write it. Bare numbers take the unit of the tape.
+#[utoipa::path(params(Typed), responses((status = 200, body = ReadLength), (status = 422, body = Problem)))]
+#[get("/length")]
+pub(crate) async fn length(typed: web::Query<Typed>) -> Result<HttpResponse, ApiError> {
+    let complain = |e: vemble_core::length::LengthError| {
+        ApiError::Invalid(vec![Complaint {
+            path: "text".into(),
+            found: e.to_string(),
+            expected: e.expected().into(),
+        }])
+    };
+    let measure = Measure::read(&typed.text, Some(typed.tape.unit())).map_err(complain)?;
+    Ok(HttpResponse::Ok().json(ReadLength { measure, nm: measure.length.nm() }))
+}

@@ -1,0 +1,1 @@
+DROP TABLE readings, try_ons, garments, wearers, accounts;

@@ -1,0 +1,286 @@
+//! Documents of an account: garments with their wearers and try-ons.
+
+use crate::readings::{ReadingRow, readings_of, rows_of};
+use crate::schema::{garments, readings, try_ons, wearers};
+use crate::{Store, StoreError};
+use diesel::prelude::*;
+use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use serde_json::Value;
+use uuid::Uuid;
+use vemble_core::document::{Document, VERSION};
+use vemble_core::fitting::TryOn;
+use vemble_core::garment::Garment;
+
+/// One account's part of the store.
+#[derive(Clone, Copy)]
+pub struct AccountStore<'a> {
+    pub(crate) store: &'a Store,
+    pub(crate) account: Uuid,
+}
+
+/// A garment as stored, with the versions a change has to name.
+#[derive(Clone, Debug)]
+pub struct StoredDocument {
+    /// The garment's id.
+    pub id: Uuid,
+    /// The version of the garment's facts.
+    pub version: i32,
+    /// The version of each try-on, in the document's order.
+    pub try_on_versions: Vec<i32>,
+    /// Garment, wearer and try-ons.
+    pub document: Document,
+}
+
+/// A try-on as stored.
+#[derive(Clone, Debug)]
+pub struct StoredTryOn {
+    /// Its version: the next change has to name it.
+    pub version: i32,
+    /// The try-on; its own id and the ids of its readings are set.
+    pub try_on: TryOn,
+}
+
+type GarmentRow = (Uuid, i32, Value, Value);
+type TryOnRow = (Uuid, Uuid, i32, Value);
+
+impl AccountStore<'_> {
+    /// Every garment of the account, the oldest first.
+    ///
+    /// # Errors
+    /// Whatever the database reports.
+    pub async fn documents(&self) -> Result<Vec<StoredDocument>, StoreError> {
+        self.load(None).await
+    }
+
+    /// One garment with its wearer and try-ons.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] if this account has no such garment.
+    pub async fn document(&self, garment: Uuid) -> Result<StoredDocument, StoreError> {
+        self.load(Some(garment)).await?.pop().ok_or(StoreError::NotFound)
+    }
+
+    async fn load(&self, only: Option<Uuid>) -> Result<Vec<StoredDocument>, StoreError> {
+        let mut connection = self.store.connection().await?;
+        let account = self.account;
+        let joined =
+            garments::table
+                .inner_join(wearers::table.on(
+                    wearers::account_id.eq(garments::account_id).and(wearers::id.eq(garments::wearer_id)),
+                ))
+                .filter(garments::account_id.eq(account))
+                .order(garments::id)
+                .select((garments::id, garments::version, garments::facts, wearers::facts))
+                .into_boxed();
+        let of_garment = try_ons::table
+            .filter(try_ons::account_id.eq(account))
+            .order(try_ons::id)
+            .select((try_ons::id, try_ons::garment_id, try_ons::version, try_ons::facts))
+            .into_boxed();
+        let (joined, of_garment) = match only {
+            Some(id) => (joined.filter(garments::id.eq(id)), of_garment.filter(try_ons::garment_id.eq(id))),
+            None => (joined, of_garment),
+        };
+        let garments: Vec<GarmentRow> = joined.load(&mut connection).await?;
+        let try_ons: Vec<TryOnRow> = of_garment.load(&mut connection).await?;
+        let ids: Vec<Uuid> = try_ons.iter().map(|t| t.0).collect();
+        let rows = readings_in(&mut connection, account, &ids).await?;
+        let document = |(id, version, facts, wearer): GarmentRow| {
+            let (mut try_on_versions, mut document) = (
+                Vec::new(),
+                Document { version: VERSION, garment: garment_with(facts, wearer)?, try_ons: Vec::new() },
+            );
+            for (try_on, _, version, facts) in try_ons.iter().filter(|t| t.1 == id) {
+                try_on_versions.push(*version);
+                document.try_ons.push(try_on_with(*try_on, facts.clone(), &rows)?);
+            }
+            Ok(StoredDocument { id, version, try_on_versions, document })
+        };
+        garments.into_iter().map(document).collect()
+    }
+
+    /// Stores a try-on of a garment whole, with all its readings, or not at all.
+    ///
+    /// `version` is the one that was read; 0 makes a new try-on. Gives what is stored now.
+    ///
+    /// # Errors
+    /// [`StoreError::Stale`] with the stored state if somebody was faster, [`StoreError::NotFound`] if the garment or
+    /// try-on is not this account's, [`StoreError::IdTaken`] if a reading's id is used elsewhere.
+    pub async fn put_try_on(
+        &self,
+        garment: Uuid,
+        id: Uuid,
+        version: i32,
+        try_on: &TryOn,
+    ) -> Result<StoredTryOn, StoreError> {
+        let account = self.account;
+        let mut connection = self.store.connection().await?;
+        let done = connection
+            .transaction::<_, StoreError, _>(async |connection| {
+                let own = try_ons::table.filter(
+                    try_ons::account_id
+                        .eq(account)
+                        .and(try_ons::id.eq(id))
+                        .and(try_ons::garment_id.eq(garment)),
+                );
+                let facts = facts_of(try_on)?;
+                if version == 0 {
+                    let new = (
+                        try_ons::account_id.eq(account),
+                        try_ons::id.eq(id),
+                        try_ons::garment_id.eq(garment),
+                        try_ons::facts.eq(facts),
+                    );
+                    let made = diesel::insert_into(try_ons::table)
+                        .values(new)
+                        .on_conflict_do_nothing()
+                        .execute(connection)
+                        .await?;
+                    if made == 0 {
+                        return Ok(None);
+                    }
+                } else {
+                    let changed = diesel::update(own.filter(try_ons::version.eq(version)))
+                        .set((try_ons::version.eq(version + 1), try_ons::facts.eq(facts)))
+                        .execute(connection)
+                        .await?;
+                    if changed == 0 {
+                        return Ok(None);
+                    }
+                    let old = readings::table
+                        .filter(readings::account_id.eq(account).and(readings::try_on_id.eq(id)));
+                    diesel::delete(old).execute(connection).await?;
+                }
+                let rows = rows_of(account, id, try_on);
+                diesel::insert_into(readings::table).values(&rows).execute(connection).await?;
+                let try_on = try_on_with(id, facts_of(try_on)?, &rows)?;
+                Ok(Some(StoredTryOn { version: version + 1, try_on }))
+            })
+            .await?;
+        drop(connection);
+        match done {
+            Some(stored) => Ok(stored),
+            None => Err(StoreError::Stale(Box::new(self.try_on(garment, id).await?))),
+        }
+    }
+
+    async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
+        let mut connection = self.store.connection().await?;
+        let (version, facts): (i32, Value) = try_ons::table
+            .filter(
+                try_ons::account_id
+                    .eq(self.account)
+                    .and(try_ons::id.eq(id))
+                    .and(try_ons::garment_id.eq(garment)),
+            )
+            .select((try_ons::version, try_ons::facts))
+            .first(&mut connection)
+            .await?;
+        let rows = readings_in(&mut connection, self.account, &[id]).await?;
+        Ok(StoredTryOn { version, try_on: try_on_with(id, facts, &rows)? })
+    }
+
+    /// Empties the account and fills it with `documents`, whole or not at all.
+    ///
+    /// # Errors
+    /// Whatever the database reports; the account is then as it was.
+    pub async fn replace_all(&self, documents: &[Document]) -> Result<(), StoreError> {
+        let account = self.account;
+        let mut connection = self.store.connection().await?;
+        connection
+            .transaction::<_, StoreError, _>(async |connection| {
+                diesel::delete(garments::table.filter(garments::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(wearers::table.filter(wearers::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                let mut known: Vec<(Value, Uuid)> = Vec::new();
+                for document in documents {
+                    insert(connection, account, document, &mut known).await?;
+                }
+                Ok(())
+            })
+            .await
+    }
+}
+
+async fn insert(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    document: &Document,
+    known: &mut Vec<(Value, Uuid)>,
+) -> Result<(), StoreError> {
+    let mut facts = serde_json::to_value(&document.garment)?;
+    let wearer = facts.as_object_mut().and_then(|f| f.remove("wearer")).unwrap_or_default();
+    let wearer_id = match known.iter().find(|k| k.0 == wearer) {
+        Some((_, id)) => *id,
+        None => {
+            let id = Uuid::now_v7();
+            let row = (wearers::account_id.eq(account), wearers::id.eq(id), wearers::facts.eq(&wearer));
+            diesel::insert_into(wearers::table).values(row).execute(connection).await?;
+            known.push((wearer, id));
+            id
+        }
+    };
+    let garment = Uuid::now_v7();
+    let row = (
+        garments::account_id.eq(account),
+        garments::id.eq(garment),
+        garments::wearer_id.eq(wearer_id),
+        garments::facts.eq(facts),
+    );
+    diesel::insert_into(garments::table).values(row).execute(connection).await?;
+    for try_on in &document.try_ons {
+        let id = try_on.id.unwrap_or_else(Uuid::now_v7);
+        let row = (
+            try_ons::account_id.eq(account),
+            try_ons::id.eq(id),
+            try_ons::garment_id.eq(garment),
+            try_ons::facts.eq(facts_of(try_on)?),
+        );
+        diesel::insert_into(try_ons::table).values(row).execute(connection).await?;
+        diesel::insert_into(readings::table)
+            .values(&rows_of(account, id, try_on))
+            .execute(connection)
+            .await?;
+    }
+    Ok(())
+}
+
+async fn readings_in(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    try_ons: &[Uuid],
+) -> Result<Vec<ReadingRow>, StoreError> {
+    let rows = readings::table
+        .filter(readings::account_id.eq(account).and(readings::try_on_id.eq_any(try_ons)))
+        .order((readings::try_on_id, readings::alteration, readings::position))
+        .select(ReadingRow::as_select());
+    Ok(rows.load(connection).await?)
+}
+
+fn garment_with(mut facts: Value, wearer: Value) -> Result<Garment, StoreError> {
+    if let Some(facts) = facts.as_object_mut() {
+        facts.insert("wearer".into(), wearer);
+    }
+    Ok(serde_json::from_value(facts)?)
+}
+
+/// A try-on without its id and readings, which have places of their own.
+fn facts_of(try_on: &TryOn) -> Result<Value, StoreError> {
+    let mut facts = TryOn { id: None, ..try_on.clone() };
+    for alteration in &mut facts.alterations {
+        alteration.readings.clear();
+    }
+    Ok(serde_json::to_value(facts)?)
+}
+
+fn try_on_with(id: Uuid, facts: Value, rows: &[ReadingRow]) -> Result<TryOn, StoreError> {
+    let mut try_on: TryOn = serde_json::from_value(facts)?;
+    try_on.id = Some(id);
+    for (number, alteration) in try_on.alterations.iter_mut().enumerate() {
+        alteration.readings = readings_of(rows, id, number)?;
+    }
+    Ok(try_on)
+}

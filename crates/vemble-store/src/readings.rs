@@ -1,0 +1,82 @@
+//! Readings as rows: exact, with the unit that was written.
+
+use crate::StoreError;
+use crate::schema::readings;
+use diesel::prelude::*;
+use serde::Serialize;
+use serde::de::DeserializeOwned;
+use serde_json::Value;
+use uuid::Uuid;
+use vemble_core::fitting::{Reading, TryOn};
+use vemble_core::length::{Length, Measure};
+
+#[derive(Clone, Debug, Queryable, Selectable, Insertable)]
+#[diesel(table_name = readings)]
+pub(crate) struct ReadingRow {
+    account_id: Uuid,
+    id: Uuid,
+    try_on_id: Uuid,
+    alteration: i32,
+    position: i32,
+    side: String,
+    station_nm: i64,
+    station_unit: String,
+    amount_nm: i64,
+    amount_unit: String,
+    how: String,
+}
+
+/// The word an enumeration has in documents is the word it has in the database.
+fn word<T: Serialize>(value: T) -> String {
+    match serde_json::to_value(value) {
+        Ok(Value::String(word)) => word,
+        _ => String::new(),
+    }
+}
+
+fn from_word<T: DeserializeOwned>(word: &str) -> Result<T, StoreError> {
+    Ok(serde_json::from_value(Value::String(word.into()))?)
+}
+
+/// All readings of a try-on as rows; one without an id gets a new one.
+pub(crate) fn rows_of(account: Uuid, try_on_id: Uuid, try_on: &TryOn) -> Vec<ReadingRow> {
+    let numbered = try_on.alterations.iter().zip(0..);
+    let rows = numbered.flat_map(|(alteration, number)| {
+        alteration.readings.iter().zip(0..).map(move |(reading, position)| ReadingRow {
+            account_id: account,
+            id: reading.id.unwrap_or_else(Uuid::now_v7),
+            try_on_id,
+            alteration: number,
+            position,
+            side: word(reading.side),
+            station_nm: reading.station.length.nm(),
+            station_unit: word(reading.station.unit),
+            amount_nm: reading.amount.length.nm(),
+            amount_unit: word(reading.amount.unit),
+            how: word(reading.how),
+        })
+    });
+    rows.collect()
+}
+
+/// The readings of one alteration, in the order they were taken.
+pub(crate) fn readings_of(
+    rows: &[ReadingRow],
+    try_on: Uuid,
+    alteration: usize,
+) -> Result<Vec<Reading>, StoreError> {
+    let own =
+        rows.iter().filter(|r| r.try_on_id == try_on && usize::try_from(r.alteration) == Ok(alteration));
+    let measure =
+        |nm, unit: &str| Ok::<_, StoreError>(Measure { length: Length::from_nm(nm), unit: from_word(unit)? });
+    own.map(|row| {
+        Ok(Reading {
+            id: Some(row.id),
+            side: from_word(&row.side)?,
+            station: measure(row.station_nm, &row.station_unit)?,
+            amount: measure(row.amount_nm, &row.amount_unit)?,
+            how: from_word(&row.how)?,
+        })
+    })
+    .collect()
+}

@@ -1,0 +1,34 @@
+//! The tables, as the migrations make them.
+
+diesel::table! {
+    accounts (id) { id -> Uuid, name -> Text, is_example -> Bool }
+}
+diesel::table! {
+    wearers (account_id, id) { account_id -> Uuid, id -> Uuid, version -> Integer, facts -> Jsonb }
+}
+diesel::table! {
+    garments (account_id, id) {
+        account_id -> Uuid, id -> Uuid, wearer_id -> Uuid, version -> Integer, facts -> Jsonb,
+    }
+}
+diesel::table! {
+    try_ons (account_id, id) {
+        account_id -> Uuid, id -> Uuid, garment_id -> Uuid, version -> Integer, facts -> Jsonb,
+    }
+}
+diesel::table! {
+    readings (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        try_on_id -> Uuid,
+        alteration -> Integer,
+        position -> Integer,
+        side -> Text,
+        station_nm -> BigInt,
+        station_unit -> Text,
+        amount_nm -> BigInt,
+        amount_unit -> Text,
+        how -> Text,
+    }
+}
+diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, try_ons, readings);

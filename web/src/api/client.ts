@@ -1,0 +1,65 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+type Schemas = components["schemas"];
+export type Document = Schemas["Document"];
+export type TryOn = Schemas["TryOn"];
+export type Alteration = Schemas["Alteration"];
+export type Reading = Schemas["Reading"];
+export type End = Schemas["End"];
+export type Solved = Schemas["Solved"];
+export type SolvedTryOn = Schemas["SolvedTryOn"];
+export type SolvedSeam = Schemas["SolvedSeam"];
+export type PinResult = Schemas["PinResult"];
+export type LevelResult = Schemas["LevelResult"];
+export type Check = Schemas["Check"];
+export type Card = Schemas["Card"];
+export type MarkResult = Schemas["MarkResult"];
+export type Figure = Schemas["Figure"];
+export type Stand = Schemas["Stand"];
+export type Strip = Schemas["Strip"];
+export type StripSide = Schemas["StripSide"];
+export type GarmentState = Schemas["GarmentState"];
+export type TryOnState = Schemas["TryOnState"];
+export type OnTheRail = Schemas["OnTheRail"];
+export type Problem = Schemas["Problem"];
+export type Complaint = Schemas["Complaint"];
+export type Tape = Schemas["Tape"];
+export type GarmentSide = Schemas["GarmentSide"];
+export type Seam = Schemas["Seam"];
+
+export const api = createClient<paths>({ baseUrl: "/" });
+
+/** What a request failed with: the server's own words, or that nothing answered. */
+export class ApiFailure extends Error {
+  constructor(readonly problem: Problem) {
+    super(`${problem.title}. ${problem.detail}`);
+  }
+}
+
+const unreachable: Problem = {
+  type: "unreachable",
+  title: "Vemble does not answer",
+  status: 0,
+  detail: "Check that it is running. What you typed is kept here.",
+};
+
+/** The data of a response, or an {@link ApiFailure}. */
+export async function answer<T>(
+  request: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  const { data, error, response } = await request.catch((): never => {
+    throw new ApiFailure(unreachable);
+  });
+  if (response.ok) return data as T;
+  throw new ApiFailure(isProblem(error) ? error : { ...unreachable, status: response.status });
+}
+
+function isProblem(value: unknown): value is Problem {
+  return typeof value === "object" && value !== null && "title" in value && "detail" in value;
+}
+
+/** Why something failed, for showing. */
+export function problemOf(error: unknown): Problem {
+  return error instanceof ApiFailure ? error.problem : unreachable;
+}

@@ -1,0 +1,126 @@
+import { Popover } from "antd";
+import type { LevelResult } from "../api/client";
+import { Words } from "./Words";
+
+const WORDS = {
+  too_tight: "too tight",
+  close: "close",
+  usual: "usual",
+  roomy: "roomy",
+  loose: "loose",
+} as const;
+const OF = {
+  garment: "all round",
+  each_leg: "each leg",
+  left_leg: "left leg",
+  right_leg: "right leg",
+} as const;
+
+/** Ease drawn, in cm either side of the body: from a little under it to well past loose. */
+const FROM = -4;
+const TO = 18;
+const WIDTH = 200;
+
+const across = (nm: number) => ((Math.min(Math.max(nm / 1e7, FROM), TO) - FROM) / (TO - FROM)) * WIDTH;
+
+/** Level by level: body, garment now, garment after, and the band that is comfortable. */
+export function EaseLadder({ levels }: { levels: LevelResult[] }) {
+  return (
+    <table className="ladder">
+      <caption className="unseen">Girth and ease at each level, now and after</caption>
+      <tbody>
+        {levels.map((level) => (
+          <tr key={level.level + level.of}>
+            <th scope="row">
+              {level.level}
+              <br />
+              <small className="quiet">{OF[level.of]}</small>
+            </th>
+            <td className="ladder-bar">
+              <Rung level={level} />
+            </td>
+            <td className="ladder-figures">
+              <Popover
+                trigger={["hover", "click", "focus"]}
+                title={`${level.level}, ${OF[level.of]}`}
+                content={<Sum level={level} />}
+              >
+                <button type="button" data-level={level.level} aria-label={described(level)}>
+                  <strong className={level.off.nm === 0 ? "figure same" : "figure"}>
+                    <Words>{level.after.text}</Words>
+                  </strong>
+                  {level.off.nm !== 0 && (
+                    <>
+                      <br />
+                      <small className="quiet figure">
+                        now <Words>{level.before.text}</Words>
+                      </small>
+                    </>
+                  )}
+                </button>
+              </Popover>
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function Rung({ level }: { level: LevelResult }) {
+  const { ease_before: before, ease_after: after, comfort } = level;
+  if (!before || !after) return <small className="quiet">an opening: see the checks</small>;
+  return (
+    <>
+      <svg viewBox={`0 0 ${WIDTH} 34`} preserveAspectRatio="none" aria-hidden>
+        <rect className="ladder-body" x={0} y={4} width={across(0)} height={26} />
+        {comfort && (
+          <rect
+            className="ladder-comfort"
+            x={across(comfort.least.nm)}
+            y={9}
+            width={across(comfort.usual_to.nm) - across(comfort.least.nm)}
+            height={16}
+          />
+        )}
+        <line className="ladder-now" x1={across(before.nm)} x2={across(before.nm)} y1={3} y2={31} />
+        {level.off.nm !== 0 && (
+          <line className="ladder-after" x1={across(after.nm)} x2={across(after.nm)} y1={3} y2={31} />
+        )}
+      </svg>
+      <small className="ladder-word">
+        <span className="figure">
+          <Words>{after.text}</Words>
+        </span>{" "}
+        ease
+        {comfort && <span className={`word-${comfort.after}`}>, {WORDS[comfort.after]}</span>}
+      </small>
+    </>
+  );
+}
+
+function Sum({ level }: { level: LevelResult }) {
+  return (
+    <div className="sum">
+      <p>
+        <Words>{level.sum}</Words>
+      </p>
+      {level.body && level.ease_after && (
+        <p>
+          <Words>{`${level.after.bare} − ${level.body.bare} body = ${level.ease_after.text} ease altogether`}</Words>
+        </p>
+      )}
+      {level.comfort && (
+        <p className="quiet">
+          Least {level.comfort.least.text}, usual {level.comfort.usual_from.bare} to{" "}
+          {level.comfort.usual_to.text}: teaching values.
+        </p>
+      )}
+    </div>
+  );
+}
+
+function described(level: LevelResult): string {
+  const ease = level.ease_after ? `, ease ${level.ease_after.text}` : "";
+  return `${level.level}, ${OF[level.of]}: ${level.after.text} after, ${level.before.text} now${ease}. ${level.sum}`;
+}

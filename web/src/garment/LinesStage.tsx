@@ -1,0 +1,205 @@
+import { PrinterOutlined, RedoOutlined, UndoOutlined } from "@ant-design/icons";
+import { Button, Segmented, Tooltip } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
+import { EaseLadder } from "../drawing/EaseLadder";
+import { SeamStrip } from "../drawing/SeamStrip";
+import { useSettings } from "../settings";
+import { Checks } from "./Checks";
+import { LineSettings } from "./LineSettings";
+import { PinTable } from "./PinTable";
+
+interface Props {
+  garment: string;
+  tryOn: TryOn;
+  solved: Solved | null;
+  problem: Problem | null;
+  seam: Seam;
+  canUndo: boolean;
+  canRedo: boolean;
+  onUndo: () => void;
+  onRedo: () => void;
+  /** A change that is kept. */
+  onChange: (tryOn: TryOn) => void;
+  /** A change while something is dragged: shown, not kept. */
+  onPreview: (tryOn: TryOn) => void;
+}
+
+/** A whole number of tape marks as a document holds it, in the unit of the tape. */
+function onTape(nm: number, tape: Tape): string {
+  return tape.startsWith("in") ? `${Math.round(nm / 1_587_500)}/16 in` : `${nm / 1e7} cm`;
+}
+
+/** From pins to stitching lines: the strip and the pins side by side, the ease ladder, the checks. */
+export function LinesStage(props: Props) {
+  const { tryOn, solved, problem, seam, onChange, onPreview } = props;
+  const { tape } = useSettings();
+  const [picked, setPicked] = useState<number | null>(null);
+  const [stretched, setStretched] = useState(true);
+  const alterations = tryOn.alterations ?? [];
+  const at = alterations.findIndex((a) => a.seam === seam);
+  const alteration: Alteration = alterations[at] ?? { seam, readings: [] };
+  const readings = alteration.readings ?? [];
+  const result = solved?.try_ons[0];
+  const solvedSeam = result?.seams.find((s) => s.seam === seam) ?? null;
+  const changed = (change: Partial<Alteration>): TryOn => {
+    const next = { ...alteration, ...change };
+    const others = at < 0 ? [...alterations, next] : alterations.map((a, i) => (i === at ? next : a));
+    return { ...tryOn, alterations: others };
+  };
+  const complaint = (reading: number, field: string): Complaint | undefined =>
+    problem?.errors?.find((e) => e.path === `try_ons[0].alterations[${at}].readings[${reading}].${field}`);
+  const others = problem?.errors?.filter((e) => !e.path.includes("readings[")) ?? [];
+  const moved = (pin: number, station: number, amount: number): Reading[] => {
+    const before = solvedSeam?.pins[pin];
+    return readings.map((reading, index) => {
+      if (index !== pin || !before) return reading;
+      // A length nobody moved stays exactly as it was written.
+      return {
+        ...reading,
+        station: station === before.station.nm ? reading.station : onTape(station, tape),
+        amount: amount === before.amount.nm ? reading.amount : onTape(amount, tape),
+      };
+    });
+  };
+  const endAt = (station: number): End => {
+    const text = onTape(station, tape);
+    return alteration.upper?.end === "straight_through"
+      ? { end: "straight_through", from: text }
+      : { end: "meets_old_stitching", station: text };
+  };
+  return (
+    <div className="lines">
+      <section className="sheet lines-strip" aria-label="Seam strip">
+        <div className="section-head">
+          <h2>
+            {seam}
+            {solvedSeam && <small className="quiet"> · {solvedSeam.sides.words}</small>}
+          </h2>
+          <div className="tools">
+            <Segmented
+              aria-label="Scale of the drawing"
+              size="small"
+              options={[
+                { value: "stretched", label: "stretched sideways" },
+                { value: "true", label: "true proportion" },
+              ]}
+              value={stretched ? "stretched" : "true"}
+              onChange={(value) => {
+                setStretched(value === "stretched");
+              }}
+            />
+            <Tooltip title="Undo (Ctrl Z)">
+              <Button
+                type="text"
+                icon={<UndoOutlined />}
+                aria-label="Undo"
+                disabled={!props.canUndo}
+                onClick={props.onUndo}
+              />
+            </Tooltip>
+            <Tooltip title="Redo (Ctrl Shift Z)">
+              <Button
+                type="text"
+                icon={<RedoOutlined />}
+                aria-label="Redo"
+                disabled={!props.canRedo}
+                onClick={props.onRedo}
+              />
+            </Tooltip>
+            <Link to={`/garments/${props.garment}/cards/${seam}`}>
+              <Button
+                type="primary"
+                icon={<PrinterOutlined />}
+                disabled={!result?.cards.some((c) => c.seam === seam)}
+              >
+                Chalk card
+              </Button>
+            </Link>
+          </div>
+        </div>
+        {solvedSeam && solved && result ? (
+          <SeamStrip
+            seam={solvedSeam}
+            levels={result.levels}
+            mark={solved.mark_nm}
+            stretched={stretched}
+            picked={picked}
+            onPick={setPicked}
+            onPin={(pin, to, done) => {
+              const next = changed({ readings: moved(pin, to.station, to.amount) });
+              if (done) onChange(next);
+              else onPreview(next);
+            }}
+            onRemove={(pin) => {
+              onChange(changed({ readings: readings.filter((_, index) => index !== pin) }));
+            }}
+            onEnd={(station, done) => {
+              const next = changed({ upper: endAt(station) });
+              if (done) onChange(next);
+              else onPreview(next);
+            }}
+          />
+        ) : (
+          <p className="quiet empty">
+            No pins on the {seam} yet. Type the first one below: how far up from the hem, and what the tape
+            says.
+          </p>
+        )}
+        <p className="strip-key">
+          <span className="key key-before">old stitching</span>
+          <span className="key key-after">new stitching</span>
+          <span className="key key-band">within {solvedSeam?.tolerance.text ?? "tolerance"} of the pins</span>
+          <span className="key key-channel">allowance, {solvedSeam?.allowance.text} each edge</span>
+          {solvedSeam?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
+          <span>stations up from the hem</span>
+        </p>
+        {others.length > 0 && (
+          <p className="field-trouble" role="alert">
+            {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")} The drawing shows the last
+            line that could be made.
+          </p>
+        )}
+        <LineSettings
+          alteration={alteration}
+          solved={solvedSeam}
+          onChange={(change) => {
+            onChange(changed(change));
+          }}
+        />
+      </section>
+      <section className="sheet" aria-label="Pins">
+        <div className="section-head">
+          <h2>Pins</h2>
+          {solvedSeam?.moves && <small className="quiet">{solvedSeam.moves}</small>}
+        </div>
+        <PinTable
+          alteration={alteration}
+          solved={solvedSeam}
+          complaint={complaint}
+          picked={picked}
+          onPick={setPicked}
+          onChange={(changedReadings) => {
+            onChange(changed({ readings: changedReadings }));
+          }}
+        />
+      </section>
+      <section className="sheet" aria-label="Ease">
+        <div className="section-head">
+          <h2>What it will measure</h2>
+          <small className="quiet">
+            <span className="key key-body">body</span> <span className="key key-comfort">comfortable</span>
+          </small>
+        </div>
+        <EaseLadder levels={result?.levels ?? solved?.levels ?? []} />
+      </section>
+      <section className="sheet lines-checks" aria-label="Checks">
+        <div className="section-head">
+          <h2>Checks</h2>
+        </div>
+        <Checks checks={result?.checks ?? []} />
+      </section>
+    </div>
+  );
+}

@@ -1,0 +1,204 @@
+import { DeleteOutlined } from "@ant-design/icons";
+import { Button, Select, type InputRef } from "antd";
+import { useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import type { Alteration, Complaint, GarmentSide, Reading, SolvedSeam } from "../api/client";
+import { Words } from "../drawing/Words";
+import { LengthField } from "./LengthField";
+
+type How = Reading["how"];
+
+const HOWS: { value: How; label: string; title: string }[] = [
+  {
+    value: "fold",
+    label: "fold",
+    title: "From the old seam to the pin on folded cloth: comes off each edge",
+  },
+  { value: "whole", label: "whole pinch", title: "All that is pinched out: shared between the two edges" },
+  { value: "front_panel", label: "front only", title: "Taken from the front edge only" },
+  { value: "back_panel", label: "back only", title: "Taken from the back edge only" },
+  {
+    value: "gap",
+    label: "gap (let out)",
+    title: "The gap that appears in the opened seam: let out altogether",
+  },
+];
+
+const SIDES: { value: GarmentSide; label: string }[] = [
+  { value: "left", label: "left" },
+  { value: "right", label: "right" },
+];
+
+interface Props {
+  alteration: Alteration;
+  solved: SolvedSeam | null;
+  /** What is wrong with a reading, by its number and field. */
+  complaint: (reading: number, field: string) => Complaint | undefined;
+  picked: number | null;
+  onPick: (pin: number) => void;
+  onChange: (readings: Reading[]) => void;
+}
+
+/** The pins as they were read, and a row for the next one: station, Enter, amount, Enter. */
+export function PinTable({ alteration, solved, complaint, picked, onPick, onChange }: Props) {
+  const readings = alteration.readings ?? [];
+  const replace = (index: number, change: Partial<Reading>) => {
+    onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
+  };
+  return (
+    <table className="pins">
+      <caption className="unseen">Pins on the {alteration.seam}, sides are the garment’s</caption>
+      <thead>
+        <tr>
+          <th scope="col">From hem</th>
+          <th scope="col">Read</th>
+          <th scope="col">How</th>
+          <th scope="col">Garment’s</th>
+          <th scope="col" className="pins-figures">
+            Altogether
+          </th>
+          <th scope="col">
+            <span className="unseen">Take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {readings.map((reading, index) => {
+          const pin = solved?.pins[index];
+          const key = reading.id ?? String(index);
+          return (
+            <tr
+              key={key}
+              className={picked === index ? "picked" : ""}
+              onFocus={() => {
+                onPick(index);
+              }}
+            >
+              <td data-label="from hem">
+                <LengthField
+                  label={`Pin ${index + 1}: station from the hem`}
+                  shown={pin?.station.text ?? reading.station}
+                  keep={`${key}.station`}
+                  complaint={complaint(index, "station")}
+                  onRead={(station) => {
+                    replace(index, { station });
+                  }}
+                />
+              </td>
+              <td data-label="read">
+                <LengthField
+                  label={`Pin ${index + 1}: amount read`}
+                  shown={pin?.amount.text ?? reading.amount}
+                  keep={`${key}.amount`}
+                  complaint={complaint(index, "amount")}
+                  onRead={(amount) => {
+                    replace(index, { amount });
+                  }}
+                />
+              </td>
+              <td data-label="how">
+                <Select<How>
+                  aria-label={`Pin ${index + 1}: how it was measured`}
+                  options={HOWS}
+                  value={reading.how}
+                  popupMatchSelectWidth={false}
+                  onChange={(how) => {
+                    replace(index, { how });
+                  }}
+                />
+              </td>
+              <td data-label="garment’s">
+                <Select<GarmentSide>
+                  aria-label={`Pin ${index + 1}: side of the garment`}
+                  options={SIDES}
+                  value={reading.side}
+                  onChange={(side) => {
+                    replace(index, { side });
+                  }}
+                />
+              </td>
+              <td className="pins-figures figure">
+                <Words>{pin?.whole.text ?? ""}</Words>
+              </td>
+              <td>
+                <Button
+                  type="text"
+                  icon={<DeleteOutlined />}
+                  aria-label={`Take out pin ${index + 1}`}
+                  onClick={() => {
+                    onChange(readings.filter((_, i) => i !== index));
+                  }}
+                />
+              </td>
+            </tr>
+          );
+        })}
+        <NextPin
+          last={readings.at(-1)}
+          onAdd={(reading) => {
+            onChange([...readings, reading]);
+          }}
+        />
+      </tbody>
+    </table>
+  );
+}
+
+function NextPin({ last, onAdd }: { last: Reading | undefined; onAdd: (reading: Reading) => void }) {
+  const [station, setStation] = useState<string | null>(null);
+  const [how, setHow] = useState<How>(last?.how ?? "fold");
+  const [side, setSide] = useState<GarmentSide>(last?.side ?? "left");
+  const stationField = useRef<InputRef>(null);
+  const amountField = useRef<InputRef>(null);
+  return (
+    <tr className="next-pin">
+      <td data-label="from hem">
+        <LengthField
+          label="Next pin: station from the hem"
+          shown={station ?? ""}
+          placeholder="next pin"
+          fieldRef={stationField}
+          onRead={setStation}
+          onEnter={() => amountField.current?.focus()}
+        />
+      </td>
+      <td data-label="read">
+        <LengthField
+          label="Next pin: amount read"
+          shown=""
+          placeholder="read"
+          fieldRef={amountField}
+          onRead={(amount) => {
+            if (station === null) {
+              stationField.current?.focus();
+              return;
+            }
+            onAdd({ id: newId(), side, station, amount, how });
+            setStation(null);
+            stationField.current?.focus();
+          }}
+        />
+      </td>
+      <td data-label="how">
+        <Select<How>
+          aria-label="Next pin: how it was measured"
+          options={HOWS}
+          value={how}
+          popupMatchSelectWidth={false}
+          onChange={setHow}
+        />
+      </td>
+      <td data-label="garment’s">
+        <Select<GarmentSide>
+          aria-label="Next pin: side of the garment"
+          options={SIDES}
+          value={side}
+          onChange={setSide}
+        />
+      </td>
+      <td colSpan={2} className="quiet">
+        <kbd>Enter</kbd> adds it
+      </td>
+    </tr>
+  );
+}

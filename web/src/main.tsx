@@ -1,0 +1,64 @@
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { App, ConfigProvider, Spin } from "antd";
+import { lazy, StrictMode, Suspense } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, RouterProvider } from "react-router";
+import { problemOf } from "./api/client";
+import { SettingsProvider, useSettings } from "./settings";
+import { Shell } from "./shell/Shell";
+import { themeOf } from "./theme";
+import "./theme.css";
+
+const StartPage = lazy(() => import("./start/StartPage"));
+const RailPage = lazy(() => import("./rail/RailPage"));
+const GarmentPage = lazy(() => import("./garment/GarmentPage"));
+const CardPage = lazy(() => import("./card/CardPage"));
+const NotFound = lazy(() => import("./shell/NotFound"));
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: "/", element: <StartPage /> },
+      { path: "/rail", element: <RailPage /> },
+      { path: "/garments/:garment/cards/:seam", element: <CardPage /> },
+      { path: "/garments/:garment/:stage?", element: <GarmentPage /> },
+      { path: "*", element: <NotFound /> },
+    ],
+  },
+]);
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      // What is wrong with a request does not mend itself; what did not answer may.
+      retry: (count, error) => problemOf(error).status === 0 && count < 3,
+      staleTime: 10_000,
+    },
+  },
+});
+
+function Themed() {
+  const { dark } = useSettings();
+  return (
+    <ConfigProvider theme={themeOf(dark)} button={{ autoInsertSpace: false }}>
+      <App component={false}>
+        <Suspense fallback={<Spin fullscreen description="Opening" />}>
+          <RouterProvider router={router} />
+        </Suspense>
+      </App>
+    </ConfigProvider>
+  );
+}
+
+const root = document.getElementById("root");
+if (!root) throw new Error("#root is missing");
+createRoot(root).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <SettingsProvider>
+        <Themed />
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

@@ -1,0 +1,123 @@
+import { MoonOutlined, QuestionOutlined, SunOutlined } from "@ant-design/icons";
+import { Button, Modal, Segmented, Select, Tooltip } from "antd";
+import { useEffect, useState } from "react";
+import { Link, Outlet } from "react-router";
+import type { Tape } from "../api/client";
+import { useSettings } from "../settings";
+import "./shell.css";
+
+const MARKS: Record<"cm" | "in", { value: Tape; label: string }[]> = {
+  cm: [
+    { value: "cm", label: "to 1 mm" },
+    { value: "cm_halves", label: "to 5 mm" },
+  ],
+  in: [
+    { value: "in", label: "to ⅛" },
+    { value: "in_sixteenths", label: "to 1⁄16" },
+  ],
+};
+
+/** The bar that is on every screen: home, the tape, light, keys. */
+export function Shell() {
+  const { tape, setTape, dark, setDark } = useSettings();
+  const [keys, setKeys] = useState(false);
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLElement && event.target.matches("input, textarea, select");
+      if (event.key === "?" && !typing) setKeys(true);
+    };
+    addEventListener("keydown", onKey);
+    return () => {
+      removeEventListener("keydown", onKey);
+    };
+  }, []);
+  const unit = tape.startsWith("in") ? "in" : "cm";
+  return (
+    <>
+      <header className="bar">
+        <Link to="/rail" className="brand">
+          <img src="/vemble.svg" alt="" width={28} height={28} /> Vemble
+        </Link>
+        <div className="bar-tools">
+          <Segmented<"cm" | "in">
+            aria-label="Unit"
+            options={[
+              { value: "cm", label: "cm" },
+              { value: "in", label: "inches" },
+            ]}
+            value={unit}
+            onChange={(chosen) => {
+              setTape(chosen);
+            }}
+          />
+          <Select<Tape>
+            aria-label="Finest mark of the tape"
+            className="bar-mark"
+            variant="borderless"
+            options={MARKS[unit]}
+            value={tape}
+            onChange={setTape}
+          />
+          <Tooltip title={dark ? "Light" : "Dark"}>
+            <Button
+              type="text"
+              aria-label={dark ? "Switch to light" : "Switch to dark"}
+              icon={dark ? <SunOutlined /> : <MoonOutlined />}
+              onClick={() => {
+                setDark(!dark);
+              }}
+            />
+          </Tooltip>
+          <Tooltip title="Keys ( ? )">
+            <Button
+              type="text"
+              aria-label="Keys"
+              icon={<QuestionOutlined />}
+              onClick={() => {
+                setKeys(true);
+              }}
+            />
+          </Tooltip>
+        </div>
+      </header>
+      <Outlet />
+      <Modal
+        title="Keys"
+        open={keys}
+        footer={null}
+        onCancel={() => {
+          setKeys(false);
+        }}
+      >
+        <dl className="keys">
+          <dt>
+            <kbd>Enter</kbd>
+          </dt>
+          <dd>in the pin list: station, then amount, then the next pin</dd>
+          <dt>
+            <kbd>←</kbd> <kbd>→</kbd>
+          </dt>
+          <dd>on a pin or an end in the drawing: along the seam, one tape mark</dd>
+          <dt>
+            <kbd>↑</kbd> <kbd>↓</kbd>
+          </dt>
+          <dd>on a pin in the drawing: more or less, one tape mark</dd>
+          <dt>
+            <kbd>Delete</kbd>
+          </dt>
+          <dd>on a pin in the drawing: take the pin out</dd>
+          <dt>
+            <kbd>Ctrl</kbd> <kbd>Z</kbd>
+          </dt>
+          <dd>
+            undo; with <kbd>Shift</kbd> redo
+          </dd>
+          <dt>
+            <kbd>?</kbd>
+          </dt>
+          <dd>these keys</dd>
+        </dl>
+      </Modal>
+    </>
+  );
+}

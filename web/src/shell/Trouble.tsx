@@ -1,0 +1,23 @@
+import { Button } from "antd";
+import { useNavigate } from "react-router";
+import type { Problem } from "../api/client";
+
+/** A page that could not be shown: what was wrong, and what to do. */
+export function Trouble({ problem, retry }: { problem: Problem; retry?: () => void }) {
+  const navigate = useNavigate();
+  const signedOut = problem.status === 401;
+  return (
+    <main className="trouble sheet" role="alert">
+      <h1>{problem.title}</h1>
+      <p>{problem.detail}</p>
+      {retry && !signedOut && (
+        <Button type="primary" onClick={retry}>
+          Try again
+        </Button>
+      )}{" "}
+      <Button onClick={() => void navigate(signedOut ? "/" : "/rail")}>
+        {signedOut ? "Sign in" : "To the rail"}
+      </Button>
+    </main>
+  );
+}
