@@ -100,9 +100,7 @@ pub(crate) fn card(
         columns: columns(solved, subject.tape),
         rows: solved.marks.clone(),
         steps: steps(subject, seam, solved),
-        cautions: concerns
-            .map(|c| format!("{}: {}. {}", c.title, c.figures, c.remedy.as_deref().unwrap_or(&c.reason)))
-            .collect(),
+        cautions: concerns.map(caution).collect(),
         afterwards: afterwards
             .map(|l| {
                 let round = if l.level == Level::Hem { "opening" } else { "girth" };
@@ -111,6 +109,11 @@ pub(crate) fn card(
             .collect(),
         notes: notes(subject, solved),
     }
+}
+
+fn caution(check: &Check) -> String {
+    let stop = if check.outcome == Outcome::Stop { "Stop. " } else { "" };
+    format!("{stop}{}: {}. {}", check.title, check.figures, check.remedy.as_deref().unwrap_or(&check.reason))
 }
 
 fn capital(text: &str) -> String {

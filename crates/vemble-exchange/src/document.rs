@@ -41,7 +41,10 @@ pub fn read<T: serde::de::DeserializeOwned>(json: &[u8]) -> Result<T, Complaint>
     let mut reader = serde_json::Deserializer::from_slice(json);
     let value = serde_path_to_error::deserialize(&mut reader).map_err(|error| {
         let path = error.path().to_string();
-        let message = error.into_inner().to_string();
+        let error = error.into_inner();
+        let place = format!(" at line {} column {}", error.line(), error.column());
+        let message = error.to_string();
+        let message = message.strip_suffix(&place).unwrap_or(&message).to_owned();
         let (found, expected) =
             match message.split_once("; expected ").or_else(|| message.split_once(", expected ")) {
                 Some((found, expected)) => (found.to_owned(), expected.to_owned()),

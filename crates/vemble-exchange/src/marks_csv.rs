@@ -1,5 +1,6 @@
 //! Marks as CSV (RFC 4180, UTF-8, the unit in the header).
 
+use vemble_core::length::Figure;
 use vemble_core::solve::{MarkSide, Solved};
 
 /// One row for each mark and side: try-on, seam, side, station, front, back, whole, and the cut line where there is one.
@@ -19,17 +20,18 @@ pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
                 for mark in &seam.marks {
                     let figures: Option<&MarkSide> = [&mark.left, &mark.right][of].as_ref();
                     let Some(figures) = figures else { continue };
-                    let cut =
-                        |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| c[edge].bare.clone());
+                    // Other programs read an ASCII minus.
+                    let plain = |figure: &Figure| figure.bare.replace('−', "-");
+                    let cut = |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| plain(&c[edge]));
                     writer.write_record([
                         (number + 1).to_string(),
                         seam.seam.name().into(),
                         side.into(),
                         mark.note.clone(),
-                        mark.station.bare.clone(),
-                        figures.front.bare.clone(),
-                        figures.back.bare.clone(),
-                        figures.whole.bare.clone(),
+                        plain(&mark.station),
+                        plain(&figures.front),
+                        plain(&figures.back),
+                        plain(&figures.whole),
                         cut(0),
                         cut(1),
                     ])?;

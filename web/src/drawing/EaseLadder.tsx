@@ -63,6 +63,14 @@ export function EaseLadder({ levels }: { levels: LevelResult[] }) {
           </tr>
         ))}
       </tbody>
+      <tfoot>
+        <tr>
+          <td colSpan={3} className="quiet">
+            <span className="key key-body">body</span>{" "}
+            <span className="key key-comfort">comfortable ease</span>
+          </td>
+        </tr>
+      </tfoot>
     </table>
   );
 }

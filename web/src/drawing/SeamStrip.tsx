@@ -108,7 +108,7 @@ export function SeamStrip(props: Props) {
               {side.line && <path className="strip-new" vectorEffect="non-scaling-stroke" d={side.line} />}
             </g>
             <text x={width - RIGHT + 2} y={axis + up * (depth - 12)} textAnchor="end" className="side-name">
-              {sideWords(side, width < 560)}
+              {sideWords(side, width < 420)}
             </text>
           </g>
         ))}
@@ -178,7 +178,7 @@ function anchor(at: number, width: number): "start" | "middle" | "end" {
 function sideWords(side: StripSide, short: boolean): string {
   if (short) return `wearer’s ${side.wearer_side}`;
   const swapped = side.side !== side.wearer_side ? ` (the garment’s ${side.side})` : "";
-  return `the wearer’s ${side.wearer_side}${swapped}`;
+  return `wearer’s ${side.wearer_side}${swapped}`;
 }
 
 /** A side nobody pinned, which gets the other's line. */

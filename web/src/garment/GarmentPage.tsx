@@ -13,6 +13,7 @@ import {
   type TryOn,
   type TryOnState,
 } from "../api/client";
+import { EaseLadder } from "../drawing/EaseLadder";
 import { STAGES, StageTape, type StageKey } from "../drawing/StageTape";
 import { StandView } from "../drawing/StandView";
 import { useSettings } from "../settings";
@@ -100,14 +101,22 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
         />
       )}
       <div className="garment-work">
-        <aside className="sheet garment-stand" aria-label="The stand">
+        <aside className="garment-stand" aria-label="The stand">
           {solved ? (
-            <StandView
-              stand={result?.stand ?? solved.stand}
-              levels={result?.levels ?? solved.levels}
-              picked={stage === "lines" ? seam : null}
-              onPick={setSeam}
-            />
+            <>
+              <section className="sheet">
+                <StandView
+                  stand={result?.stand ?? solved.stand}
+                  levels={result?.levels ?? solved.levels}
+                  picked={stage === "lines" ? seam : null}
+                  onPick={setSeam}
+                />
+              </section>
+              <section className="sheet" aria-label="Ease">
+                <h2>What it will measure</h2>
+                <EaseLadder levels={result?.levels ?? solved.levels} />
+              </section>
+            </>
           ) : (
             <Skeleton active paragraph={{ rows: 12 }} />
           )}

@@ -3,7 +3,6 @@ import { Button, Segmented, Tooltip } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
-import { EaseLadder } from "../drawing/EaseLadder";
 import { SeamStrip } from "../drawing/SeamStrip";
 import { useSettings } from "../settings";
 import { Checks } from "./Checks";
@@ -82,7 +81,7 @@ export function LinesStage(props: Props) {
               aria-label="Scale of the drawing"
               size="small"
               options={[
-                { value: "stretched", label: "stretched sideways" },
+                { value: "stretched", label: "stretched" },
                 { value: "true", label: "true proportion" },
               ]}
               value={stretched ? "stretched" : "true"}
@@ -161,15 +160,8 @@ export function LinesStage(props: Props) {
             line that could be made.
           </p>
         )}
-        <LineSettings
-          alteration={alteration}
-          solved={solvedSeam}
-          onChange={(change) => {
-            onChange(changed(change));
-          }}
-        />
       </section>
-      <section className="sheet" aria-label="Pins">
+      <section className="sheet lines-pins" aria-label="Pins">
         <div className="section-head">
           <h2>Pins</h2>
           {solvedSeam?.moves && <small className="quiet">{solvedSeam.moves}</small>}
@@ -184,15 +176,13 @@ export function LinesStage(props: Props) {
             onChange(changed({ readings: changedReadings }));
           }}
         />
-      </section>
-      <section className="sheet" aria-label="Ease">
-        <div className="section-head">
-          <h2>What it will measure</h2>
-          <small className="quiet">
-            <span className="key key-body">body</span> <span className="key key-comfort">comfortable</span>
-          </small>
-        </div>
-        <EaseLadder levels={result?.levels ?? solved?.levels ?? []} />
+        <LineSettings
+          alteration={alteration}
+          solved={solvedSeam}
+          onChange={(change) => {
+            onChange(changed(change));
+          }}
+        />
       </section>
       <section className="sheet lines-checks" aria-label="Checks">
         <div className="section-head">

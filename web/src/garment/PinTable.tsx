@@ -156,7 +156,7 @@ function NextPin({ last, onAdd }: { last: Reading | undefined; onAdd: (reading: 
         <LengthField
           label="Next pin: station from the hem"
           shown={station ?? ""}
-          placeholder="next pin"
+          placeholder="next"
           fieldRef={stationField}
           onRead={setStation}
           onEnter={() => amountField.current?.focus()}
@@ -197,7 +197,7 @@ function NextPin({ last, onAdd }: { last: Reading | undefined; onAdd: (reading: 
         />
       </td>
       <td colSpan={2} className="quiet">
-        <kbd>Enter</kbd> adds it
+        <kbd>Enter</kbd> adds
       </td>
     </tr>
   );

@@ -46,6 +46,8 @@ pub enum Rule {
     RunOut,
     /// No kink between two pins.
     Kink,
+    /// What the slope does where nobody pinned.
+    CarriedOn,
     /// What the seam can give when let out.
     Capacity,
     /// What stays inside after taking in.

@@ -14,7 +14,9 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
             let End::MeetsOldStitching { station } = end else { return None };
             run_out(subject, seam, line, side, (pin?.station, Station(station.length), up))
         });
-        run_outs.chain(kink(subject, seam, line, side)).collect::<Vec<_>>()
+        let all =
+            run_outs.chain(kink(subject, seam, line, side)).chain(carried_on(subject, seam, line, side));
+        all.collect::<Vec<_>>()
     })
 }
 
@@ -70,4 +72,31 @@ fn kink(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
     let check = Check::new(outcome, Rule::Kink, title, figures, reason);
     let remedy = "Look at these two pins again, or let the smooth line pass further beside them.";
     Some(check.remedy(remedy).at(seam.facts.seam, from, subject.tape))
+}
+
+/// Where the slope carries on to an edge nobody pinned, and passes the largest pin on its way.
+fn carried_on(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    line: &StitchingLine,
+    side: &str,
+) -> Option<Check> {
+    let (from, to) = line.span()?;
+    let largest = line.pins.iter().map(|p| p.edges.front.0.abs().max(p.edges.back.0.abs())).max()?;
+    let ends = [(seam.ends.lower, from, line.pins.first()?), (seam.ends.upper, to, line.pins.last()?)];
+    let (edge, pin) = ends.into_iter().find_map(|(end, edge, pin)| {
+        let beyond = matches!(end, End::RunsOff {}) && line.deepest(edge) > largest + seam.tolerance;
+        beyond.then_some((edge, pin))
+    })?;
+    let title = format!("Carried on to the edge, {side}");
+    let figures = format!(
+        "{} per edge at {}; the last pin, at {}, has {}",
+        subject.show(line.deepest(edge)),
+        subject.show(edge.0),
+        subject.show(pin.station.0),
+        subject.show(line.deepest(pin.station))
+    );
+    let reason = "Nobody pinned there: the slope of the last pins is carried on.";
+    let check = Check::new(Outcome::Caution, Rule::CarriedOn, title, figures, reason);
+    Some(check.remedy("Put a pin at the edge.").at(seam.facts.seam, edge, subject.tape))
 }

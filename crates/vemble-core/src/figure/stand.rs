@@ -4,7 +4,7 @@
 //! and garment follow the same rule, so the gap between them is their ease. x is 0 at the centre, y runs down
 //! from the waist.
 
-use super::svg;
+use super::{hundredths, svg};
 use crate::body::BodyMeasurement;
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Level, Seam};
@@ -66,7 +66,7 @@ pub struct Part {
     pub side: Option<GarmentSide>,
     /// As it is.
     pub path: String,
-    /// After the changes, where it moves.
+    /// After the changes, only the stretch that moves.
     pub after: Option<String>,
 }
 
@@ -176,19 +176,24 @@ pub fn stand(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Stand {
             body: body.as_ref().map(|b| svg(draw.outline(&[b, b]))),
             outline: svg(draw.outline(&[&half, &half])),
             outline_after: changed.then(|| svg(draw.outline(&[&after[0], &after[1]]))),
-            parts: draw.parts(garment, &half, changed.then_some(&after)),
+            parts: draw.parts(garment, seams, &half, changed.then_some(&after)),
             levels: girths
                 .iter()
                 .rev()
                 .map(|g| StandLevel {
                     level: g.0,
-                    y_mm: (top - g.1) * 10.0,
-                    edge_mm: half.outer.at(g.1) * 10.0,
+                    y_mm: hundredths((top - g.1) * 10.0),
+                    edge_mm: hundredths(half.outer.at(g.1) * 10.0),
                 })
                 .collect(),
         }
     });
-    Stand { width_mm: reach * 20.0, height_mm: top * 10.0, colour, views: views.into() }
+    Stand {
+        width_mm: hundredths(reach * 20.0),
+        height_mm: hundredths(top * 10.0),
+        colour,
+        views: views.into(),
+    }
 }
 
 struct Draw {
@@ -232,19 +237,30 @@ impl Draw {
         outline
     }
 
-    fn parts(&self, garment: &Garment, half: &Half, after: Option<&[Half; 2]>) -> Vec<Part> {
+    fn parts(
+        &self,
+        garment: &Garment,
+        seams: &[AlteredSeam<'_>],
+        half: &Half,
+        after: Option<&[Half; 2]>,
+    ) -> Vec<Part> {
         let mut parts = Vec::new();
         for side in GarmentSide::BOTH {
             for (seam, of) in
                 [(Seam::Outseam, (|h| &h.outer) as fn(&Half) -> &Curve), (Seam::Inseam, |h| &h.inner)]
             {
-                let moved = after.map(|a| of(&a[side as usize])).filter(|a| *a != of(half));
+                let moved = seams
+                    .iter()
+                    .filter(|s| s.facts.seam == seam)
+                    .find_map(|s| s.line(side).span())
+                    .zip(after)
+                    .map(|((from, to), after)| of(&after[side as usize]).between(from.0.cm(), to.0.cm()));
                 parts.push(Part {
                     name: format!("{}, garment's {}", seam.name(), side.name()),
                     seam: garment.seam(seam).map(|s| s.seam),
                     side: Some(side),
                     path: svg(self.edge(side, of(half))),
-                    after: moved.map(|curve| svg(self.edge(side, curve))),
+                    after: moved.map(|curve| svg(self.edge(side, &curve))),
                 });
             }
         }

@@ -3,7 +3,7 @@
 //! x is the station in mm from the hem; y is the offset in mm from the old stitching of that side, positive into
 //! the panel. The wearer's left comes first.
 
-use super::svg;
+use super::{hundredths, svg};
 use crate::fitting::{GarmentSide, WearerSide, Worn};
 use crate::length::Tape;
 use crate::line::{AlteredSeam, Curve};
@@ -65,14 +65,14 @@ pub fn strip(seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
     let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default();
     let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
         what: thing.what.clone(),
-        from_mm: thing.from.length.cm() * 10.0,
-        to_mm: thing.to.length.cm() * 10.0,
+        from_mm: hundredths(thing.from.length.cm() * 10.0),
+        to_mm: hundredths(thing.to.length.cm() * 10.0),
         place: format!("{} to {}", tape.bare(thing.from.length), tape.show(thing.to.length)),
     });
     Strip {
-        length_mm: seam.facts.length.length.cm() * 10.0,
-        allowance_mm: seam.facts.allowance.length.cm() * 10.0,
-        deepest_mm: (deepest + seam.tolerance).cm() * 10.0,
+        length_mm: hundredths(seam.facts.length.length.cm() * 10.0),
+        allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
+        deepest_mm: hundredths((deepest + seam.tolerance).cm() * 10.0),
         sides: sides.into(),
         blocks: blocks.collect(),
     }

@@ -146,6 +146,13 @@ impl Curve {
         Self { pieces: pieces.collect() }
     }
 
+    /// The pieces that lie between two stations.
+    pub fn between(&self, from: f64, to: f64) -> Self {
+        // Stations that went through nanometres and back differ by rounding.
+        let inside = |p: &&Piece| p.s[0] >= from - 1e-6 && p.s[1] <= to + 1e-6;
+        Self { pieces: self.pieces.iter().filter(inside).copied().collect() }
+    }
+
     /// The curve moved sideways.
     pub fn shifted(&self, by: f64) -> Self {
         Self { pieces: self.pieces.iter().map(|p| Piece { y: p.y.map(|y| y + by), ..*p }).collect() }
