@@ -135,7 +135,7 @@ fn columns(solved: &SolvedSeam, tape: Tape) -> Vec<Column> {
         match (cut, solved.edges_equal) {
             (true, true) => columns.push(column(f[3], "cut line, each edge")),
             (true, false) => {
-                columns.extend([column(f[3], "cut line, front"), column(f[4], "cut line, back")])
+                columns.extend([column(f[3], "cut line, front"), column(f[4], "cut line, back")]);
             }
             _ => {}
         }

@@ -81,7 +81,7 @@ impl Document {
         let mut faults = Vec::new();
         for (i, level) in levels.iter().enumerate() {
             let mut fault = |field: &str, wrong| {
-                faults.push(Fault { path: format!("garment.levels[{i}].{field}"), wrong })
+                faults.push(Fault { path: format!("garment.levels[{i}].{field}"), wrong });
             };
             if level.station.length.is_negative() {
                 fault("station", Wrong::Negative { found: level.station });
@@ -106,7 +106,7 @@ impl Document {
         let mut faults = Vec::new();
         for (i, seam) in self.garment.seams.iter().enumerate() {
             let mut fault = |field: String, wrong| {
-                faults.push(Fault { path: format!("garment.seams[{i}].{field}"), wrong })
+                faults.push(Fault { path: format!("garment.seams[{i}].{field}"), wrong });
             };
             if self.garment.seams[..i].iter().any(|other| other.seam == seam.seam) {
                 fault("seam".into(), Wrong::Twice { what: seam.seam.name() });

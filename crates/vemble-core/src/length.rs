@@ -329,7 +329,7 @@ impl<'a> Reader<'a> {
                 }
                 c => match true_fraction(c) {
                     Some((over, under)) => {
-                        tokens.extend([Token::Number(over, 0), Token::Slash, Token::Number(under, 0)])
+                        tokens.extend([Token::Number(over, 0), Token::Slash, Token::Number(under, 0)]);
                     }
                     None => return self.wrong(LengthError::NotALength),
                 },

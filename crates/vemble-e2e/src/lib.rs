@@ -1,1 +1,174 @@
-//! stub
+//! What a journey needs: a server with the built front end on a database of its own, and a browser in front of it.
+
+use diesel_async::{AsyncConnection, AsyncPgConnection, SimpleAsyncConnection};
+use fantoccini::wd::Capabilities;
+use fantoccini::{Client, ClientBuilder, Locator, elements::Element};
+use hyper_util::client::legacy::connect::HttpConnector;
+use std::net::TcpListener;
+use std::path::PathBuf;
+use std::process::Stdio;
+use std::time::Duration;
+use tokio::process::{Child, Command};
+use uuid::Uuid;
+use vemble_store::Store;
+
+/// A browser on a running Vemble. Both end with it.
+pub struct Journey {
+    /// The browser.
+    pub browser: Client,
+    /// Where Vemble is.
+    pub base: String,
+    _driver: Child,
+    _profile: Profile,
+}
+
+/// A new empty browser profile, removed afterwards.
+struct Profile(PathBuf);
+
+impl Drop for Profile {
+    fn drop(&mut self) {
+        let _ = std::fs::remove_dir_all(&self.0);
+    }
+}
+
+const PATIENCE: Duration = Duration::from_secs(15);
+
+fn free_port() -> u16 {
+    let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
+    listener.local_addr().expect("an address").port()
+}
+
+async fn serve() -> String {
+    let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
+    let web =
+        std::env::var("VEMBLE_WEB").expect("VEMBLE_WEB, the built front end; `cargo xtask test` sets it");
+    let name = format!("journey_{}", Uuid::now_v7().simple());
+    let mut connection = AsyncPgConnection::establish(&url).await.expect("PostgreSQL answers");
+    connection.batch_execute(&format!("CREATE DATABASE {name}")).await.expect("a database of its own");
+    let (server, _) = url.rsplit_once('/').expect("a database in the URL");
+    let store = Store::open(&format!("{server}/{name}")).await.expect("the store opens");
+    let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
+    let config = vemble_server::Config { listener, store, secret: vec![3; 64], web: Some(web.into()) };
+    let (server, address) = vemble_server::serve(config).expect("the server starts");
+    actix_web::rt::spawn(server);
+    format!("http://{address}")
+}
+
+impl Journey {
+    /// Opens Vemble in a window of this size.
+    pub async fn begin(width: u32, height: u32) -> Self {
+        let base = serve().await;
+        let port = free_port();
+        let mut driver = Command::new("chromedriver");
+        driver.arg(format!("--port={port}")).stdout(Stdio::null()).stderr(Stdio::null()).kill_on_drop(true);
+        let driver = driver.spawn().expect("chromedriver is installed");
+        let profile = Profile(std::env::temp_dir().join(format!("vemble-{}", Uuid::now_v7())));
+        let mut arguments: Vec<String> = [
+            "--headless",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--lang=en",
+        ]
+        .map(String::from)
+        .into();
+        arguments.push(format!("--window-size={width},{height}"));
+        arguments.push(format!("--user-data-dir={}", profile.0.display()));
+        let mut wanted = Capabilities::new();
+        wanted.insert("goog:chromeOptions".into(), serde_json::json!({ "args": arguments }));
+        let mut builder = ClientBuilder::new(HttpConnector::new());
+        builder.capabilities(wanted);
+        let at = format!("http://127.0.0.1:{port}");
+        let mut browser = Err(String::new());
+        for _ in 0..100 {
+            browser = builder.connect(&at).await.map_err(|e| e.to_string());
+            if browser.is_ok() {
+                break;
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        let browser = browser.expect("the browser opens");
+        browser.goto(&base).await.expect("the start page opens");
+        Self { browser, base, _driver: driver, _profile: profile }
+    }
+
+    /// Closes the browser.
+    pub async fn end(self) {
+        self.browser.close().await.expect("the browser closes");
+    }
+
+    /// The element, as soon as it is there.
+    pub async fn find(&self, css: &str) -> Element {
+        let wait = self.browser.wait().at_most(PATIENCE);
+        wait.for_element(Locator::Css(css)).await.unwrap_or_else(|e| panic!("{css}: {e}"))
+    }
+
+    /// Clicks the element, as soon as it is there.
+    pub async fn click(&self, css: &str) {
+        self.find(css).await.click().await.unwrap_or_else(|e| panic!("{css}: {e}"));
+    }
+
+    /// Clicks what carries these words.
+    pub async fn click_words(&self, words: &str) {
+        let path = format!("//*[self::button or self::a or self::label or self::h2][contains(., '{words}')]");
+        let wait = self.browser.wait().at_most(PATIENCE);
+        let found = wait.for_element(Locator::XPath(&path)).await.unwrap_or_else(|e| panic!("{words}: {e}"));
+        found.click().await.unwrap_or_else(|e| panic!("{words}: {e}"));
+    }
+
+    /// Types over what a field holds.
+    pub async fn type_over(&self, css: &str, keys: &str) {
+        let field = self.find(css).await;
+        field.click().await.expect("the field takes the focus");
+        // Control and A.
+        field.send_keys("\u{e009}a\u{e000}").await.expect("the field is selected");
+        field.send_keys(keys).await.expect("the field takes keys");
+    }
+
+    /// Waits until the element's text says so; panics with what it said instead.
+    pub async fn until_text(&self, css: &str, says: &str) {
+        let mut said = String::new();
+        for _ in 0..150 {
+            let script =
+                "const e = document.querySelector(arguments[0]); return e ? (e.value ?? e.textContent) : '';";
+            let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
+            said = found.as_str().unwrap_or_default().to_owned();
+            if said.contains(says) {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        panic!("{css} should say “{says}” but says “{said}”");
+    }
+
+    /// Gives Chromium itself a command of its DevTools protocol.
+    pub async fn chrome(&self, command: serde_json::Value) {
+        self.browser.issue_cmd(DevTools(command)).await.expect("Chromium takes the command");
+    }
+
+    /// The texts of all such elements.
+    pub async fn texts(&self, css: &str) -> Vec<String> {
+        let script =
+            "return [...document.querySelectorAll(arguments[0])].map((e) => e.value ?? e.textContent);";
+        let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
+        serde_json::from_value(found).expect("texts")
+    }
+}
+
+/// ChromeDriver's own way to the DevTools protocol.
+#[derive(Debug)]
+struct DevTools(serde_json::Value);
+
+impl fantoccini::wd::WebDriverCompatibleCommand for DevTools {
+    fn endpoint(&self, base: &url::Url, session: Option<&str>) -> Result<url::Url, url::ParseError> {
+        base.join(&format!("session/{}/goog/cdp/execute", session.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        (http::Method::POST, Some(self.0.to_string()))
+    }
+}

@@ -8,10 +8,14 @@ pub use strip::{Strip, StripBlock, StripSide, strip};
 
 use kurbo::BezPath;
 
-/// A path as SVG path data, to a hundredth of a millimetre: finer than a screen or a printer shows.
+/// Millimetres to a hundredth: finer than a screen or a printer shows.
+fn hundredths(mm: f64) -> f64 {
+    (mm * 100.0).round() / 100.0
+}
+
+/// A path as SVG path data, to a hundredth of a millimetre.
 fn svg(path: BezPath) -> String {
-    let round =
-        |p: kurbo::Point| kurbo::Point::new((p.x * 100.0).round() / 100.0, (p.y * 100.0).round() / 100.0);
+    let round = |p: kurbo::Point| kurbo::Point::new(hundredths(p.x), hundredths(p.y));
     let elements = path.into_iter().map(|element| match element {
         kurbo::PathEl::MoveTo(p) => kurbo::PathEl::MoveTo(round(p)),
         kurbo::PathEl::LineTo(p) => kurbo::PathEl::LineTo(round(p)),
