@@ -85,6 +85,11 @@ pub(crate) fn trousers() -> Garment {
     }
 }
 
+/// A document with one try-on of a garment, right side out.
+pub(crate) fn document_of(garment: Garment, alterations: Vec<Alteration>) -> Document {
+    Document { garment, ..document(alterations, Worn::RightSideOut) }
+}
+
 fn document(alterations: Vec<Alteration>, worn: Worn) -> Document {
     let try_on = TryOn {
         id: None,

@@ -53,6 +53,12 @@ impl From<StoreError> for ApiError {
 }
 
 impl ApiError {
+    /// A query string that cannot be read.
+    pub fn query(error: &dyn fmt::Display) -> Self {
+        let expected = "the parameters that /api/openapi.json describes".into();
+        Self::Malformed(Complaint { path: "query".into(), found: error.to_string(), expected })
+    }
+
     fn problem(&self) -> Problem {
         let problem = |status: StatusCode, kind, title, detail: &str| Problem {
             kind,

@@ -16,12 +16,13 @@ use actix_web::cookie::{Key, SameSite};
 use actix_web::dev::Server;
 use actix_web::middleware::DefaultHeaders;
 use actix_web::{App, HttpResponse, HttpServer, get, web};
+use error::ApiError;
 use std::net::{SocketAddr, TcpListener};
 use std::path::PathBuf;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
 use utoipa_actix_web::{AppExt, scope};
-use vemble_store::Store;
+use vemble_store::{Store, StoreError};
 
 /// The largest body that is read: a document is a few kilobytes, so 1 MB is far beyond any.
 const BODY_LIMIT: usize = 1_000_000;
@@ -96,8 +97,15 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
         let (app, _) = api!(App::new()).split_for_parts();
         app.app_data(web::Data::new(store.clone()))
             .app_data(web::PayloadConfig::new(BODY_LIMIT))
+            .app_data(
+                web::PathConfig::default().error_handler(|_, _| ApiError::from(StoreError::NotFound).into()),
+            )
+            .app_data(web::QueryConfig::default().error_handler(|e, _| ApiError::query(&e).into()))
             .route("/api/openapi.json", web::get().to(describe))
             .configure(|services| statics::configure(services, web_root.as_ref()))
+            .default_service(web::to(|| async {
+                Err::<HttpResponse, _>(ApiError::from(StoreError::NotFound))
+            }))
             .wrap(sessions)
             .wrap(security_headers())
             .wrap(TracingLogger::default())
@@ -124,7 +132,7 @@ fn security_headers() -> DefaultHeaders {
 /// Whether the server and its database are well.
 #[utoipa::path(responses((status = 200, description = "Server and database answer"), (status = 503, body = error::Problem)))]
 #[get("/health")]
-async fn health(store: web::Data<Store>) -> Result<HttpResponse, error::ApiError> {
+async fn health(store: web::Data<Store>) -> Result<HttpResponse, ApiError> {
     store.is_alive().await?;
     Ok(HttpResponse::Ok().json(serde_json::json!({ "database": "answers" })))
 }

@@ -167,7 +167,14 @@ async fn solving_needs_no_account_and_has_limits() {
 
     let (status, read) = server.get("/length?text=2-1/4&tape=in").await;
     assert_eq!((status, &read["measure"]), (StatusCode::OK, &json!("2 1/4 in")));
-    assert_eq!(server.get("/length?text=two&tape=in").await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    for (path, status) in [
+        ("/length?text=two&tape=in", 422),
+        ("/length?text=2&tape=ells", 400),
+        ("/nowhere", 404),
+        ("/garments/7", 401),
+    ] {
+        assert_eq!(server.get(path).await.0.as_u16(), status, "{path}");
+    }
 }
 
 #[actix_web::test]

@@ -239,11 +239,10 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
         let short = Length::from_nm(comfort.least.nm - after.nm);
         let mut check = Check::new(outcome, Rule::Ease, format!("Ease at the {}", l.name()), figures, reason);
         check.level = Some(l.level);
-        Some(
-            check.remedy(format!(
-                "Take {} less altogether at this level.",
-                tape.show(short.up_to(tape.mark()))
-            )),
-        )
+        let short = tape.show(short.up_to(tape.mark()));
+        Some(check.remedy(match l.off.nm > 0 {
+            true => format!("Take {short} less altogether at this level."),
+            false => format!("Let out {short} more altogether at this level."),
+        }))
     })
 }

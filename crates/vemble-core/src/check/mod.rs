@@ -182,3 +182,6 @@ fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
         Some(check.at(seam.facts.seam, station, subject.tape))
     })
 }
+
+#[cfg(test)]
+mod tests;

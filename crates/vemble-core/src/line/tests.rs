@@ -137,3 +137,209 @@ fn the_slope_carries_on_to_the_edge() {
     let [line, _] = line(Fairing::Straight, readings(GarmentSide::Left, &[(100, 200), (300, 100)]));
     assert!((line.front.at(0.0) - 2.5).abs() < 1e-9);
 }
+
+mod curves {
+    use super::*;
+    use crate::line::curve::Curve;
+
+    /// Smooth curves over 0 to 80 cm with any values and slopes.
+    fn curve() -> impl Strategy<Value = Curve> {
+        prop::collection::vec((-4.0..4.0_f64, -0.5..0.5_f64), 3..7).prop_map(|knots| {
+            let step = 80.0 / (knots.len() - 1) as f64;
+            let knots: Vec<_> =
+                knots.iter().enumerate().map(|(i, &(y, m))| (i as f64 * step, y, m)).collect();
+            Curve::through(&knots)
+        })
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+
+        #[test]
+        fn sums_are_exact_at_every_station(a in curve(), b in curve(), s in 0.0..80.0_f64, factor in -2.0..2.0_f64) {
+            let sum = a.plus(factor, &b);
+            prop_assert!((sum.at(s) - (a.at(s) + factor * b.at(s))).abs() < 1e-9);
+            let eased = a.eased(&b, 0.25);
+            prop_assert!((eased.at(s) - (0.75 * a.at(s) + 0.25 * b.at(s))).abs() < 1e-9);
+        }
+
+        #[test]
+        fn range_and_steepness_bound_every_station(a in curve(), from in 0.0..40.0_f64, run in 1.0..40.0_f64) {
+            let (low, high) = a.range(from, from + run);
+            let steepest = a.steepest(from, from + run);
+            for n in 0..200 {
+                let s = from + run * f64::from(n) / 200.0;
+                prop_assert!(low - 1e-9 <= a.at(s) && a.at(s) <= high + 1e-9);
+                let slope = (a.at(s + 1e-5) - a.at(s)) / 1e-5;
+                prop_assert!(slope.abs() <= steepest + 1e-3);
+            }
+        }
+
+        #[test]
+        fn a_path_lies_on_its_curve(a in curve()) {
+            use kurbo::{ParamCurve, PathSeg};
+            let path = a.path(kurbo::Point::new);
+            for segment in path.segments() {
+                prop_assert!(matches!(segment, PathSeg::Cubic(_)));
+                for t in [0.0, 0.3, 0.7, 1.0] {
+                    let point = segment.eval(t);
+                    prop_assert!((a.at(point.x.clamp(0.0, 80.0)) - point.y).abs() < 1e-6);
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn a_curve_without_swings_stays_between_its_points() {
+        let curve = Curve::without_swings(&[(0.0, 1.0), (10.0, 1.0), (20.0, 4.0), (30.0, 4.0), (40.0, 2.0)]);
+        assert_eq!(curve.range(0.0, 40.0), (1.0, 4.0));
+        assert_eq!((curve.at(5.0), curve.at(25.0)), (1.0, 4.0));
+        assert_eq!(curve.at(41.0), 0.0, "beyond its end nothing is altered");
+        assert_eq!(Curve::default().span(), None);
+    }
+}
+
+mod smoothness {
+    use super::*;
+
+    /// ∫y″² over a line, by its pieces: y″ is straight on each, so Simpson's rule is exact.
+    fn bending(line: &StitchingLine) -> f64 {
+        let energy = |p: &Piece| {
+            let h = p.s[1] - p.s[0];
+            let chord = (p.y[1] - p.y[0]) / h;
+            let low = (6.0 * chord - 4.0 * p.m[0] - 2.0 * p.m[1]) / h;
+            let high = (2.0 * p.m[0] + 4.0 * p.m[1] - 6.0 * chord) / h;
+            let middle = f64::midpoint(low, high);
+            h / 6.0 * (low * low + 4.0 * middle * middle + high * high)
+        };
+        line.front.pieces.iter().map(energy).sum()
+    }
+
+    fn with_tolerance(pins: &[(i64, i64)], mm: i64) -> StitchingLine {
+        let tolerance = Some(Measure { length: Length::from_mm(mm), unit: Unit::Mm });
+        let readings = readings(GarmentSide::Left, pins);
+        let alteration = Alteration { tolerance, ..outseam(readings, meets("80 cm")) };
+        let [line, _] = alter(&trousers(), &alteration, Tape::Cm).unwrap().lines;
+        line
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+
+        #[test]
+        fn following_every_pin_never_bends_less(pins in pins()) {
+            let [smooth, _] = line(Fairing::Smooth, readings(GarmentSide::Left, &pins));
+            let [every_pin, _] = line(Fairing::EveryPin, readings(GarmentSide::Left, &pins));
+            // A gate put where the line would swing may let it pass by a hundredth of a millimetre.
+            prop_assert!(bending(&smooth) <= bending(&every_pin) * 1.01 + 1e-6);
+        }
+
+        #[test]
+        fn more_tolerance_never_bends_more(pins in pins()) {
+            let (tight, wide) = (with_tolerance(&pins, 2), with_tolerance(&pins, 6));
+            prop_assert!(bending(&wide) <= bending(&tight) * 1.01 + 1e-6);
+        }
+    }
+
+    #[test]
+    fn one_wobbling_pin_is_passed_by_and_the_others_are_kept() {
+        // An even taper of 1 : 20, with one pin 4 mm off it.
+        let line = with_tolerance(&[(0, 300), (100, 250), (200, 240), (300, 150), (400, 100)], 4);
+        for (s, wanted) in [(0.0, 3.0), (10.0, 2.5), (20.0, 2.0), (30.0, 1.5)] {
+            assert!((line.front.at(s) - wanted).abs() < 0.25, "{} at {s}", line.front.at(s));
+        }
+    }
+}
+
+mod two_sides {
+    use super::*;
+    use crate::line::{SidePolicy, Taken, reconcile};
+
+    fn both(left: &[(i64, i64)], right: &[(i64, i64)], sides: Option<SidePolicy>) -> Sides {
+        let readings = [readings(GarmentSide::Left, left), readings(GarmentSide::Right, right)].concat();
+        reconcile(&Alteration { sides, ..outseam(readings, None) })
+    }
+
+    fn offsets(sides: &Sides, side: GarmentSide) -> Vec<(i64, i64)> {
+        let tenths = |p: &Pin| (p.station.0.nm() / 1_000_000, p.edges.front.0.nm() / 100_000);
+        sides.pins[side as usize].iter().map(tenths).collect()
+    }
+
+    #[test]
+    fn stations_need_not_agree() {
+        let sides = both(&[(0, 200), (200, 100)], &[(100, 160), (300, 100)], Some(SidePolicy::Mean));
+        // Each side is read off between its pins; beyond them the other decides alone.
+        assert_eq!(offsets(&sides, GarmentSide::Left), [(0, 200), (100, 155), (200, 115), (300, 100)]);
+        assert_eq!(sides.pins[0], sides.pins[1]);
+    }
+
+    #[test]
+    fn every_policy_does_what_it_says() {
+        let (left, right) = ([(0, 200), (100, 100)], [(0, 150), (100, 130)]);
+        let by = |policy| {
+            let sides = both(&left, &right, Some(policy));
+            assert_eq!(sides.taken, Taken::By(policy));
+            (offsets(&sides, GarmentSide::Left), offsets(&sides, GarmentSide::Right))
+        };
+        let twice = |a: [(i64, i64); 2]| (a.to_vec(), a.to_vec());
+        assert_eq!(by(SidePolicy::Mean), twice([(0, 175), (100, 115)]));
+        assert_eq!(by(SidePolicy::Larger), twice([(0, 200), (100, 130)]));
+        assert_eq!(by(SidePolicy::Smaller), twice([(0, 150), (100, 100)]));
+        assert_eq!(by(SidePolicy::Left), twice(left));
+        assert_eq!(by(SidePolicy::Right), twice(right));
+        assert_eq!(by(SidePolicy::KeepEach), (left.to_vec(), right.to_vec()));
+    }
+
+    #[test]
+    fn six_millimetres_are_a_wobble_and_more_is_a_question() {
+        let decided = both(&[(0, 200)], &[(0, 140)], None);
+        assert_eq!((decided.taken, decided.undecided), (Taken::By(SidePolicy::Mean), false));
+        let asked = both(&[(0, 200)], &[(0, 139)], None);
+        assert_eq!((asked.taken, asked.undecided), (Taken::By(SidePolicy::KeepEach), true));
+        assert_eq!(asked.apart.unwrap().0, Length::from_nm(6_100_000));
+        assert_eq!(both(&[(0, 200)], &[], None).taken, Taken::Copied(GarmentSide::Left));
+        assert_eq!(both(&[], &[], None).taken, Taken::Nothing);
+    }
+
+    proptest! {
+        #[test]
+        fn the_mean_lies_between_the_sides(left in pins(), right in pins()) {
+            let by = |policy| both(&left, &right, Some(policy));
+            let (smaller, mean, larger) = (by(SidePolicy::Smaller), by(SidePolicy::Mean), by(SidePolicy::Larger));
+            for ((low, middle), high) in smaller.pins[0].iter().zip(&mean.pins[0]).zip(&larger.pins[0]) {
+                prop_assert_eq!(low.station, middle.station);
+                prop_assert!(low.edges.whole() <= middle.edges.whole());
+                prop_assert!(middle.edges.whole() <= high.edges.whole());
+            }
+        }
+    }
+}
+
+mod chalk {
+    use super::*;
+
+    proptest! {
+        #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+
+        #[test]
+        fn marks_lie_on_the_tape_close_enough_and_none_is_forgotten(
+            pins in pins(),
+            tape in prop_oneof![Just(Tape::Cm), Just(Tape::CmHalves), Just(Tape::In), Just(Tape::InSixteenths)],
+        ) {
+            let alteration = outseam(readings(GarmentSide::Left, &pins), meets("80 cm"));
+            let garment = trousers();
+            let seam = alter(&garment, &alteration, tape).unwrap();
+            let marks = marks(&garment, &seam, tape);
+            prop_assert!(marks.windows(2).all(|w| w[0].station < w[1].station));
+            prop_assert!(marks.iter().all(|m| m.station.0.nm() % tape.mark().nm() == 0));
+            prop_assert!(marks.windows(2).all(|w| w[1].station.0 - w[0].station.0 <= tape.chalk_step()));
+            for pin in &seam.lines[0].pins {
+                let at = Station(tape.round(pin.station.0));
+                prop_assert!(marks.iter().any(|m| m.station == at && m.places.contains(&Place::Pin)));
+            }
+            prop_assert!(marks[0].places.contains(&Place::Edge));
+            prop_assert!(marks.iter().any(|m| m.places.contains(&Place::Level("knee"))));
+            prop_assert!(marks.last().unwrap().places.contains(&Place::MeetsOldStitching));
+        }
+    }
+}
