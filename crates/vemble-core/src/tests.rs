@@ -4,6 +4,7 @@ use crate::body::{BodyMeasurement, Wearer};
 use crate::check::{Check, Outcome, Rule};
 use crate::document::Document;
 use crate::fitting::{Alteration, GarmentSide, How, Reading, TryOn, Worn};
+use crate::garment::InTheWay;
 use crate::garment::{
     Cloth, Drape, Frays, Garment, GarmentLevel, Kind, Level, Seam, SeamFacts, Structure, Width,
 };
@@ -335,4 +336,161 @@ fn the_stand_follows_the_measurements() {
     assert!(hip(&wide) - hip(&plain) > 15.0, "10 cm more hip must look like it");
     let result = solved(outseam(example_a_pins(GarmentSide::Left), meets("65 cm")));
     insta::assert_json_snapshot!(result.stand.views[0]);
+}
+
+/// A way to spoil a document.
+type Spoil = fn(&mut Document);
+
+#[test]
+fn every_impossible_document_is_refused_at_its_place() {
+    let cases: [(Spoil, &str, &str); 16] = [
+        (|d| d.garment.name = "  ".into(), "garment.name", "nothing"),
+        (|d| d.garment.wearer.name = "x".repeat(121), "garment.wearer.name", "over 120 letters"),
+        (
+            |d| d.garment.wearer.measurements.extend([(BodyMeasurement::KneeGirth, m("0 cm"))]),
+            "garment.wearer.measurements.knee_girth",
+            "0 cm",
+        ),
+        (|d| d.garment.levels[0].station = m("-1 cm"), "garment.levels[0].station", "-1 cm"),
+        (|d| d.garment.levels[2].width = Width::LaidFlat(m("0 in")), "garment.levels[2].width", "0 in"),
+        (
+            |d| d.garment.levels[1].level = Level::Hem,
+            "garment.levels[1].level",
+            "the hem stands here a second time",
+        ),
+        (
+            |d| d.garment.levels[1].station = m("0 cm"),
+            "garment.levels[1].station",
+            "the hem lies above the knee",
+        ),
+        (
+            |d| d.garment.seams[1].seam = Seam::Outseam,
+            "garment.seams[1].seam",
+            "the outseam stands here a second time",
+        ),
+        (|d| d.garment.seams[0].length = m("0 cm"), "garment.seams[0].length", "0 cm"),
+        (|d| d.garment.seams[1].allowance = m("-2 mm"), "garment.seams[1].allowance", "-2 mm"),
+        (
+            |d| {
+                let patch = InTheWay { what: "patch".into(), from: m("70 cm"), to: m("80 cm") };
+                d.garment.seams[1].in_the_way.push(patch);
+            },
+            "garment.seams[1].in_the_way[0].to",
+            "80 cm, but the seam is 76.0 cm long",
+        ),
+        (
+            |d| d.try_ons[0].alterations.push(outseam(vec![], None)),
+            "try_ons[0].alterations[1].seam",
+            "the outseam stands here a second time",
+        ),
+        (
+            |d| d.try_ons[0].alterations[0].readings = vec![pin(GarmentSide::Left, "1 cm", "1 cm"); 201],
+            "try_ons[0].alterations[0].readings",
+            "over 200 readings on one seam",
+        ),
+        (|d| d.try_ons = vec![d.try_ons[0].clone(); 65], "try_ons", "over 64 try-ons"),
+        (|d| d.try_ons[0].conditions = "y".repeat(2001), "try_ons[0].conditions", "over 2000 letters"),
+        (
+            |d| drop(d.garment.seams.remove(0)),
+            "try_ons[0].alterations[0].seam",
+            "the outseam is altered but not among the garment's seams",
+        ),
+    ];
+    for (spoil, path, found) in cases {
+        let mut spoilt = document(vec![outseam(vec![], None)], Worn::RightSideOut);
+        spoil(&mut spoilt);
+        let faults = solve(&spoilt, Tape::Cm).unwrap_err();
+        assert_eq!((faults[0].path.as_str(), faults[0].wrong.found(Tape::Cm).as_str()), (path, found));
+        assert!(!faults[0].wrong.expected(Tape::Cm).is_empty());
+    }
+}
+
+#[test]
+fn ends_that_cannot_be_are_refused() {
+    let left = GarmentSide::Left;
+    let straight = |from: &str| Some(End::StraightThrough { from: m(from) });
+    let pins = || vec![pin(left, "40 cm", "1 cm"), pin(left, "50 cm", "2 cm")];
+    let with = |lower, upper| refused(Alteration { lower, ..outseam(pins(), upper) });
+    for (lower, upper, field, found) in [
+        (None, meets("50 cm"), "upper", "50 cm, but a pin stands at 50.0 cm"),
+        (meets("41 cm"), meets("70 cm"), "lower", "41 cm, but a pin stands at 40.0 cm"),
+        (None, meets("105 cm"), "upper", "105 cm, but the seam is 104.0 cm long"),
+        (meets("-2 cm"), meets("70 cm"), "lower", "-2 cm, but the seam is 0.0 cm long"),
+        (None, straight("60 cm"), "upper", "60 cm, but no pin stands in that stretch"),
+        (
+            None,
+            straight("35 cm"),
+            "upper",
+            "35 cm, but the pins in that stretch differ by more than 0.3 cm from their mean",
+        ),
+    ] {
+        assert_eq!(with(lower, upper), [(field.to_owned(), found.to_owned())]);
+    }
+}
+
+#[test]
+fn a_share_moves_the_seam_and_says_where_to() {
+    let share = |percent: u8| {
+        let pins = vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "40 cm", "1 cm")];
+        let front_share = Some(percent.try_into().unwrap());
+        solved(Alteration { front_share, ..outseam(pins, meets("60 cm")) }).seams.remove(0)
+    };
+    let seam = share(75);
+    assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm to the back"));
+    let hem = seam.marks[0].left.as_ref().unwrap();
+    assert_eq!([&hem.front, &hem.back, &hem.whole].map(|f| f.text.as_str()), ["3.0 cm", "1.0 cm", "4.0 cm"]);
+    assert_eq!(share(0).moves.as_deref(), Some("the seam moves up to 2.0 cm to the front"));
+    assert_eq!(share(50).moves, None);
+}
+
+#[test]
+fn what_comes_next_is_said_in_a_few_words() {
+    let next = |try_ons: Vec<Alteration>| {
+        let mut document = document(try_ons, Worn::RightSideOut);
+        document.try_ons.retain(|t| !t.alterations.is_empty());
+        solve(&document, Tape::Cm).unwrap().next_step
+    };
+    assert_eq!(next(vec![]), "Try it on and pin it");
+    assert_eq!(next(vec![outseam(vec![], None)]), "Enter the pins");
+    assert_eq!(next(vec![outseam(example_a_pins(GarmentSide::Left), meets("65 cm"))]), "Chalk the outseam");
+    assert_eq!(
+        next(vec![outseam(example_a_pins(GarmentSide::Left), meets("56 cm"))]),
+        "Settle first: Run-out of the outseam, both sides"
+    );
+}
+
+#[test]
+fn two_seams_of_a_leg_are_summed() {
+    let inseam = Alteration {
+        seam: Seam::Inseam,
+        ..outseam(vec![pin(GarmentSide::Left, "0 cm", "1 cm")], meets("60 cm"))
+    };
+    let both = vec![outseam(vec![pin(GarmentSide::Left, "0 cm", "2 cm")], meets("60 cm")), inseam];
+    let result = solve(&document(both, Worn::RightSideOut), Tape::Cm).unwrap().try_ons.remove(0);
+    let hem = result.levels.last().unwrap();
+    assert_eq!(
+        hem.sum,
+        "48.0 cm as measured round; 48.0 − 4.0 (outseam: 2 edges × 2.0) − 2.0 (inseam: 2 edges × 1.0) = 42.0 cm"
+    );
+    assert_eq!(result.cards.len(), 2);
+    assert_eq!(result.cards[1].title, "Inseam, both legs the same");
+    assert_eq!(result.seams[1].top, "crotch");
+}
+
+#[test]
+fn both_views_of_the_stand_mirror_each_other() {
+    let result = solved(outseam(example_a_pins(GarmentSide::Left), meets("65 cm")));
+    let [front, back] = &result.stand.views[..] else { panic!("two views") };
+    assert_eq!(front.levels, back.levels);
+    let path = |view: &crate::figure::View, name: &str| {
+        let part = view.parts.iter().find(|p| p.name == name).unwrap();
+        (part.path.clone(), part.after.clone())
+    };
+    assert_eq!(path(front, "outseam, garment's left"), path(back, "outseam, garment's right"));
+    assert_ne!(path(front, "outseam, garment's left"), path(back, "outseam, garment's left"));
+    let mut unmeasured = trousers();
+    unmeasured.wearer.measurements.clear();
+    assert_eq!(crate::figure::stand(&unmeasured, &[]).views[0].body, None, "no body is made up");
+    unmeasured.levels.clear();
+    assert!(crate::figure::stand(&unmeasured, &[]).views.is_empty(), "nor a garment");
 }

@@ -145,6 +145,21 @@ impl Journey {
         panic!("{css} should say “{says}” but says “{said}”");
     }
 
+    /// Waits until the element with this label has the focus.
+    pub async fn until_focus(&self, label: &str) {
+        let mut focused = String::new();
+        for _ in 0..150 {
+            let script = "return document.activeElement?.getAttribute('aria-label') ?? ''";
+            let found = self.browser.execute(script, vec![]).await.expect("the page answers");
+            focused = found.as_str().unwrap_or_default().to_owned();
+            if focused == label {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        panic!("the focus should be on “{label}” but is on “{focused}”");
+    }
+
     /// Gives Chromium itself a command of its DevTools protocol.
     pub async fn chrome(&self, command: serde_json::Value) {
         self.browser.issue_cmd(DevTools(command)).await.expect("Chromium takes the command");

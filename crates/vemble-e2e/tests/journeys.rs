@@ -165,3 +165,96 @@ async fn somebody_else_was_faster_and_both_states_are_kept() {
     journey.until_text(AMOUNT_AT_HEM, "3.9 cm").await;
     journey.end().await;
 }
+
+#[actix_web::test]
+async fn pins_are_typed_in_their_order_without_a_mouse() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    // The inseam has no pins yet: it is picked on the stand, by key.
+    let inseam = journey.find("[aria-label='inseam, garment\\'s left']").await;
+    inseam.send_keys(&Key::Enter.to_string()).await.unwrap();
+    journey.until_text(".empty", "No pins on the inseam yet").await;
+
+    // Station, Enter, amount, Enter, and the next one, without leaving the keys.
+    journey.find("[aria-label='Next pin: station from the hem']").await.click().await.unwrap();
+    for (station, amount, pin) in [("0", "1.2", 1), ("30 mm", "3/8 in", 2), ("22,5", "0.8cm", 3)] {
+        for keys in [station, amount] {
+            let field = journey.browser.active_element().await.unwrap();
+            field.send_keys(&format!("{keys}\u{e007}")).await.unwrap();
+            // The length is read before the focus goes on.
+            let next =
+                if keys == station { "Next pin: amount read" } else { "Next pin: station from the hem" };
+            journey.until_focus(next).await;
+        }
+        journey.find(&format!("[aria-label='Pin {pin}: amount read']")).await;
+    }
+    journey.until_text("[aria-label='Pin 2: amount read']", "1.0 cm").await;
+    journey.until_text("[aria-label='Pin 3: station from the hem']", "22.5 cm").await;
+    // 48.0 − 6.8 at the outseam − 2.4 at the inseam.
+    journey.until_text(HEM, "38.8 cm").await;
+    journey.find(STORED).await;
+
+    // What was written is kept as it was written.
+    let script =
+        "return fetch(`/api/v1${location.pathname.split('/').slice(0, 3).join('/')}`).then((r) => r.json())";
+    let state = journey.browser.execute(script, vec![]).await.unwrap();
+    let readings = &state["document"]["try_ons"][0]["alterations"][1]["readings"];
+    let written =
+        |n: usize| [&readings[n]["station"], &readings[n]["amount"]].map(|v| v.as_str().unwrap().to_owned());
+    assert_eq!(written(1), ["30 mm", "3/8 in"]);
+    assert_eq!(written(2), ["22.5 cm", "0.8 cm"]);
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn nothing_typed_is_lost_while_the_server_is_away() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    let away = |away: bool| json!({ "cmd": "Network.emulateNetworkConditions", "params": { "offline": away, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1 } });
+    journey.chrome(json!({ "cmd": "Network.enable", "params": {} })).await;
+
+    // A pin is taken out while nothing answers: kept, and said so.
+    journey.chrome(away(true)).await;
+    journey.click("[aria-label='Take out pin 5']").await;
+    journey.until_text("[role='status']", "Kept here, not stored yet").await;
+    journey.chrome(away(false)).await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    journey.until_text(HEM, "41.2 cm").await;
+    assert_eq!(journey.texts("[data-pin]").await.len(), 4);
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn on_a_phone_everything_is_within_reach() {
+    let journey = Journey::begin(500, 844).await;
+    let phone = json!({ "cmd": "Emulation.setDeviceMetricsOverride", "params": { "width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": true } });
+    journey.chrome(phone).await;
+    open_the_corduroys(&journey).await;
+    let too_wide = "return document.documentElement.scrollWidth - innerWidth";
+    assert_eq!(
+        journey.browser.execute(too_wide, vec![]).await.unwrap(),
+        json!(0),
+        "nothing sticks out of the lines"
+    );
+    journey.type_over(AMOUNT_AT_HEM, "4\u{e007}").await;
+    journey.until_text(HEM, "40.0 cm").await;
+    for stage in ["Look over", "Try on"] {
+        journey.click_words(stage).await;
+        journey.find(".look-over").await;
+        assert_eq!(journey.browser.execute(too_wide, vec![]).await.unwrap(), json!(0), "{stage}");
+    }
+    journey.click_words("Lines").await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".card-figure", "4.0").await;
+    assert_eq!(journey.browser.execute(too_wide, vec![]).await.unwrap(), json!(0), "nor out of the card");
+
+    // Put back: the example is as it was at first.
+    journey.click(".brand").await;
+    journey.click_words("Put the example back").await;
+    journey.click_words("Put it back").await;
+    journey.until_text("body", "as it was at first").await;
+    journey.click(".hanging a").await;
+    journey.until_text(HEM, "41.2 cm").await;
+    journey.end().await;
+}

@@ -10,6 +10,8 @@ interface Working {
   stored: TryOn;
   version: number;
   problem: Problem | null;
+  /** How often storing failed: a failure starts the next try, if there is something newer to store. */
+  failures: number;
 }
 
 type Action =
@@ -17,7 +19,7 @@ type Action =
   | { do: "undo" }
   | { do: "redo" }
   | { do: "stored"; sent: TryOn; version: number }
-  | { do: "failed"; problem: Problem }
+  | { do: "failed"; sent: TryOn; problem: Problem }
   | { do: "retry" }
   | { do: "take"; theirs: TryOnState }
   | { do: "keep"; theirs: TryOnState };
@@ -45,8 +47,11 @@ function step(working: Working, action: Action): Working {
     }
     case "stored":
       return { ...working, stored: action.sent, version: action.version, problem: null };
-    case "failed":
-      return { ...working, problem: action.problem };
+    case "failed": {
+      // What was wrong with an older state says nothing of what is shown now; only a conflict stays one.
+      const isOld = action.sent !== present && !action.problem.stored;
+      return { ...working, problem: isOld ? null : action.problem, failures: working.failures + 1 };
+    }
     case "retry":
       return { ...working, problem: null };
     case "take":
@@ -84,6 +89,7 @@ function start({ stored, version, id }: { stored: TryOn; version: number; id: st
     stored,
     version: draft?.version ?? version,
     problem: null,
+    failures: 0,
   };
 }
 
@@ -120,7 +126,7 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
             dispatch({ do: "stored", sent: present, version: answered.version });
           },
           (error: unknown) => {
-            dispatch({ do: "failed", problem: problemOf(error) });
+            dispatch({ do: "failed", sent: present, problem: problemOf(error) });
           },
         )
         .finally(() => {
@@ -130,7 +136,7 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
     return () => {
       clearTimeout(timer);
     };
-  }, [garment, id, isStored, present, problem, tape, working.version]);
+  }, [garment, id, isStored, present, problem, tape, working.version, working.failures]);
 
   useEffect(() => {
     if (problem?.status !== 0 && problem?.status !== 503) return;
