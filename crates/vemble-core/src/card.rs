@@ -5,11 +5,11 @@ use crate::fitting::Worn;
 use crate::garment::{Level, Seam};
 use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, START_ON_OLD_LINE};
-use crate::solve::{MarkResult, SolvedSeam};
+use crate::solve::SolvedSeam;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// A card for one seam.
+/// A card for one seam; its rows are the marks of that seam.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Card {
     /// What is altered: "Outseam, both legs".
@@ -24,8 +24,6 @@ pub struct Card {
     pub station_heading: String,
     /// Heading of each column of figures.
     pub columns: Vec<Column>,
-    /// The rows, from the hem up.
-    pub rows: Vec<MarkResult>,
     /// What the hand does, in order.
     pub steps: Vec<String>,
     /// What is known to be awkward, the gravest first.
@@ -98,7 +96,6 @@ pub(crate) fn card(
         ),
         station_heading: format!("from hem, {}", subject.tape.unit_name()),
         columns: columns(solved, subject.tape),
-        rows: solved.marks.clone(),
         steps: steps(subject, seam, solved),
         cautions: concerns.map(caution).collect(),
         afterwards: afterwards

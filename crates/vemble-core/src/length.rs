@@ -533,14 +533,21 @@ impl Tape {
     /// The figure at the nearest mark without its unit: `4.5`, `1 3/4`, `−0.3`.
     pub fn bare(self, length: Length) -> String {
         let rounded = self.round(length);
-        let sign = if rounded.is_negative() { "−" } else { "" };
+        // A solve shows hundreds of figures: this writes digits without the formatting machinery.
+        let mut text = String::with_capacity(16);
+        if rounded.is_negative() {
+            text.push('−');
+        }
         match self.unit() {
-            Unit::In => format!("{sign}{}", in_64ths(rounded.0.abs() / 396_875)),
+            Unit::In => text.push_str(&in_64ths(rounded.0.abs() / 396_875)),
             _ => {
                 let mm = rounded.0.abs() / 1_000_000;
-                format!("{sign}{}.{}", mm / 10, mm % 10)
+                text.push_str(itoa::Buffer::new().format(mm / 10));
+                text.push('.');
+                text.push(char::from(b'0' + (mm % 10) as u8));
             }
         }
+        text
     }
 
     /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
@@ -565,7 +572,9 @@ impl Tape {
 
     /// A figure for a screen: the exact length and its text on this tape.
     pub fn figure(self, length: Length) -> Figure {
-        Figure { nm: length.0, text: self.show(length), bare: self.bare(length) }
+        let bare = self.bare(length);
+        let text = [&bare, " ", self.unit_name()].concat();
+        Figure { nm: length.0, text, bare }
     }
 }
 

@@ -24,8 +24,9 @@ pub struct Solved {
     pub unit: String,
     /// What to do next with this garment, in a few words.
     pub next_step: String,
-    /// The garment as it is, drawn on its wearer.
-    pub stand: Stand,
+    /// The garment as it is, drawn on its wearer, while there is no try-on to draw.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stand: Option<Stand>,
     /// Levels as they are, before any change.
     pub levels: Vec<LevelResult>,
     /// Each try-on, in the document's order.
@@ -188,7 +189,7 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
         next_step: next_step(try_ons.last()),
-        stand: stand(&document.garment, &[]),
+        stand: document.try_ons.is_empty().then(|| stand(&document.garment, &[])),
         levels: levels(&as_it_is),
         try_ons,
     })

@@ -7,8 +7,10 @@ use vemble_core::solve::{MarkResult, MarkSide, Solved};
 
 /// Every card of every try-on, one under the other.
 pub fn cards_text(solved: &Solved) -> String {
-    let cards = solved.try_ons.iter().flat_map(|t| &t.cards);
-    let cards: Vec<String> = cards.map(card_text).collect();
+    let cards = solved.try_ons.iter().flat_map(|t| t.cards.iter().map(move |card| (t, card)));
+    let cards: Vec<String> = cards
+        .filter_map(|(t, card)| Some(card_text(card, &t.seams.iter().find(|s| s.seam == card.seam)?.marks)))
+        .collect();
     match cards.is_empty() {
         true => "No pins yet: nothing to chalk.\n".into(),
         false => cards.join("\n"),
@@ -33,12 +35,12 @@ fn figure(row: &MarkResult, shows: ColumnFigure) -> Option<&Figure> {
     }
 }
 
-fn card_text(card: &Card) -> String {
+fn card_text(card: &Card, marks: &[MarkResult]) -> String {
     let mut text = format!("{}\n{}\n\n{}\n\n", card.title, card.garment, card.measured);
     let mut lines = vec![vec![card.station_heading.clone()]];
     lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
     lines[0].push(String::new());
-    for row in &card.rows {
+    for row in marks {
         let mut line = vec![row.station.bare.clone()];
         line.extend(card.columns.iter().map(|c| figure(row, c.shows).map_or("–".into(), |f| f.bare.clone())));
         line.push(row.note.clone());

@@ -34,7 +34,7 @@ pub struct OnTheRail {
     /// How many stops its newest try-on has.
     stops: usize,
     /// The garment, drawn with the changes of its newest try-on.
-    stand: Stand,
+    stand: Option<Stand>,
 }
 
 /// Every garment of the account.
@@ -57,7 +57,7 @@ pub(crate) async fn rail(account: Account, store: web::Data<Store>) -> Result<Ht
             next_step: solved.next_step,
             cautions: count(Outcome::Caution),
             stops: count(Outcome::Stop),
-            stand: newest.map_or(solved.stand, |t| t.stand),
+            stand: newest.map_or(solved.stand, |t| Some(t.stand)),
         });
     }
     Ok(HttpResponse::Ok().json(rail))

@@ -161,7 +161,7 @@ export interface components {
             trim_to?: components["schemas"]["Measure"] | null;
             upper?: components["schemas"]["End"] | null;
         };
-        /** @description A card for one seam. */
+        /** @description A card for one seam; its rows are the marks of that seam. */
         Card: {
             /** @description What the garment should measure afterwards. */
             afterwards: string[];
@@ -175,8 +175,6 @@ export interface components {
             measured: string;
             /** @description Under the table, where a figure needs a word. */
             notes: string[];
-            /** @description The rows, from the hem up. */
-            rows: components["schemas"]["MarkResult"][];
             /** @description Which seam. */
             seam: components["schemas"]["Seam"];
             /** @description Heading of the stations. */
@@ -465,8 +463,7 @@ export interface components {
             name: string;
             /** @description What to do next, in a few words. */
             next_step: string;
-            /** @description The garment, drawn with the changes of its newest try-on. */
-            stand: components["schemas"]["Stand"];
+            stand?: components["schemas"]["Stand"] | null;
             /** @description How many stops its newest try-on has. */
             stops: number;
             /** @description Who wears it. */
@@ -479,7 +476,7 @@ export interface components {
         Outcome: "passes" | "caution" | "stop";
         /** @description A part that can be picked. */
         Part: {
-            /** @description After the changes, where it moves. */
+            /** @description After the changes, only the stretch that moves. */
             after?: string | null;
             /** @description What it is, in words: "outseam, garment's left". */
             name: string;
@@ -568,7 +565,7 @@ export interface components {
          * @description Which rule was applied.
          * @enum {string}
          */
-        Rule: "sides" | "ease" | "movement" | "opening" | "run_out" | "kink" | "capacity" | "kept" | "in_the_way" | "hang";
+        Rule: "sides" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang";
         /**
          * @description A seam of a garment. Each joins a front edge to a back edge and exists on both sides.
          * @enum {string}
@@ -613,8 +610,7 @@ export interface components {
             mark_nm: number;
             /** @description What to do next with this garment, in a few words. */
             next_step: string;
-            /** @description The garment as it is, drawn on its wearer. */
-            stand: components["schemas"]["Stand"];
+            stand?: components["schemas"]["Stand"] | null;
             /** @description The tape the figures are shown on. */
             tape: components["schemas"]["Tape"];
             /** @description Each try-on, in the document's order. */

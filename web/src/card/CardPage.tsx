@@ -95,7 +95,7 @@ function CardSheet({
     localStorage.setItem(key, next.join("\n"));
     setChalked(next);
   };
-  const done = card.rows.filter((row) => chalked.includes(row.station.text)).length;
+  const done = seam.marks.filter((row) => chalked.includes(row.station.text)).length;
   return (
     <article className={`chalk-card paper-${paper}`}>
       <header>
@@ -122,7 +122,7 @@ function CardSheet({
           </tr>
         </thead>
         <tbody>
-          {card.rows.map((row) => (
+          {seam.marks.map((row) => (
             <tr key={row.station.nm} className={chalked.includes(row.station.text) ? "chalked" : ""}>
               <td className="no-print">
                 <Checkbox
@@ -151,7 +151,7 @@ function CardSheet({
         </tbody>
       </table>
       <p className="no-print card-done" role="status">
-        {done} of {card.rows.length} chalked
+        {done} of {seam.marks.length} chalked
       </p>
       {card.notes.map((note) => (
         <p key={note} className="card-small">

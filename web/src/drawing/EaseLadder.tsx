@@ -1,4 +1,5 @@
 import { Popover } from "antd";
+import { memo } from "react";
 import type { LevelResult } from "../api/client";
 import { Words } from "./Words";
 
@@ -24,7 +25,7 @@ const WIDTH = 200;
 const across = (nm: number) => ((Math.min(Math.max(nm / 1e7, FROM), TO) - FROM) / (TO - FROM)) * WIDTH;
 
 /** Level by level: body, garment now, garment after, and the band that is comfortable. */
-export function EaseLadder({ levels }: { levels: LevelResult[] }) {
+export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelResult[] }) {
   return (
     <table className="ladder">
       <caption className="unseen">Girth and ease at each level, now and after</caption>
@@ -73,7 +74,7 @@ export function EaseLadder({ levels }: { levels: LevelResult[] }) {
       </tfoot>
     </table>
   );
-}
+});
 
 function Rung({ level }: { level: LevelResult }) {
   const { ease_before: before, ease_after: after, comfort } = level;

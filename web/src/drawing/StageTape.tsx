@@ -1,4 +1,5 @@
 import { Tooltip } from "antd";
+import { memo } from "react";
 import { NavLink } from "react-router";
 import "./tape.css";
 
@@ -14,8 +15,19 @@ export const STAGES = [
 export type StageKey = (typeof STAGES)[number]["key"];
 const OPEN: readonly StageKey[] = ["look-over", "try-on", "lines"];
 
+interface Props {
+  garment: string;
+  /** Something is pinned, so there is a card. */
+  hasCards: boolean;
+  /** And nothing stops it. */
+  isClear: boolean;
+}
+
 /** The way through a garment's stages: a tape measure, unrolled as far as things are settled. */
-export function StageTape({ garment, settled }: { garment: string; settled: readonly StageKey[] }) {
+export const StageTape = memo(function StageTape({ garment, hasCards, isClear }: Props) {
+  const settled: StageKey[] = ["look-over"];
+  if (hasCards) settled.push("try-on");
+  if (isClear) settled.push("lines");
   return (
     <nav className="tape" aria-label="Stages">
       <span className="tape-end" aria-hidden />
@@ -39,4 +51,4 @@ export function StageTape({ garment, settled }: { garment: string; settled: read
       )}
     </nav>
   );
-}
+});

@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from "react";
+import { memo, type KeyboardEvent } from "react";
 import type { LevelResult, Seam, Stand } from "../api/client";
 import "./drawing.css";
 
@@ -37,7 +37,7 @@ const WORDS = {
 } as const;
 
 /** The garment on its wearer, front and back, as it is and as it will be. Seams can be picked. */
-export function StandView({ stand, levels, picked, onPick }: Props) {
+export const StandView = memo(function StandView({ stand, levels, picked, onPick }: Props) {
   const half = stand.width_mm / 2 + 24;
   return (
     <figure className="stand">
@@ -111,7 +111,7 @@ export function StandView({ stand, levels, picked, onPick }: Props) {
       </figcaption>
     </figure>
   );
-}
+});
 
 function levelTitle(levels: LevelResult[], level: string): string {
   const found = levels.find((l) => l.level === level);

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Alert, Button, Skeleton } from "antd";
-import { useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Navigate, useParams } from "react-router";
 import { v7 as newId } from "uuid";
 import {
@@ -61,11 +61,10 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   const { tape } = useSettings();
   const [{ id, tryOn: initial, version }] = useState(() => newest(state));
   const working = useTryOn(state.id, id, initial, version, tape);
-  const [preview, setPreview] = useState<TryOn | null>(null);
   const [seam, setSeam] = useState<Seam>("outseam");
-  const shown = preview ?? working.tryOn;
+  const shown = working.tryOn;
   const document = useMemo(() => ({ ...state.document, try_ons: [shown] }), [state.document, shown]);
-  const { solved, problem } = useSolved(document, tape);
+  const { solved, problem, preview } = useSolved(document, tape);
   const queries = useQueryClient();
   useEffect(
     () => () => {
@@ -74,14 +73,14 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
     [queries],
   );
   const result = solved?.try_ons[0];
+  // While something is dragged the strip is painted first; the stand and the ladder follow.
+  const later = useDeferredValue(solved);
+  const stand = later?.try_ons[0]?.stand ?? later?.stand;
+  const levels = later?.try_ons[0]?.levels ?? later?.levels;
   const { garment } = state.document;
-  const change = (tryOn: TryOn) => {
-    setPreview(null);
-    working.change(tryOn);
-  };
-  const settled: StageKey[] = ["look-over"];
-  if (result?.cards.length) settled.push("try-on");
-  if (result?.cards.length && result.checks.every((c) => c.outcome !== "stop")) settled.push("lines");
+  const { change } = working;
+  const hasCards = (result?.cards.length ?? 0) > 0;
+  const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop") ?? false);
   return (
     <main className="garment">
       <div className="garment-head">
@@ -91,7 +90,7 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
         </p>
         <Saved isStored={working.isStored} problem={working.problem} />
       </div>
-      <StageTape garment={state.id} settled={settled} />
+      <StageTape garment={state.id} hasCards={hasCards} isClear={isClear} />
       {working.problem?.stored && (
         <Conflict
           theirs={working.problem.stored}
@@ -102,19 +101,21 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
       )}
       <div className="garment-work">
         <aside className="garment-stand" aria-label="The stand">
-          {solved ? (
+          {levels ? (
             <>
               <section className="sheet">
-                <StandView
-                  stand={result?.stand ?? solved.stand}
-                  levels={result?.levels ?? solved.levels}
-                  picked={stage === "lines" ? seam : null}
-                  onPick={setSeam}
-                />
+                {stand && (
+                  <StandView
+                    stand={stand}
+                    levels={levels}
+                    picked={stage === "lines" ? seam : null}
+                    onPick={setSeam}
+                  />
+                )}
               </section>
               <section className="sheet" aria-label="Ease">
                 <h2>What it will measure</h2>
-                <EaseLadder levels={result?.levels ?? solved.levels} />
+                <EaseLadder levels={levels} />
               </section>
             </>
           ) : (
@@ -138,7 +139,7 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
             onUndo={working.undo}
             onRedo={working.redo}
             onChange={change}
-            onPreview={setPreview}
+            onPreview={preview}
           />
         )}
       </div>

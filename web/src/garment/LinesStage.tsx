@@ -1,6 +1,6 @@
 import { PrinterOutlined, RedoOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button, Segmented, Tooltip } from "antd";
-import { useState } from "react";
+import { memo, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
 import { SeamStrip } from "../drawing/SeamStrip";
@@ -36,19 +36,10 @@ export function LinesStage(props: Props) {
   const { tape } = useSettings();
   const [picked, setPicked] = useState<number | null>(null);
   const [stretched, setStretched] = useState(true);
-  const alterations = tryOn.alterations ?? [];
-  const at = alterations.findIndex((a) => a.seam === seam);
-  const alteration: Alteration = alterations[at] ?? { seam, readings: [] };
+  const { alteration, changed } = alterationOf(tryOn, seam);
   const readings = alteration.readings ?? [];
   const result = solved?.try_ons[0];
   const solvedSeam = result?.seams.find((s) => s.seam === seam) ?? null;
-  const changed = (change: Partial<Alteration>): TryOn => {
-    const next = { ...alteration, ...change };
-    const others = at < 0 ? [...alterations, next] : alterations.map((a, i) => (i === at ? next : a));
-    return { ...tryOn, alterations: others };
-  };
-  const complaint = (reading: number, field: string): Complaint | undefined =>
-    problem?.errors?.find((e) => e.path === `try_ons[0].alterations[${at}].readings[${reading}].${field}`);
   const others = problem?.errors?.filter((e) => !e.path.includes("readings[")) ?? [];
   const moved = (pin: number, station: number, amount: number): Reading[] => {
     const before = solvedSeam?.pins[pin];
@@ -76,47 +67,16 @@ export function LinesStage(props: Props) {
             {seam}
             {solvedSeam && <small className="quiet"> · {solvedSeam.sides.words}</small>}
           </h2>
-          <div className="tools">
-            <Segmented
-              aria-label="Scale of the drawing"
-              size="small"
-              options={[
-                { value: "stretched", label: "stretched" },
-                { value: "true", label: "true proportion" },
-              ]}
-              value={stretched ? "stretched" : "true"}
-              onChange={(value) => {
-                setStretched(value === "stretched");
-              }}
-            />
-            <Tooltip title="Undo (Ctrl Z)">
-              <Button
-                type="text"
-                icon={<UndoOutlined />}
-                aria-label="Undo"
-                disabled={!props.canUndo}
-                onClick={props.onUndo}
-              />
-            </Tooltip>
-            <Tooltip title="Redo (Ctrl Shift Z)">
-              <Button
-                type="text"
-                icon={<RedoOutlined />}
-                aria-label="Redo"
-                disabled={!props.canRedo}
-                onClick={props.onRedo}
-              />
-            </Tooltip>
-            <Link to={`/garments/${props.garment}/cards/${seam}`}>
-              <Button
-                type="primary"
-                icon={<PrinterOutlined />}
-                disabled={!result?.cards.some((c) => c.seam === seam)}
-              >
-                Chalk card
-              </Button>
-            </Link>
-          </div>
+          <Tools
+            card={`/garments/${props.garment}/cards/${seam}`}
+            hasCard={result?.cards.some((c) => c.seam === seam) ?? false}
+            stretched={stretched}
+            onStretch={setStretched}
+            canUndo={props.canUndo}
+            canRedo={props.canRedo}
+            onUndo={props.onUndo}
+            onRedo={props.onRedo}
+          />
         </div>
         {solvedSeam && solved && result ? (
           <SeamStrip
@@ -161,6 +121,105 @@ export function LinesStage(props: Props) {
           </p>
         )}
       </section>
+      <PinsAndChecks
+        tryOn={useDeferredValue(tryOn)}
+        solved={useDeferredValue(solved)}
+        problem={problem}
+        seam={seam}
+        picked={picked}
+        onPick={setPicked}
+        onChange={onChange}
+      />
+    </div>
+  );
+}
+
+interface ToolsProps {
+  card: string;
+  hasCard: boolean;
+  stretched: boolean;
+  onStretch: (stretched: boolean) => void;
+  canUndo: boolean;
+  canRedo: boolean;
+  onUndo: () => void;
+  onRedo: () => void;
+}
+
+const Tools = memo(function Tools(props: ToolsProps) {
+  return (
+    <div className="tools">
+      <Segmented
+        aria-label="Scale of the drawing"
+        size="small"
+        options={[
+          { value: "stretched", label: "stretched" },
+          { value: "true", label: "true proportion" },
+        ]}
+        value={props.stretched ? "stretched" : "true"}
+        onChange={(value) => {
+          props.onStretch(value === "stretched");
+        }}
+      />
+      <Tooltip title="Undo (Ctrl Z)">
+        <Button
+          type="text"
+          icon={<UndoOutlined />}
+          aria-label="Undo"
+          disabled={!props.canUndo}
+          onClick={props.onUndo}
+        />
+      </Tooltip>
+      <Tooltip title="Redo (Ctrl Shift Z)">
+        <Button
+          type="text"
+          icon={<RedoOutlined />}
+          aria-label="Redo"
+          disabled={!props.canRedo}
+          onClick={props.onRedo}
+        />
+      </Tooltip>
+      <Link to={props.card}>
+        <Button type="primary" icon={<PrinterOutlined />} disabled={!props.hasCard}>
+          Chalk card
+        </Button>
+      </Link>
+    </div>
+  );
+});
+
+/** The alteration of a seam in a try-on, and the try-on with it changed. */
+function alterationOf(tryOn: TryOn, seam: Seam) {
+  const alterations = tryOn.alterations ?? [];
+  const at = alterations.findIndex((a) => a.seam === seam);
+  const alteration: Alteration = alterations[at] ?? { seam, readings: [] };
+  const changed = (change: Partial<Alteration>): TryOn => {
+    const next = { ...alteration, ...change };
+    const others = at < 0 ? [...alterations, next] : alterations.map((a, i) => (i === at ? next : a));
+    return { ...tryOn, alterations: others };
+  };
+  return { at, alteration, changed };
+}
+
+interface RestProps {
+  tryOn: TryOn;
+  solved: Solved | null;
+  problem: Problem | null;
+  seam: Seam;
+  picked: number | null;
+  onPick: (pin: number) => void;
+  onChange: (tryOn: TryOn) => void;
+}
+
+/** What need not follow a dragging hand at once: the pins as figures, the settings, the checks. */
+const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
+  const { tryOn, solved, problem, seam, picked, onPick, onChange } = props;
+  const { at, alteration, changed } = alterationOf(tryOn, seam);
+  const result = solved?.try_ons[0];
+  const solvedSeam = result?.seams.find((s) => s.seam === seam) ?? null;
+  const complaint = (reading: number, field: string): Complaint | undefined =>
+    problem?.errors?.find((e) => e.path === `try_ons[0].alterations[${at}].readings[${reading}].${field}`);
+  return (
+    <>
       <section className="sheet lines-pins" aria-label="Pins">
         <div className="section-head">
           <h2>Pins</h2>
@@ -171,7 +230,7 @@ export function LinesStage(props: Props) {
           solved={solvedSeam}
           complaint={complaint}
           picked={picked}
-          onPick={setPicked}
+          onPick={onPick}
           onChange={(changedReadings) => {
             onChange(changed({ readings: changedReadings }));
           }}
@@ -190,6 +249,6 @@ export function LinesStage(props: Props) {
         </div>
         <Checks checks={result?.checks ?? []} />
       </section>
-    </div>
+    </>
   );
-}
+});

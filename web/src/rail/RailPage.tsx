@@ -45,12 +45,12 @@ const HANGER = 190;
 
 function Hanging({ garment }: { garment: OnTheRail }) {
   const { stand } = garment;
-  const front = stand.views[0];
+  const front = stand?.views[0] ?? null;
   const cautions = [
     garment.stops > 0 && `${garment.stops} to settle`,
     garment.cautions > 0 && `${garment.cautions} ${garment.cautions === 1 ? "caution" : "cautions"}`,
   ].filter(Boolean);
-  const half = stand.width_mm / 2 + 30;
+  const half = (stand?.width_mm ?? 400) / 2 + 30;
   return (
     <li className="hanging">
       <Link
@@ -58,7 +58,7 @@ function Hanging({ garment }: { garment: OnTheRail }) {
         aria-label={`${garment.name}, ${garment.wearer}: ${garment.next_step}`}
       >
         <svg
-          viewBox={`${-half} ${-HANGER} ${2 * half} ${stand.height_mm + HANGER + 10}`}
+          viewBox={`${-half} ${-HANGER} ${2 * half} ${(stand?.height_mm ?? 1000) + HANGER + 10}`}
           className="hanging-drawing"
           aria-hidden
         >
@@ -66,7 +66,7 @@ function Hanging({ garment }: { garment: OnTheRail }) {
             className="hanger"
             d={`M0 ${-HANGER} V-120 M0 -120 L${-half + 40} -24 H${half - 40} Z M${-half + 60} -24 V14 M${half - 60} -24 V14`}
           />
-          {front && <Garment view={front} colour={stand.colour} after />}
+          {stand && front && <Garment view={front} colour={stand.colour} after />}
         </svg>
         <div className="tag">
           <span className="tag-hole" aria-hidden />

@@ -173,9 +173,9 @@ pub fn stand(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Stand {
         let draw = Draw { view, top, band: garment.waistband_depth.map(|d| d.length.cm()) };
         View {
             view,
-            body: body.as_ref().map(|b| svg(draw.outline(&[b, b]))),
-            outline: svg(draw.outline(&[&half, &half])),
-            outline_after: changed.then(|| svg(draw.outline(&[&after[0], &after[1]]))),
+            body: body.as_ref().map(|b| svg(&draw.outline(&[b, b]))),
+            outline: svg(&draw.outline(&[&half, &half])),
+            outline_after: changed.then(|| svg(&draw.outline(&[&after[0], &after[1]]))),
             parts: draw.parts(garment, seams, &half, changed.then_some(&after)),
             levels: girths
                 .iter()
@@ -259,8 +259,8 @@ impl Draw {
                     name: format!("{}, garment's {}", seam.name(), side.name()),
                     seam: garment.seam(seam).map(|s| s.seam),
                     side: Some(side),
-                    path: svg(self.edge(side, of(half))),
-                    after: moved.map(|curve| svg(self.edge(side, &curve))),
+                    path: svg(&self.edge(side, of(half))),
+                    after: moved.map(|curve| svg(&self.edge(side, &curve))),
                 });
             }
         }
@@ -268,7 +268,7 @@ impl Draw {
             let mut path = BezPath::new();
             path.move_to(from);
             path.line_to(to);
-            parts.push(Part { name: name.into(), seam: None, side: None, path: svg(path), after: None });
+            parts.push(Part { name: name.into(), seam: None, side: None, path: svg(&path), after: None });
         };
         let across = |s: f64| {
             let x = half.outer.at(s);

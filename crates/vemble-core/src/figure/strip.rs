@@ -81,7 +81,7 @@ pub fn strip(seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
 fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSide {
     let line = seam.line(side);
     let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
-    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(curve.path(mm)));
+    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)));
     let tolerance = seam.tolerance.cm();
     let band = || {
         let mut band = line.front.shifted(tolerance).path(mm);
@@ -91,7 +91,7 @@ fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSid
             other => other,
         }));
         band.close_path();
-        svg(band)
+        svg(&band)
     };
     StripSide {
         side,
