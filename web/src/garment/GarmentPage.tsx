@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Alert, Button, Skeleton } from "antd";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
-import { Navigate, useParams } from "react-router";
+import { Link, Navigate, useParams } from "react-router";
 import { v7 as newId } from "uuid";
 import {
   answer,
@@ -157,7 +157,7 @@ function Saved({ isStored, problem }: { isStored: boolean; problem: Problem | nu
   };
   return (
     <p className={problem ? "saved trouble-words" : "saved quiet"} role="status" data-stored={isStored}>
-      {words()}
+      {words()} {problem?.status === 401 && <Link to="/">Sign in</Link>}
     </p>
   );
 }

@@ -170,7 +170,9 @@ pub fn alter<'a>(
     let tolerance = alteration.tolerance.map_or(TOLERANCE, |t| t.length);
     let draw =
         |side: GarmentSide| draw(&sides.pins[side as usize], ends, facts, alteration.fairing, tolerance);
-    let lines = [draw(GarmentSide::Left)?, draw(GarmentSide::Right)?];
+    let left = draw(GarmentSide::Left)?;
+    let right = if sides.pins[0] == sides.pins[1] { left.clone() } else { draw(GarmentSide::Right)? };
+    let lines = [left, right];
     Ok(AlteredSeam { facts, alteration, sides, ends, tolerance, lines })
 }
 
