@@ -2,7 +2,7 @@
 
 use crate::check::{Check, LevelResult, Outcome, Subject};
 use crate::fitting::Worn;
-use crate::garment::{Level, Seam};
+use crate::garment::{Level, Run, Seam};
 use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, START_ON_OLD_LINE};
 use crate::solve::SolvedSeam;
@@ -18,6 +18,8 @@ pub struct Card {
     pub garment: String,
     /// Which seam.
     pub seam: Seam,
+    /// What it is called on this garment.
+    pub seam_name: String,
     /// How the numbers are measured, in one line.
     pub measured: String,
     /// Heading of the stations.
@@ -76,35 +78,58 @@ pub(crate) fn card(
     levels: &[LevelResult],
     checks: &[Check],
 ) -> Card {
-    let name = seam.facts.seam.name();
-    let legs = match (solved.sides_agree, seam.lines[0].span().is_some()) {
-        (true, _) => "both legs the same",
-        (false, true) if seam.lines[1].span().is_some() => "each leg its own",
-        (false, true) => "left leg only",
-        (false, false) => "right leg only",
+    let name = seam.facts.name();
+    let (one, both) = limbs(subject, seam.facts.seam);
+    let sides = match (solved.sides_agree, seam.lines[0].span().is_some()) {
+        _ if seam.facts.seam.is_single() => String::new(),
+        (true, _) => format!(", both {both} the same"),
+        (false, true) if seam.lines[1].span().is_some() => format!(", each {one} its own"),
+        (false, true) => format!(", left {one} only"),
+        (false, false) => format!(", right {one} only"),
     };
     let concerns =
         checks.iter().filter(|c| c.outcome > Outcome::Passes && c.seam.is_none_or(|s| s == seam.facts.seam));
     let afterwards = levels.iter().filter(|l| l.is_changed());
     Card {
-        title: format!("{}, {legs}", capital(name)),
+        title: format!("{}{sides}", capital(name)),
         garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
         seam: seam.facts.seam,
+        seam_name: name.into(),
         measured: format!(
-            "Stations in {unit}, up from the hem along the {name}. Figures in {unit}, sideways from the old stitching into the leg.",
-            unit = subject.tape.unit_word()
+            "Stations in {unit}, up from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching into the {}.",
+            panel(subject, seam.facts.seam),
+            unit = subject.tape.unit_word(),
+            datum = seam.facts.seam.datum(),
         ),
-        station_heading: format!("from hem, {}", subject.tape.unit_name()),
+        station_heading: format!("from {}, {}", seam.facts.seam.datum(), subject.tape.unit_name()),
         columns: columns(solved, subject.tape),
         steps: steps(subject, seam, solved),
         cautions: concerns.map(caution).collect(),
         afterwards: afterwards
             .map(|l| {
-                let round = if l.level == Level::Hem { "opening" } else { "girth" };
+                let is_opening = matches!(l.level, Level::Hem | Level::SleeveHem);
+                let round = if is_opening { "opening" } else { "girth" };
                 format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text, l.before.text)
             })
             .collect(),
         notes: notes(subject, solved),
+    }
+}
+
+/// What comes in pairs where this seam is: legs, sleeves, or just sides.
+fn limbs(subject: &Subject<'_>, seam: Seam) -> (&'static str, &'static str) {
+    match (seam.run(), seam) {
+        (Run::DownSleeve, _) => ("sleeve", "sleeves"),
+        (_, Seam::Outseam | Seam::Inseam) if subject.garment.has_legs() => ("leg", "legs"),
+        _ => ("side", "sides"),
+    }
+}
+
+/// What one measures into, away from the old stitching.
+fn panel(subject: &Subject<'_>, seam: Seam) -> &'static str {
+    match limbs(subject, seam).0 {
+        "side" => "panel",
+        limb => limb,
     }
 }
 
@@ -148,21 +173,27 @@ fn columns(solved: &SolvedSeam, tape: Tape) -> Vec<Column> {
 
 fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> Vec<String> {
     let tape = subject.tape;
-    let name = seam.facts.seam.name();
+    let name = seam.facts.name();
+    let (datum, panel) = (seam.facts.seam.datum(), panel(subject, seam.facts.seam));
     let mut steps = vec![
         format!("Turn the garment inside out and press the {name} flat."),
-        "Lay the tape along the old stitching with 0 at the hem. Tick each station on both edges.".into(),
+        format!(
+            "Lay the tape along the old stitching with 0 at the {datum}. Tick each station on both edges."
+        ),
         match solved.edges_equal {
-            true => "From each tick measure the figure sideways into the leg and make a dot, on the front edge and again on the back edge.",
-            false => "From each tick measure sideways into the leg and make a dot: front and back edge have figures of their own.",
-        }
-        .into(),
+            true => format!(
+                "From each tick measure the figure sideways into the {panel} and make a dot, on the front edge and again on the back edge."
+            ),
+            false => format!(
+                "From each tick measure sideways into the {panel} and make a dot: front and back edge have figures of their own."
+            ),
+        },
         "Join the dots with a curve, without corners.".into(),
     ];
     if let End::MeetsOldStitching { station } = seam.ends.upper {
         let start = (station.length + START_ON_OLD_LINE).min(seam.facts.length.length);
         steps.push(format!(
-            "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the hem.",
+            "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
             tape.show(start),
             tape.show(start - station.length),
             tape.show(station.length)

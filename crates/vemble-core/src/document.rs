@@ -1,9 +1,10 @@
 //! The document: one garment and its try-ons as they were measured. Everything else is derived from it.
 
+use crate::body::{BodyMeasurement, Wearer};
 use crate::fault::{Fault, Wrong};
 use crate::fitting::TryOn;
 use crate::garment::Garment;
-use crate::length::Length;
+use crate::length::{Length, Measure};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -28,6 +29,8 @@ pub struct Document {
 const MOST: usize = 64;
 /// Most readings on one seam.
 const MOST_READINGS: usize = 200;
+/// Most measurements kept of one wearer: all of them, monthly for years.
+const MOST_MEASUREMENTS: usize = 2000;
 
 impl Document {
     /// What is wrong with the facts of the garment, apart from any pin; empty when all is well.
@@ -43,13 +46,19 @@ impl Document {
                 fault(path.into(), Wrong::TooLong { most: 120 });
             }
         }
-        for (what, measure) in &self.garment.wearer.measurements {
-            if measure.length <= Length::ZERO {
-                let key = serde_variant(*what);
-                fault(format!("garment.wearer.measurements.{key}"), Wrong::NotPositive { found: *measure });
-            }
+        let of_wearer = wrong_wearer(&self.garment.wearer).into_iter();
+        for (field, wrong) in of_wearer.map(|f| (f.path, f.wrong)).filter(|f| f.0 != "name") {
+            fault(format!("garment.wearer.{field}"), wrong);
         }
-        let counts = [("levels", self.garment.levels.len()), ("seams", self.garment.seams.len())];
+        let garment = &self.garment;
+        let counts = [
+            ("levels", garment.levels.len()),
+            ("seams", garment.seams.len()),
+            ("darts", garment.darts.len()),
+            ("hems", garment.hems.len()),
+            ("closures", garment.closures.len()),
+            ("pockets", garment.pockets.len()),
+        ];
         for (what, _) in counts.into_iter().filter(|c| c.1 > MOST) {
             fault(format!("garment.{what}"), Wrong::TooMany { what, most: MOST });
         }
@@ -73,6 +82,7 @@ impl Document {
         }
         faults.extend(self.wrong_levels());
         faults.extend(self.wrong_seams());
+        faults.extend(self.wrong_parts());
         faults
     }
 
@@ -93,6 +103,8 @@ impl Document {
                 let (station, other_station) = (level.station.length, other.station.length);
                 if other.level == level.level {
                     fault("level", Wrong::Twice { what: level.level.name() });
+                } else if other.level.is_of_sleeve() != level.level.is_of_sleeve() {
+                    // A sleeve has a hem of its own to be measured from.
                 } else if (level.level < other.level) == (station <= other_station) {
                     let (low, high) = if station <= other_station { (other, level) } else { (level, other) };
                     fault("station", Wrong::LevelsOutOfOrder { level: low.level, above: high.level });
@@ -114,8 +126,11 @@ impl Document {
             if seam.length.length <= Length::ZERO {
                 fault("length".into(), Wrong::NotPositive { found: seam.length });
             }
-            if seam.allowance.length.is_negative() {
-                fault("allowance".into(), Wrong::Negative { found: seam.allowance });
+            let allowances = [("allowance", Some(seam.allowance)), ("allowance_back", seam.allowance_back)];
+            for (field, found) in allowances {
+                if let Some(found) = found.filter(|f| f.length.is_negative()) {
+                    fault(field.into(), Wrong::Negative { found });
+                }
             }
             for (n, thing) in seam.in_the_way.iter().enumerate() {
                 for (end, station) in [("from", thing.from), ("to", thing.to)] {
@@ -130,9 +145,95 @@ impl Document {
         }
         faults
     }
+
+    fn wrong_parts(&self) -> Vec<Fault> {
+        let garment = &self.garment;
+        let mut lengths: Vec<(String, Measure)> = Vec::new();
+        for (n, dart) in garment.darts.iter().enumerate() {
+            for (field, found) in
+                [("fold_depth", dart.fold_depth), ("length", dart.length), ("from_centre", dart.from_centre)]
+            {
+                lengths.push((format!("garment.darts[{n}].{field}"), found));
+            }
+        }
+        lengths
+            .extend((0..).zip(&garment.hems).map(|(n, h)| (format!("garment.hems[{n}].turn_up"), h.turn_up)));
+        lengths.extend(garment.waistband_depth.map(|d| ("garment.waistband_depth".into(), d)));
+        lengths.extend(garment.sleeve_length.map(|d| ("garment.sleeve_length".into(), d)));
+        let negative = lengths.into_iter().filter(|(_, found)| found.length.is_negative());
+        let mut faults: Vec<Fault> =
+            negative.map(|(path, found)| Fault { path, wrong: Wrong::Negative { found } }).collect();
+        for (n, hem) in garment.hems.iter().enumerate() {
+            if garment.hems[..n].iter().any(|other| other.edge == hem.edge) {
+                let wrong = Wrong::Twice { what: hem.edge.name() };
+                faults.push(Fault { path: format!("garment.hems[{n}].edge"), wrong });
+            }
+        }
+        for (n, dart) in garment.darts.iter().enumerate() {
+            if garment.darts[..n].iter().any(|other| other.dart == dart.dart) {
+                let wrong = Wrong::Twice { what: dart.dart.name() };
+                faults.push(Fault { path: format!("garment.darts[{n}].dart"), wrong });
+            }
+        }
+        if garment.found.remarks.chars().count() > 2000 {
+            faults.push(Fault { path: "garment.found.remarks".into(), wrong: Wrong::TooLong { most: 2000 } });
+        }
+        faults
+    }
 }
 
-/// The name of a measurement as it stands in a document.
-fn serde_variant(what: crate::body::BodyMeasurement) -> String {
-    what.name().replace(' ', "_")
+/// What is wrong with a wearer, as paths below it: a body that cannot be.
+pub fn wrong_wearer(wearer: &Wearer) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
+    if wearer.name.trim().is_empty() {
+        fault("name".into(), Wrong::Blank);
+    } else if wearer.name.chars().count() > 120 {
+        fault("name".into(), Wrong::TooLong { most: 120 });
+    }
+    if wearer.notes.iter().map(|n| n.chars().count()).sum::<usize>() > 2000 {
+        fault("notes".into(), Wrong::TooLong { most: 2000 });
+    }
+    if wearer.measurements.len() > MOST_MEASUREMENTS {
+        fault("measurements".into(), Wrong::TooMany { what: "measurements", most: MOST_MEASUREMENTS });
+    }
+    let height = wearer.get(BodyMeasurement::Height).map(Length::cm);
+    for (n, taken) in wearer.measurements.iter().enumerate() {
+        let figures = [("value", taken.value), ("left", taken.left), ("right", taken.right)];
+        if figures.iter().all(|f| f.1.is_none()) {
+            fault(format!("measurements[{n}].value"), Wrong::NoFigure { what: taken.what });
+        }
+        for (field, found) in figures {
+            let Some(found) = found else { continue };
+            if let Some(wrong) = impossible(taken.what, found, height) {
+                fault(format!("measurements[{n}].{field}"), wrong);
+            }
+        }
+    }
+    faults
+}
+
+/// Bodies there are: 40 cm to 2.5 m tall, each measurement within its possible share of the height.
+fn impossible(what: BodyMeasurement, found: Measure, height: Option<f64>) -> Option<Wrong> {
+    const SHORTEST: f64 = 40.0;
+    const TALLEST: f64 = 250.0;
+    if found.length <= Length::ZERO {
+        return Some(Wrong::NotPositive { found });
+    }
+    let (least, most) = match what {
+        BodyMeasurement::Height => (SHORTEST, TALLEST),
+        _ => {
+            let (low, high) = what.facts().possible;
+            (low * height.unwrap_or(SHORTEST), high * height.unwrap_or(TALLEST))
+        }
+    };
+    let of_height = height.filter(|_| what != BodyMeasurement::Height).map(Length::from_cm);
+    let is_within = (least..=most).contains(&found.length.cm());
+    (!is_within).then_some(Wrong::NotOfABody {
+        what,
+        found,
+        least: Length::from_cm(least),
+        most: Length::from_cm(most),
+        height: of_height,
+    })
 }

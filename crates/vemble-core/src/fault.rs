@@ -1,8 +1,9 @@
 //! What can be wrong with a document that has the right shape, and where.
 
+use crate::body::BodyMeasurement;
 use crate::fitting::GarmentSide;
 use crate::garment::{Level, Seam};
-use crate::length::{Measure, Tape};
+use crate::length::{Length, Measure, Tape};
 
 /// Something wrong at one place of a document.
 #[derive(Clone, Debug, PartialEq)]
@@ -32,6 +33,8 @@ pub enum Wrong {
     TooMany { what: &'static str, most: usize },
     Blank,
     TooLong { most: usize },
+    NoFigure { what: BodyMeasurement },
+    NotOfABody { what: BodyMeasurement, found: Measure, least: Length, most: Length, height: Option<Length> },
 }
 
 impl Wrong {
@@ -70,6 +73,11 @@ impl Wrong {
             Self::TooMany { what, most } => format!("over {most} {what}"),
             Self::Blank => "nothing".into(),
             Self::TooLong { most } => format!("over {most} letters"),
+            Self::NoFigure { what } => format!("the {} without a figure", what.name()),
+            Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
+            Self::NotOfABody { what, found, height: Some(height), .. } => {
+                format!("{found} as {} of somebody {} tall", what.name(), tape.show(*height))
+            }
         }
     }
 
@@ -91,10 +99,16 @@ impl Wrong {
             Self::EndsCross { .. } => "a lower end below the upper end".into(),
             Self::NoPinInStretch { .. } => "a pin inside the stretch that goes straight through".into(),
             Self::StretchDisagrees { .. } => "pins that agree, since the line is straight there".into(),
-            Self::LevelsOutOfOrder { .. } => "hem, calf, knee, thigh, hip, waist, from the hem up".into(),
+            Self::LevelsOutOfOrder { .. } => {
+                "hem, knee, thigh, hip, waist, bust, neck: each above the one before".into()
+            }
             Self::TooMany { most, .. } => format!("at most {most}"),
             Self::Blank => "a name".into(),
             Self::TooLong { most } => format!("at most {most} letters"),
+            Self::NoFigure { .. } => "one figure, or left and right".into(),
+            Self::NotOfABody { least, most, .. } => {
+                format!("something from {} to {}", tape.show(*least), tape.show(*most))
+            }
         }
     }
 }

@@ -13,6 +13,8 @@ pub mod fitting;
 pub mod garment;
 pub mod length;
 pub mod line;
+pub mod look_over;
+pub mod people;
 pub mod solve;
 
 #[cfg(test)]

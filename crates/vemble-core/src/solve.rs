@@ -5,7 +5,7 @@ use crate::card::{Card, card};
 use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, suggestion};
 use crate::document::Document;
 use crate::fault::Fault;
-use crate::figure::{Stand, Strip, stand, strip};
+use crate::figure::{Hanging, Stand, Strip, hanging, stand, strip};
 use crate::fitting::{Edges, GarmentSide, How, WearerSide, Worn};
 use crate::garment::{Garment, Seam};
 use crate::length::{Figure, Length, Tape};
@@ -53,7 +53,11 @@ pub struct SolvedTryOn {
 pub struct SolvedSeam {
     /// Which seam.
     pub seam: Seam,
-    /// Where it ends, away from the hem: waist, crotch.
+    /// What it is called on this garment.
+    pub name: String,
+    /// Where its stations are measured from: hem, crotch, sleeve hem.
+    pub datum: String,
+    /// Where it ends, away from its datum: waist, crotch.
     pub top: String,
     /// Its length.
     pub length: Figure,
@@ -184,25 +188,93 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
         return Err(faults);
     }
     let as_it_is = Subject { garment: &document.garment, seams: &[], worn: Worn::RightSideOut, tape };
+    let levels_now = levels(&as_it_is);
     Ok(Solved {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
-        next_step: next_step(try_ons.last()),
-        stand: document.try_ons.is_empty().then(|| stand(&document.garment, &[])),
-        levels: levels(&as_it_is),
+        next_step: NextStep::after(
+            &document.garment,
+            try_ons.last().map(|t| (&t.checks[..], t.cards.first().map(|c| &c.seam_name[..]))),
+        )
+        .words(),
+        stand: document.try_ons.is_empty().then(|| stand(&document.garment, &[], &levels_now)),
+        levels: levels_now,
         try_ons,
     })
 }
 
-/// What is settled and what is not, after the newest try-on.
-fn next_step(newest: Option<&SolvedTryOn>) -> String {
-    let Some(try_on) = newest else { return "Try it on and pin it".into() };
-    let stop = try_on.checks.iter().find(|c| c.outcome == Outcome::Stop);
-    match (stop, try_on.cards.first()) {
-        (Some(check), _) => format!("Settle first: {}", check.title),
-        (None, Some(card)) => format!("Chalk the {}", card.seam.name()),
-        (None, None) => "Enter the pins".into(),
+/// What to do next with a garment; what presses most comes first.
+#[derive(Clone, Debug, PartialEq, Eq, PartialOrd, Ord)]
+pub enum NextStep {
+    /// A check stands in the way: its title.
+    Settle(String),
+    /// Everything is clear: this seam.
+    Chalk(String),
+    /// A try-on was begun.
+    EnterPins,
+    /// It was measured.
+    TryOn,
+    /// Nobody looked at it yet.
+    LookOver,
+}
+
+impl NextStep {
+    fn after(garment: &Garment, newest: Option<(&[Check], Option<&str>)>) -> Self {
+        let Some((checks, altered)) = newest else {
+            let nobody_looked = garment.levels.iter().all(|l| l.assumed);
+            return if nobody_looked { Self::LookOver } else { Self::TryOn };
+        };
+        let stop = checks.iter().find(|c| c.outcome == Outcome::Stop);
+        match (stop, altered) {
+            (Some(check), _) => Self::Settle(check.title.clone()),
+            (None, Some(seam)) => Self::Chalk(seam.into()),
+            (None, None) => Self::EnterPins,
+        }
+    }
+
+    /// In a few words.
+    pub fn words(&self) -> String {
+        match self {
+            Self::Settle(title) => format!("Settle first: {title}"),
+            Self::Chalk(seam) => format!("Chalk the {seam}"),
+            Self::EnterPins => "Enter the pins".into(),
+            Self::TryOn => "Try it on and pin it".into(),
+            Self::LookOver => "Look it over".into(),
+        }
+    }
+}
+
+/// As much of a garment as its place on the rail shows.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Glance {
+    /// What to do next.
+    pub next_step: NextStep,
+    /// How many cautions its newest try-on has.
+    pub cautions: usize,
+    /// How many stops its newest try-on has.
+    pub stops: usize,
+    /// The garment with the changes of its newest try-on.
+    pub hanging: Option<Hanging>,
+}
+
+/// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there.
+pub fn glance(document: &Document) -> Glance {
+    let (garment, tape) = (&document.garment, Tape::default());
+    let newest = document.try_ons.last();
+    let alterations = newest.map_or(&[][..], |t| &t.alterations);
+    // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
+    let seams: Vec<AlteredSeam<'_>> =
+        alterations.iter().filter_map(|a| alter(garment, a, tape).ok()).collect();
+    let subject = Subject { garment, seams: &seams, worn: newest.map(|t| t.worn).unwrap_or_default(), tape };
+    let checks = if seams.is_empty() { Vec::new() } else { checks(&subject, &levels(&subject)) };
+    let altered = seams.iter().find(|s| s.span().is_some()).map(|s| s.facts.name());
+    let count = |outcome| checks.iter().filter(|c| c.outcome == outcome).count();
+    Glance {
+        next_step: NextStep::after(garment, newest.map(|_| (&checks[..], altered))),
+        cautions: count(Outcome::Caution),
+        stops: count(Outcome::Stop),
+        hanging: hanging(garment, &seams),
     }
 }
 
@@ -213,7 +285,8 @@ fn solve_try_on(garment: &Garment, seams: &[AlteredSeam<'_>], worn: Worn, tape: 
     let solved: Vec<SolvedSeam> = seams.iter().map(|s| solve_seam(&subject, s)).collect();
     let altered = seams.iter().zip(&solved).filter(|(s, _)| s.span().is_some());
     let cards = altered.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)).collect();
-    SolvedTryOn { seams: solved, levels, checks, cards, stand: stand(garment, seams) }
+    let stand = stand(garment, seams, &levels);
+    SolvedTryOn { seams: solved, levels, checks, cards, stand }
 }
 
 fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
@@ -226,12 +299,14 @@ fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
     };
     SolvedSeam {
         seam: seam.facts.seam,
+        name: seam.facts.name().into(),
+        datum: seam.facts.seam.datum().into(),
         top: seam.facts.seam.top().into(),
         length: tape.figure(seam.facts.length.length),
-        allowance: tape.figure(seam.facts.allowance.length),
+        allowance: tape.figure(seam.facts.least_allowance().length),
         sides: sides(subject, seam),
         ends: [
-            end_words(seam.ends.lower, "hem", tape),
+            end_words(seam.ends.lower, seam.facts.seam.datum(), tape),
             end_words(seam.ends.upper, seam.facts.seam.top(), tape),
         ],
         upper_is_assumed: seam.ends.upper_is_assumed,
@@ -242,7 +317,7 @@ fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
         marks: marks(subject.garment, seam, tape).iter().map(|m| mark(seam, m, tape)).collect(),
         sides_agree: seam.sides_agree(),
         edges_equal: seam.lines.iter().all(crate::line::StitchingLine::has_equal_edges),
-        strip: strip(seam, subject.worn, tape),
+        strip: strip(subject.garment, seam, subject.worn, tape),
     }
 }
 

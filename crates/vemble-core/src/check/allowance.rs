@@ -13,8 +13,8 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
             (line.front.range(from.0.cm(), to.0.cm()), line.back.range(from.0.cm(), to.0.cm()));
         let least = Length::from_cm(front.0.min(back.0));
         let most = Length::from_cm(front.1.max(back.1));
-        let allowance = seam.facts.allowance.length;
-        let name = seam.facts.seam.name();
+        let allowance = seam.facts.least_allowance().length;
+        let name = seam.facts.name();
         if least < -Length::from_nm(50_000) {
             let gives = allowance - subject.garment.cloth.keep();
             let short = -least - gives;
@@ -30,6 +30,9 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
                     Outcome::Stop,
                     format!("Short by {} per edge.", subject.show(short.up_to(subject.tape.mark()))),
                 ),
+                false if seam.facts.clipped => {
+                    (Outcome::Caution, "The allowance is clipped: it gives only to the clip.".into())
+                }
                 false => (Outcome::Passes, "The seam has it to give.".into()),
             };
             let panel = (short * 2).up_to(subject.tape.mark());

@@ -1,10 +1,10 @@
 //! Girth and ease at each level: what the garment measures after the changes, and what that leaves the body.
 
 use super::{Check, Outcome, Rule, Subject};
-use crate::body::{EaseBand, ease_band};
-use crate::fitting::GarmentSide;
-use crate::garment::{GarmentLevel, Level, Seam};
-use crate::length::{Figure, Length, Station, Whole};
+use crate::body::EaseBand;
+use crate::fitting::{Edges, GarmentSide};
+use crate::garment::{GarmentLevel, Level, Round};
+use crate::length::{Figure, Length, Station, Tape};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -62,6 +62,9 @@ pub struct LevelResult {
     pub of: LevelOf,
     /// How far up from the hem.
     pub station: Figure,
+    /// Nobody measured it.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    pub assumed: bool,
     /// Girth now.
     pub before: Figure,
     /// What comes off altogether.
@@ -96,14 +99,38 @@ pub enum LevelOf {
     LeftLeg,
     /// The leg on the garment's right.
     RightLeg,
+    /// Either sleeve: both are the same.
+    EachSleeve,
+    /// The sleeve on the garment's left.
+    LeftSleeve,
+    /// The sleeve on the garment's right.
+    RightSleeve,
 }
 
 impl LevelOf {
-    fn sides(self) -> &'static [GarmentSide] {
+    /// Both legs or both sleeves, which are the same.
+    pub const fn is_of_both(self) -> bool {
+        matches!(self, Self::Garment | Self::EachLeg | Self::EachSleeve)
+    }
+
+    pub(crate) fn sides(self) -> &'static [GarmentSide] {
         match self {
             Self::Garment => &GarmentSide::BOTH,
-            Self::EachLeg | Self::LeftLeg => &[GarmentSide::Left],
-            Self::RightLeg => &[GarmentSide::Right],
+            Self::EachLeg | Self::LeftLeg | Self::EachSleeve | Self::LeftSleeve => &[GarmentSide::Left],
+            Self::RightLeg | Self::RightSleeve => &[GarmentSide::Right],
+        }
+    }
+
+    /// Whose girth it is, in words: "each leg".
+    pub const fn words(self) -> &'static str {
+        match self {
+            Self::Garment => "all round",
+            Self::EachLeg => "each leg",
+            Self::LeftLeg => "left leg",
+            Self::RightLeg => "right leg",
+            Self::EachSleeve => "each sleeve",
+            Self::LeftSleeve => "left sleeve",
+            Self::RightSleeve => "right sleeve",
         }
     }
 }
@@ -118,9 +145,7 @@ impl LevelResult {
     pub fn name(&self) -> String {
         match self.of {
             LevelOf::Garment => self.level.name().into(),
-            LevelOf::EachLeg => format!("{}, each leg", self.level.name()),
-            LevelOf::LeftLeg => format!("{}, left leg", self.level.name()),
-            LevelOf::RightLeg => format!("{}, right leg", self.level.name()),
+            one => format!("{}, {}", self.level.name(), one.words()),
         }
     }
 }
@@ -128,13 +153,15 @@ impl LevelResult {
 /// All measured levels from the top down, before and after.
 pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
     let symmetric = subject.seams.iter().all(super::AlteredSeam::sides_agree);
-    let mut levels = subject.garment.levels_up();
-    levels.reverse();
+    let mut levels = subject.garment.levels.clone();
+    levels.sort_by_key(|l| l.level);
     let results = levels.iter().flat_map(|level| {
-        let of: &[LevelOf] = match (level.level.is_of_one_leg(), symmetric) {
-            (false, _) => &[LevelOf::Garment],
-            (true, true) => &[LevelOf::EachLeg],
-            (true, false) => &[LevelOf::LeftLeg, LevelOf::RightLeg],
+        let of: &[LevelOf] = match (subject.garment.round(level.level), symmetric) {
+            (Round::Whole, _) => &[LevelOf::Garment],
+            (Round::Leg, true) => &[LevelOf::EachLeg],
+            (Round::Leg, false) => &[LevelOf::LeftLeg, LevelOf::RightLeg],
+            (Round::Sleeve, true) => &[LevelOf::EachSleeve],
+            (Round::Sleeve, false) => &[LevelOf::LeftSleeve, LevelOf::RightSleeve],
         };
         of.iter().map(|of| result(subject, level, *of))
     });
@@ -143,21 +170,13 @@ pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
 
 fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResult {
     let tape = subject.tape;
-    let station = Station(level.station.length);
     let before = level.width.girth();
-    // Terms of the sum: one for each altered seam and side that reaches this level.
-    let reaches = |seam: Seam| seam == Seam::Outseam || level.level.is_of_one_leg();
-    let seams = subject.seams.iter().filter(|s| reaches(s.facts.seam));
-    let terms: Vec<(&str, Whole)> = seams
-        .flat_map(|s| of.sides().iter().map(|side| (s.facts.seam.name(), s.line(*side).whole(station))))
-        .filter(|(_, whole)| whole.0 != Length::ZERO)
-        .collect();
-    let off: Length = terms.iter().map(|(_, whole)| whole.0).sum();
+    let terms = terms(subject, level.level, of);
+    let off: Length = terms.iter().map(Term::off).sum();
     let after = before - off;
-    let body = level.level.body().and_then(|b| subject.garment.wearer.get(b));
-    let cloth = &subject.garment.cloth;
+    let body = subject.garment.body_at(level.level).and_then(|b| subject.garment.wearer.get(b));
     let comfort = body.and_then(|body| {
-        let band = ease_band(level.level, cloth.structure, cloth.stretch_percent, body)?;
+        let band = subject.garment.ease_wanted(level.level, body)?;
         Some(Comfort {
             least: tape.figure(band.least),
             usual_from: tape.figure(band.usual_from),
@@ -170,11 +189,12 @@ fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResu
     LevelResult {
         level: level.level,
         of,
-        station: tape.figure(station.0),
+        station: tape.figure(level.station.length),
+        assumed: level.assumed,
         before: tape.figure(before),
         off: tape.figure(off),
         after: tape.figure(after),
-        sum: sum(subject, level, &terms),
+        sum: sum(tape, level, &terms),
         body: body.map(|b| tape.figure(b)),
         ease_before: body.map(|b| tape.figure(before - b)),
         ease_after: body.map(|b| tape.figure(after - b)),
@@ -182,33 +202,86 @@ fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResu
     }
 }
 
+/// What one seam takes off a level.
+struct Term {
+    seam: String,
+    /// How many such seams there are: both sides of a pair count together where they take the same.
+    seams: i64,
+    edges: Edges,
+}
+
+impl Term {
+    fn off(&self) -> Length {
+        self.edges.whole().0 * self.seams
+    }
+
+    /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`.
+    fn words(&self, tape: Tape) -> String {
+        let bare = |edge: crate::length::PerEdge| tape.bare(edge.0.abs());
+        let Edges { front, back } = self.edges;
+        match (self.seams, front == back) {
+            (1, true) => format!("{}: 2 edges × {}", self.seam, bare(front)),
+            (n, true) => format!("{n} {}s × 2 edges × {}", self.seam, bare(front)),
+            (1, false) => format!("{}: front {}, back {}", self.seam, tape.bare(front.0), tape.bare(back.0)),
+            (n, false) => {
+                format!("{n} {}s × (front {}, back {})", self.seam, tape.bare(front.0), tape.bare(back.0))
+            }
+        }
+    }
+}
+
+/// One term for each altered seam that crosses the level, or one for each side where they differ.
+fn terms(subject: &Subject<'_>, level: Level, of: LevelOf) -> Vec<Term> {
+    let mut terms = Vec::new();
+    for altered in subject.seams {
+        let facts = altered.facts;
+        let Some(station) = subject.garment.station_on(facts.seam, level).map(Station) else { continue };
+        let sides = if facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { of.sides() };
+        let at: Vec<Edges> = sides.iter().map(|side| altered.line(*side).at(station)).collect();
+        let all_the_same = at.windows(2).all(|w| w[0] == w[1]);
+        let name = || facts.name().to_owned();
+        if all_the_same && let Some(&edges) = at.first() {
+            terms.push(Term { seam: name(), seams: at.len() as i64, edges });
+        } else {
+            let side = |(edges, side): (Edges, &GarmentSide)| Term {
+                seam: format!("{} {}", side.name(), facts.name()),
+                seams: 1,
+                edges,
+            };
+            terms.extend(at.into_iter().zip(sides).map(side));
+        }
+    }
+    terms.retain(|term| term.off() != Length::ZERO);
+    terms
+}
+
 /// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown.
-fn sum(subject: &Subject<'_>, level: &GarmentLevel, terms: &[(&str, Whole)]) -> String {
-    let tape = subject.tape;
+fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
     let before = level.width.girth();
-    let flat = match level.width {
+    let mut flat = match level.width {
         crate::garment::Width::LaidFlat(m) => {
             format!("2 × {} laid flat = {}", tape.bare(m.length), tape.show(before))
         }
+        crate::garment::Width::Girth(_) if level.assumed => format!("{} assumed", tape.show(before)),
         crate::garment::Width::Girth(_) => format!("{} as measured round", tape.show(before)),
     };
     if terms.is_empty() {
         return flat;
     }
     let mut exact = vec![before];
-    exact.extend(terms.iter().map(|(_, whole)| -whole.0));
+    exact.extend(terms.iter().map(|term| -term.off()));
     let (shown, adjusted) = tape.apportion(&exact);
-    let mut text = format!("{flat}; {}", tape.bare(shown[0]));
-    for ((seam, whole), part) in terms.iter().zip(&shown[1..]) {
+    flat.push_str("; ");
+    flat.push_str(&tape.bare(shown[0]));
+    for (term, part) in terms.iter().zip(&shown[1..]) {
         let sign = if part.is_negative() { "−" } else { "+" };
-        let edge = tape.bare(whole.0.fraction(1, 2).abs());
-        text += &format!(" {sign} {} ({seam}: 2 edges × {edge})", tape.bare(part.abs()));
+        flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(tape));
     }
-    text += &format!(" = {}", tape.show(shown.iter().copied().sum()));
+    flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
     if adjusted {
-        text += " (parts rounded so that they add up)";
+        flat += " (parts rounded so that they add up)";
     }
-    text
+    flat
 }
 
 /// A stop where a change brings ease below least, a caution where it was below already.

@@ -16,7 +16,7 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
                 "from {} to {} on the {}",
                 subject.tape.bare(from.0),
                 subject.show(to),
-                seam.facts.seam.name()
+                seam.facts.name()
             );
             Check::new(Outcome::Caution, Rule::InTheWay, title, figures, "The altered stretch crosses it.")
                 .remedy("Unpick it first and put it back after, or end the line below it.")

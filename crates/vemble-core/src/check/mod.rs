@@ -151,20 +151,21 @@ pub(crate) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> Vec<Check
 
 /// What to do about two sides that disagree: keep them where the wearer's notes explain it, else pin again.
 pub(crate) fn suggestion(garment: &Garment) -> Suggestion {
-    if garment.wearer.notes.is_empty() { Suggestion::PinAgain } else { Suggestion::KeepEach }
+    match garment.wearer.explains_a_difference() {
+        None => Suggestion::PinAgain,
+        Some(_) => Suggestion::KeepEach,
+    }
 }
 
 fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
     subject.seams.iter().filter_map(|seam| {
         let (apart, station) = seam.sides.apart?;
-        let title = format!("{}: left and right", seam.facts.seam.name());
+        let title = format!("{}: left and right", seam.facts.name());
         let figures = format!("{} apart on each edge, at {}", subject.show(apart), subject.show(station.0));
         let check = if seam.sides.undecided {
-            let advice = match suggestion(subject.garment) {
-                Suggestion::KeepEach => {
-                    format!("Keep each: “{}” may explain it.", subject.garment.wearer.notes.join(", "))
-                }
-                Suggestion::PinAgain => "Pin again: nothing noted about the wearer explains it.".into(),
+            let advice = match subject.garment.wearer.explains_a_difference() {
+                Some(reason) => format!("Keep each: “{reason}” may explain it."),
+                None => "Pin again: nothing noted about the wearer explains it.".into(),
             };
             Check::new(
                 Outcome::Stop,

@@ -1,44 +1,47 @@
-//! Openings: a foot goes through a trouser leg that nothing unfastens.
+//! Openings: a foot goes through a trouser leg, a hand through a sleeve, that nothing unfastens.
 
 use super::{Check, LevelResult, Outcome, Rule, Subject};
 use crate::body::BodyMeasurement;
-use crate::garment::Level;
+use crate::garment::{Level, Opening};
 use crate::length::Length;
 
-/// What an opening needs over the heel girth: 1 cm (teaching value: a sock, and a hand's push).
-const OVER_HEEL: Length = Length::from_mm(10);
+/// What an opening needs over the heel or hand girth: 1 cm (teaching value: a sock or a ring, and a push).
+const OVER: Length = Length::from_mm(10);
 
-/// Each leg opening against the heel girth; the cloth's stretch counts.
+/// Each changed leg or sleeve opening against what must pass it; the cloth's stretch counts. An open cuff lets a hand through.
 pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iterator<Item = Check> {
-    let hems = levels.iter().filter(|l| l.level == Level::Hem && l.is_changed());
-    hems.map(|l| {
+    let garment = subject.garment;
+    let cuffs_open = garment.closures.iter().any(|c| c.at == Opening::Cuff);
+    let hems = levels.iter().filter(|l| l.is_changed()).filter_map(move |l| match l.level {
+        Level::Hem if garment.has_legs() => Some((l, BodyMeasurement::HeelGirth, "foot", "instep and heel")),
+        Level::SleeveHem if !cuffs_open => {
+            Some((l, BodyMeasurement::HandGirth, "hand", "the knuckles, thumb laid in"))
+        }
+        _ => None,
+    });
+    hems.map(|(l, what, part, around)| {
         let after = Length::from_nm(l.after.nm);
-        let title = format!("Foot through the {}", l.name());
-        let Some(heel) = subject.garment.wearer.get(BodyMeasurement::HeelGirth) else {
+        let title = format!("{} through the {}", if part == "foot" { "Foot" } else { "Hand" }, l.name());
+        let Some(passing) = garment.wearer.get(what) else {
             let figures = format!("the opening measures {} round", l.after.text);
-            return Check::new(
-                Outcome::Caution,
-                Rule::Opening,
-                title,
-                figures,
-                "The heel girth is not known.",
-            )
-            .remedy("Measure the heel girth, around heel and instep.");
+            let reason = format!("The {} is not known.", what.name());
+            return Check::new(Outcome::Caution, Rule::Opening, title, figures, reason)
+                .remedy(format!("Measure the {}, round {around}.", what.name()));
         };
-        let needs = heel + OVER_HEEL;
+        let needs = passing + OVER;
         let opens_to = after + after.fraction(i64::from(subject.garment.cloth.stretch_percent), 100);
         let outcome = if opens_to >= needs { Outcome::Passes } else { Outcome::Stop };
         let figures = format!(
-            "heel girth {} + {} = {} needed; the opening measures {}",
-            subject.tape.bare(heel),
-            subject.tape.bare(OVER_HEEL),
+            "{} {} + {} = {} needed; the opening measures {}",
+            what.name(),
+            subject.tape.bare(passing),
+            subject.tape.bare(OVER),
             subject.show(needs),
             l.after.text
         );
-        let reason = if outcome == Outcome::Passes {
-            "The foot goes through."
-        } else {
-            "The foot does not go through."
+        let reason = match outcome {
+            Outcome::Passes => format!("The {part} goes through."),
+            _ => format!("The {part} does not go through."),
         };
         let mut check = Check::new(outcome, Rule::Opening, title, figures, reason);
         check.level = Some(l.level);

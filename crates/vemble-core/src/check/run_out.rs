@@ -52,7 +52,7 @@ fn run_out(
             subject.show(offset * safe)
         )
     };
-    let title = format!("Run-out of the {}, {side}", seam.facts.seam.name());
+    let title = format!("Run-out of the {}, {side}", seam.facts.name());
     let check = Check::new(outcome, Rule::RunOut, title, figures, reason).remedy(remedy);
     Some(check.at(seam.facts.seam, meets, subject.tape))
 }
@@ -68,7 +68,7 @@ fn kink(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
     let run = if steepest > 0.0 { format!("1 : {:.1}", 1.0 / steepest) } else { "level".into() };
     let figures = format!("steepest {run}, between {} and {}", subject.tape.bare(from.0), subject.show(to.0));
     let reason = if steepest > KINK { "Steeper than 1 : 4 is a kink." } else { "No steeper than 1 : 4." };
-    let title = format!("Bends of the {}, {side}", seam.facts.seam.name());
+    let title = format!("Bends of the {}, {side}", seam.facts.name());
     let check = Check::new(outcome, Rule::Kink, title, figures, reason);
     let remedy = "Look at these two pins again, or let the smooth line pass further beside them.";
     Some(check.remedy(remedy).at(seam.facts.seam, from, subject.tape))

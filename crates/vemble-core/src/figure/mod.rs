@@ -1,12 +1,171 @@
 //! Geometry to draw: the browser paints these paths and makes none of its own. All in mm.
 
+mod body;
+mod detail;
+mod drape;
+mod inside;
+mod limb;
+mod pose;
 mod stand;
 mod strip;
+mod taking;
 
-pub use stand::{Part, Stand, StandLevel, View, ViewSide, stand};
-pub use strip::{Strip, StripBlock, StripSide, strip};
+#[cfg(test)]
+mod tests;
 
-use kurbo::BezPath;
+pub use inside::{finish_picture, turn_up_picture};
+pub use stand::{Hanging, Part, Shade, Shape, Stand, StandLevel, View, ViewSide, hanging, stand};
+pub use strip::{Strip, StripBlock, StripLevel, StripSide, strip};
+pub use taking::{body_picture, taking_picture};
+
+use crate::line::Curve;
+use kurbo::{BezPath, PathEl, Point};
+use pose::Pose;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A small drawing that explains: strokes and fills in a box, in mm.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Picture {
+    /// Left, top, width and height of the box.
+    pub view: [f64; 4],
+    /// What is painted, back to front.
+    pub strokes: Vec<Stroke>,
+}
+
+/// One line or shape of a picture.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Stroke {
+    /// What it stands for; says how it is painted.
+    pub ink: Ink,
+    /// SVG path data.
+    pub path: String,
+}
+
+/// What a stroke stands for.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Ink {
+    /// The body.
+    Body,
+    /// Cloth, as a surface.
+    Cloth,
+    /// Cloth, seen from its edge.
+    Edge,
+    /// A row of stitching.
+    Stitching,
+    /// What one measures or looks at.
+    Tape,
+}
+
+/// From heights above the floor in cm to a drawing in mm, y down from the top; seen from behind and from the side the
+/// wearer's left is on the left.
+struct Canvas {
+    top: f64,
+    flipped: bool,
+}
+
+impl Canvas {
+    fn point(&self, p: Point) -> Point {
+        Point::new(if self.flipped { -p.x } else { p.x } * 10.0, (self.top - p.y) * 10.0)
+    }
+
+    fn place(&self, path: &BezPath) -> BezPath {
+        mapped(path, |p| self.point(p))
+    }
+}
+
+fn mapped(path: &BezPath, place: impl Fn(Point) -> Point) -> BezPath {
+    path.elements()
+        .iter()
+        .map(|element| match *element {
+            PathEl::MoveTo(p) => PathEl::MoveTo(place(p)),
+            PathEl::LineTo(p) => PathEl::LineTo(place(p)),
+            PathEl::QuadTo(a, p) => PathEl::QuadTo(place(a), place(p)),
+            PathEl::CurveTo(a, b, p) => PathEl::CurveTo(place(a), place(b), place(p)),
+            PathEl::ClosePath => PathEl::ClosePath,
+        })
+        .collect()
+}
+
+/// The same on the wearer's other side.
+fn mirrored(path: &BezPath) -> BezPath {
+    mapped(path, |p| Point::new(-p.x, p.y))
+}
+
+/// Goes on with another path, with a straight line between the two.
+fn append(path: &mut BezPath, more: &BezPath) {
+    for element in more.elements() {
+        match *element {
+            PathEl::MoveTo(p) if path.elements().is_empty() => path.move_to(p),
+            PathEl::MoveTo(p) => path.line_to(p),
+            other => path.push(other),
+        }
+    }
+}
+
+/// Goes on along a curve over the height, to its upper or its lower end.
+fn follow(path: &mut BezPath, curve: &Curve, upwards: bool) {
+    let up = curve.path(|height, x| Point::new(x, height));
+    append(path, &if upwards { up } else { up.reverse_subpaths() });
+}
+
+/// Goes on smoothly through points (Catmull and Rom 1974, as cubics).
+fn smooth_through(path: &mut BezPath, points: &[Point]) {
+    let Some(&first) = points.first() else { return };
+    path.line_to(first);
+    let at = |i: usize| points[i.min(points.len() - 1)];
+    for i in 0..points.len() - 1 {
+        let (before, a, b, after) = (at(i.saturating_sub(1)), at(i), at(i + 1), at(i + 2));
+        path.curve_to(a + (b - before) / 6.0, b - (after - a) / 6.0, b);
+    }
+}
+
+fn line(from: impl Into<Point>, to: impl Into<Point>) -> BezPath {
+    let mut path = BezPath::new();
+    path.move_to(from);
+    path.line_to(to);
+    path
+}
+
+fn polygon(points: &[Point]) -> BezPath {
+    let mut path = BezPath::new();
+    for (n, point) in points.iter().enumerate() {
+        if n == 0 {
+            path.move_to(*point);
+        } else {
+            path.line_to(*point);
+        }
+    }
+    path.close_path();
+    path
+}
+
+/// An arm or sleeve from the side, hanging from the shoulder with the elbow a little bent; girths by share of `length`.
+fn side_limb(pose: &Pose<'_>, length: f64, girths: &[(f64, f64)]) -> BezPath {
+    let top = pose.body.up(crate::body::Landmark::ShoulderTip);
+    let start = pose.middle(top);
+    // The forearm comes forward by a tenth of its length.
+    let middle = |share: f64| start - 0.6 + 5.0 * (share - 0.45).max(0.0);
+    let edge = |side: f64| -> Vec<Point> {
+        girths
+            .iter()
+            .map(|&(share, girth)| {
+                Point::new(middle(share) + side * Pose::half_limb(girth), top - share * length)
+            })
+            .collect()
+    };
+    let (front, mut back) = (edge(1.0), edge(-1.0));
+    back.reverse();
+    let mut path = BezPath::new();
+    path.move_to(front[0]);
+    smooth_through(&mut path, &front);
+    smooth_through(&mut path, &back);
+    let half = Pose::half_limb(girths[0].1);
+    path.curve_to((back[back.len() - 1].x, top + half), (front[0].x, top + half), (front[0].x, front[0].y));
+    path.close_path();
+    path
+}
 
 /// Millimetres to a hundredth: finer than a screen or a printer shows.
 fn hundredths(mm: f64) -> f64 {
@@ -19,12 +178,12 @@ fn hundredths(mm: f64) -> f64 {
 fn svg(path: &BezPath) -> String {
     let mut text = String::with_capacity(path.elements().len() * 24);
     for element in path.elements() {
-        let (letter, points): (char, &[kurbo::Point]) = match element {
-            kurbo::PathEl::MoveTo(p) => ('M', &[*p]),
-            kurbo::PathEl::LineTo(p) => ('L', &[*p]),
-            kurbo::PathEl::QuadTo(a, p) => ('Q', &[*a, *p]),
-            kurbo::PathEl::CurveTo(a, b, p) => ('C', &[*a, *b, *p]),
-            kurbo::PathEl::ClosePath => ('Z', &[]),
+        let (letter, points): (char, &[Point]) = match element {
+            PathEl::MoveTo(p) => ('M', &[*p]),
+            PathEl::LineTo(p) => ('L', &[*p]),
+            PathEl::QuadTo(a, p) => ('Q', &[*a, *p]),
+            PathEl::CurveTo(a, b, p) => ('C', &[*a, *b, *p]),
+            PathEl::ClosePath => ('Z', &[]),
         };
         text.push(letter);
         for (n, point) in points.iter().enumerate() {

@@ -5,6 +5,7 @@
 
 use super::{hundredths, svg};
 use crate::fitting::{GarmentSide, WearerSide, Worn};
+use crate::garment::Garment;
 use crate::length::Tape;
 use crate::line::{AlteredSeam, Curve};
 use kurbo::Point;
@@ -24,6 +25,17 @@ pub struct Strip {
     pub sides: Vec<StripSide>,
     /// What lies across the seam.
     pub blocks: Vec<StripBlock>,
+    /// The levels that cross it.
+    pub levels: Vec<StripLevel>,
+}
+
+/// A level that crosses the seam.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct StripLevel {
+    /// Its name.
+    pub name: String,
+    /// Its station, in mm.
+    pub at_mm: f64,
 }
 
 /// One side of a seam strip.
@@ -57,7 +69,7 @@ pub struct StripBlock {
 }
 
 /// Draws a seam with its new lines.
-pub fn strip(seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
+pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
     let mut sides = GarmentSide::BOTH.map(|side| strip_side(seam, side, worn));
     sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
     let pins =
@@ -69,12 +81,17 @@ pub fn strip(seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
         to_mm: hundredths(thing.to.length.cm() * 10.0),
         place: format!("{} to {}", tape.bare(thing.from.length), tape.show(thing.to.length)),
     });
+    let levels = garment.levels.iter().filter_map(|l| {
+        let station = garment.station_on(seam.facts.seam, l.level)?;
+        Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.cm() * 10.0) })
+    });
     Strip {
         length_mm: hundredths(seam.facts.length.length.cm() * 10.0),
         allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
         deepest_mm: hundredths((deepest + seam.tolerance).cm() * 10.0),
         sides: sides.into(),
         blocks: blocks.collect(),
+        levels: levels.collect(),
     }
 }
 

@@ -146,16 +146,27 @@ impl Curve {
         Self { pieces: pieces.collect() }
     }
 
-    /// The pieces that lie between two stations.
-    pub fn between(&self, from: f64, to: f64) -> Self {
-        // Stations that went through nanometres and back differ by rounding.
-        let inside = |p: &&Piece| p.s[0] >= from - 1e-6 && p.s[1] <= to + 1e-6;
-        Self { pieces: self.pieces.iter().filter(inside).copied().collect() }
+    /// The stretch between two stations, exactly: part of a cubic is a cubic.
+    pub fn cut(&self, from: f64, to: f64) -> Self {
+        let part = |p: &Piece| {
+            let s = [p.s[0].max(from), p.s[1].min(to)];
+            // Stations that went through nanometres and back differ by rounding.
+            (s[1] - s[0] > 1e-6).then(|| {
+                let ends = s.map(|s| p.at(s));
+                Piece { s, y: ends.map(|e| e.0), m: ends.map(|e| e.1) }
+            })
+        };
+        Self { pieces: self.pieces.iter().filter_map(part).collect() }
     }
 
     /// The curve moved sideways.
     pub fn shifted(&self, by: f64) -> Self {
         Self { pieces: self.pieces.iter().map(|p| Piece { y: p.y.map(|y| y + by), ..*p }).collect() }
+    }
+
+    /// The curve moved along its stations.
+    pub fn along(&self, by: f64) -> Self {
+        Self { pieces: self.pieces.iter().map(|p| Piece { s: p.s.map(|s| s + by), ..*p }).collect() }
     }
 
     /// The curve as a path, exactly: a cubic over its station is a Bézier with evenly spaced stations.

@@ -2,7 +2,7 @@
 
 use super::AlteredSeam;
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Seam};
+use crate::garment::Garment;
 use crate::length::{Length, Station, Tape};
 
 /// Why a mark is where it is.
@@ -53,9 +53,8 @@ pub fn marks(garment: &Garment, seam: &AlteredSeam<'_>, tape: Tape) -> Vec<Mark>
         }
     }
     for level in &garment.levels {
-        let station = Station(level.station.length);
-        let is_on_seam = seam.facts.seam == Seam::Outseam || level.level.is_of_one_leg();
-        if from < station && station < to && is_on_seam {
+        let Some(station) = garment.station_on(seam.facts.seam, level.level).map(Station) else { continue };
+        if from < station && station < to {
             add(station, Place::Level(level.level.name()));
         }
     }

@@ -190,7 +190,7 @@ fn wrong_readings(garment: &Garment, facts: &SeamFacts, alteration: &Alteration)
         }
         if amount.length.is_negative() {
             fault("amount", Wrong::Negative { found: amount });
-        } else if let Some(girth) = garment.girth_of_one_side(station.length) {
+        } else if let Some(girth) = garment.girth_of_one_side(alteration.seam, station.length) {
             let whole = reading.edges(alteration.front_share.unwrap_or_default()).whole();
             if whole.0 >= girth {
                 fault(

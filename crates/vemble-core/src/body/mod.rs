@@ -1,0 +1,158 @@
+//! The wearer: body measurements in the terms of ISO 8559-1, posture, and how much ease each level wants.
+
+mod ease;
+mod measurement;
+mod needs;
+mod proportion;
+
+pub use ease::{EaseBand, EaseClass, ease_band, sitting_adds};
+pub use measurement::{BodyMeasurement, Facts, TapePlace};
+pub use needs::{Asked, asked};
+pub use proportion::{Landmark, Proportions};
+
+use crate::length::{Length, Measure};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// One measurement as it was taken on one day: one figure, or left and right where they differ.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Taken {
+    /// What was measured.
+    pub what: BodyMeasurement,
+    /// The day; entries without one count as older than all with one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(value_type = Option<String>, format = Date)]
+    pub date: Option<jiff::civil::Date>,
+    /// The figure, where one stands for both sides.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub value: Option<Measure>,
+    /// On the wearer's left.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub left: Option<Measure>,
+    /// On the wearer's right.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub right: Option<Measure>,
+}
+
+impl Taken {
+    /// The figure that garments are fitted to: the larger side where they differ, since both must go in.
+    pub fn figure(&self) -> Option<Measure> {
+        let sides = [self.value, self.left, self.right].into_iter().flatten();
+        sides.max_by_key(|m| m.length)
+    }
+
+    /// How much left and right differ.
+    pub fn apart(&self) -> Option<Length> {
+        Some((self.left?.length - self.right?.length).abs())
+    }
+}
+
+/// What stays true of a wearer's posture, whatever they wear.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[expect(missing_docs, reason = "each has its words right below")]
+pub enum Posture {
+    LeftShoulderLower,
+    RightShoulderLower,
+    SwayBack,
+    ForwardShoulder,
+    ShortWaist,
+    FullAbdomen,
+    LeftLegLonger,
+    RightLegLonger,
+}
+
+impl Posture {
+    /// All of them.
+    pub const ALL: [Self; 8] = [
+        Self::LeftShoulderLower,
+        Self::RightShoulderLower,
+        Self::SwayBack,
+        Self::ForwardShoulder,
+        Self::ShortWaist,
+        Self::FullAbdomen,
+        Self::LeftLegLonger,
+        Self::RightLegLonger,
+    ];
+
+    /// In words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::LeftShoulderLower => "left shoulder lower",
+            Self::RightShoulderLower => "right shoulder lower",
+            Self::SwayBack => "sway back",
+            Self::ForwardShoulder => "forward shoulder",
+            Self::ShortWaist => "short waist",
+            Self::FullAbdomen => "full abdomen",
+            Self::LeftLegLonger => "left leg longer",
+            Self::RightLegLonger => "right leg longer",
+        }
+    }
+
+    /// What to look for, in one line.
+    pub const fn sign(self) -> &'static str {
+        match self {
+            Self::LeftShoulderLower | Self::RightShoulderLower => {
+                "In a mirror one shoulder stands lower; one strap slips."
+            }
+            Self::SwayBack => "Seen from the side the waist is hollow; cloth pools above it.",
+            Self::ForwardShoulder => "Seen from the side the shoulder tip lies before the ear.",
+            Self::ShortWaist => "Bought waists sit below the own one.",
+            Self::FullAbdomen => {
+                "Seen from the side the front below the waist is fuller than the seat is high."
+            }
+            Self::LeftLegLonger | Self::RightLegLonger => "Hems that were level lie uneven when worn.",
+        }
+    }
+
+    /// It makes left and right differ.
+    pub const fn is_one_sided(self) -> bool {
+        !matches!(self, Self::SwayBack | Self::ForwardShoulder | Self::ShortWaist | Self::FullAbdomen)
+    }
+}
+
+/// Somebody the garment is fitted to.
+#[derive(Clone, Debug, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Wearer {
+    /// What they are called.
+    pub name: String,
+    /// What has been measured, in any order; the newest of each counts.
+    #[serde(default)]
+    pub measurements: Vec<Taken>,
+    /// Standing notes on posture.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub posture: Vec<Posture>,
+    /// Anything else that stays true, in the sewist's words.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub notes: Vec<String>,
+}
+
+impl Wearer {
+    /// The newest entry of a measurement; of two of one day the one written later.
+    pub fn newest(&self, what: BodyMeasurement) -> Option<&Taken> {
+        self.measurements.iter().filter(|t| t.what == what).max_by_key(|t| t.date)
+    }
+
+    /// The measurement as garments are fitted to it, if it was taken.
+    pub fn get(&self, what: BodyMeasurement) -> Option<Length> {
+        Some(self.newest(what)?.figure()?.length)
+    }
+
+    /// True with a standing note.
+    pub fn stands(&self, posture: Posture) -> bool {
+        self.posture.contains(&posture)
+    }
+
+    /// What may explain a difference between left and right, in words; nothing when nothing does.
+    pub fn explains_a_difference(&self) -> Option<String> {
+        let posture = self.posture.iter().filter(|p| p.is_one_sided()).map(|p| p.name().to_owned());
+        let sides = BodyMeasurement::ALL.iter().filter_map(|what| {
+            let apart = self.newest(*what)?.apart()?;
+            (apart > Length::ZERO).then(|| format!("{} differs between left and right", what.name()))
+        });
+        let reasons: Vec<String> = posture.chain(sides).collect();
+        (!reasons.is_empty()).then(|| reasons.join(", "))
+    }
+}

@@ -1,0 +1,277 @@
+//! Drawings: that they follow the numbers, on every kind of garment and on bodies of every sort.
+
+use super::{Hanging, Stand, View, ViewSide, hanging, stand};
+use crate::body::{BodyMeasurement as B, Posture, Wearer};
+use crate::fitting::{GarmentSide, Worn};
+use crate::garment::{Beginning, Garment, Kind, Level, Width, begin, cloth_named};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::line::alter;
+use crate::tests::{m, meets, outseam, pin, taken, trousers};
+use kurbo::{BezPath, ParamCurve, Rect, Shape};
+use proptest::prelude::*;
+
+fn wearer(figures: &[(B, &str)], posture: &[Posture]) -> Wearer {
+    Wearer {
+        name: "Odile".into(),
+        measurements: figures.iter().map(|(what, text)| taken(*what, text)).collect(),
+        posture: posture.to_vec(),
+        notes: vec![],
+    }
+}
+
+/// A violist, a cellist, and a child.
+fn three_bodies() -> [Wearer; 3] {
+    [
+        wearer(
+            &[
+                (B::Height, "162 cm"),
+                (B::BustGirth, "94 cm"),
+                (B::WaistGirth, "77 cm"),
+                (B::HipGirth, "101 cm"),
+            ],
+            &[Posture::LeftShoulderLower, Posture::ShortWaist],
+        ),
+        wearer(
+            &[(B::Height, "186 cm"), (B::BustGirth, "118 cm"), (B::WaistGirth, "114 cm")],
+            &[Posture::FullAbdomen],
+        ),
+        wearer(&[(B::Height, "118 cm"), (B::HipGirth, "62 cm")], &[]),
+    ]
+}
+
+fn garment_of(kind: Kind, wearer: Wearer) -> Garment {
+    let cloth = cloth_named(kind.template().cloth).unwrap();
+    begin(Beginning { name: kind.template().name.into(), kind, toile: false, wearer, cloth })
+}
+
+fn view(stand: &Stand, side: ViewSide) -> &View {
+    stand.views.iter().find(|v| v.view == side).unwrap()
+}
+
+fn bounds(path: &str) -> Rect {
+    BezPath::from_svg(path).unwrap_or_else(|e| panic!("{path}: {e}")).bounding_box()
+}
+
+fn cloth_bounds(view: &View) -> Rect {
+    view.cloth.iter().map(|s| bounds(s.after.as_ref().unwrap_or(&s.path))).reduce(|a, b| a.union(b)).unwrap()
+}
+
+#[test]
+fn every_kind_has_its_own_picture() {
+    let [violist, ..] = three_bodies();
+    let drawn: Vec<(Kind, Hanging)> =
+        Kind::ALL.map(|kind| (kind, hanging(&garment_of(kind, violist.clone()), &[]).unwrap())).into();
+    for (n, (kind, picture)) in drawn.iter().enumerate() {
+        assert!(
+            drawn[..n].iter().all(|(_, other)| other.cloth != picture.cloth || other.edges != picture.edges)
+        );
+        insta::assert_json_snapshot!(format!("{kind:?}"), picture);
+    }
+}
+
+#[test]
+fn every_kind_stays_on_the_paper_on_every_body() {
+    for body in three_bodies() {
+        for kind in Kind::ALL {
+            let garment = garment_of(kind, body.clone());
+            let drawing = stand(&garment, &[], &[]);
+            assert_eq!(drawing.views.len(), 3, "{kind:?}");
+            let half = drawing.width_mm / 2.0;
+            let paper = Rect::new(-half, -1.0, half, drawing.height_mm + 1.0);
+            for view in &drawing.views {
+                let cloth = cloth_bounds(view);
+                assert!(paper.contains_rect(cloth), "{kind:?} {:?}: {cloth:?} in {paper:?}", view.view);
+                let on_cloth = cloth.inflate(60.0, 70.0);
+                for part in &view.parts {
+                    let part_bounds = bounds(&part.path);
+                    assert!(on_cloth.contains_rect(part_bounds), "{kind:?} {:?}: {}", view.view, part.name);
+                }
+                for path in &view.body {
+                    assert!(bounds(path).is_finite());
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn ten_centimetres_more_hip_look_like_it() {
+    for kind in [Kind::Trousers, Kind::Skirt, Kind::Dress, Kind::Coverall] {
+        let garment = garment_of(kind, three_bodies()[0].clone());
+        let mut wider = garment.clone();
+        let hip = wider.levels.iter_mut().find(|l| l.level == Level::Hip).unwrap();
+        hip.width =
+            Width::Girth(Measure { length: hip.width.girth() + Length::from_mm(100), unit: Unit::Cm });
+        let edges = |garment: &Garment, side| {
+            let drawing = stand(garment, &[], &[]);
+            view(&drawing, side).levels.iter().find(|l| l.level == Level::Hip).unwrap().edges_mm
+        };
+        for side in [ViewSide::Front, ViewSide::Back, ViewSide::Side] {
+            let ([a, b], [c, d]) = (edges(&garment, side), edges(&wider, side));
+            assert!((d - c) - (b - a) > 20.0, "{kind:?} {side:?}");
+        }
+    }
+}
+
+#[test]
+fn posture_is_seen_from_where_it_shows() {
+    let figures = [(B::Height, "170 cm"), (B::WaistGirth, "90 cm"), (B::HipGirth, "104 cm")];
+    let trunk = |posture: &[Posture], side| {
+        let drawing = stand(&garment_of(Kind::Shirt, wearer(&figures, posture)), &[], &[]);
+        let body = &view(&drawing, side).body;
+        // The largest shape is the trunk with its legs.
+        body.iter()
+            .map(|p| BezPath::from_svg(p).unwrap())
+            .max_by_key(|p| p.bounding_box().height() as i64)
+            .unwrap()
+    };
+    // From the side the front lies on the left: how far it reaches at a height.
+    let reach = |posture: &[Posture], from_top: f64, forwards: bool| {
+        let path = trunk(posture, ViewSide::Side);
+        let points = path.segments().flat_map(|s| (0..=100).map(move |n| s.eval(f64::from(n) / 100.0)));
+        let xs = points.filter(|p| (p.y - from_top).abs() < 8.0).map(|p| -p.x);
+        xs.reduce(if forwards { f64::max } else { f64::min }).unwrap()
+    };
+    let (waist, abdomen) = (0.387 * 1700.0, 0.445 * 1700.0);
+    let more = |posture, at, forwards| reach(&[posture], at, forwards) - reach(&[], at, forwards);
+    assert!(more(Posture::FullAbdomen, abdomen, true) > 25.0, "the abdomen stands out");
+    assert!(more(Posture::SwayBack, waist, false) > 12.0, "the back is hollow at the waist");
+    let neck = 0.165 * 1700.0;
+    assert!(more(Posture::ForwardShoulder, neck, true) > 10.0, "the shoulders come forward");
+
+    // One shoulder lower: on the wearer's left, which is on the right of the front view and on the left of the back's.
+    let lower = garment_of(Kind::Shirt, wearer(&figures, &[Posture::LeftShoulderLower]));
+    let drawing = stand(&lower, &[], &[]);
+    let shoulder = |side, of: GarmentSide| {
+        let parts = &view(&drawing, side).parts;
+        let part = parts.iter().find(|p| p.name.starts_with("shoulder seam") && p.side == Some(of)).unwrap();
+        bounds(&part.path)
+    };
+    for side in [ViewSide::Front, ViewSide::Back] {
+        let (left, right) = (shoulder(side, GarmentSide::Left), shoulder(side, GarmentSide::Right));
+        assert_eq!(left.center().x > 0.0, side == ViewSide::Front);
+        assert!((left.center().x + right.center().x).abs() < 1.0);
+        assert!(left.y1 - right.y1 > 10.0, "1.5 cm lower at the tip");
+    }
+}
+
+#[test]
+fn a_line_taken_in_narrows_the_garment_where_it_runs() {
+    let garment = trousers();
+    let pins = vec![pin(GarmentSide::Left, "0 cm", "4 cm"), pin(GarmentSide::Left, "40 cm", "2 cm")];
+    let alteration = outseam(pins, meets("65 cm"));
+    let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
+    let subject =
+        crate::check::Subject { garment: &garment, seams: &seams, worn: Worn::RightSideOut, tape: Tape::Cm };
+    let levels = crate::check::levels(&subject);
+    let drawing = stand(&garment, &seams, &levels);
+    for side in [ViewSide::Front, ViewSide::Back] {
+        let shape = &view(&drawing, side).cloth[0];
+        let (now, after) = (bounds(&shape.path), bounds(shape.after.as_ref().unwrap()));
+        let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
+        assert!(area(shape.after.as_ref().unwrap()) < area(&shape.path));
+        assert!((after.height() - now.height()).abs() < 0.1);
+        let changed: Vec<_> = view(&drawing, side).parts.iter().filter(|p| p.after.is_some()).collect();
+        assert_eq!(changed.len(), 2, "both outseams and nothing else");
+        // From the hem to the station where it meets the old stitching, and no further.
+        let height = bounds(changed[0].after.as_ref().unwrap()).height();
+        assert!((height - 650.0).abs() < 1.0, "{height}");
+    }
+    assert!(view(&drawing, ViewSide::Front).shades.iter().any(|s| s.level == Level::Hip));
+    let side_view = view(&drawing, ViewSide::Side);
+    assert!(side_view.parts.iter().all(|p| p.after.is_none()), "a side seam is seen edge-on from the side");
+}
+
+#[test]
+fn nothing_is_drawn_that_is_not_known() {
+    let mut unmeasured = trousers();
+    unmeasured.wearer.measurements.clear();
+    assert!(stand(&unmeasured, &[], &[]).figure_is_assumed, "a figure by proportion says so");
+    assert!(!stand(&trousers(), &[], &[]).figure_is_assumed);
+    unmeasured.levels.clear();
+    assert!(stand(&unmeasured, &[], &[]).views.is_empty());
+    assert_eq!(hanging(&unmeasured, &[]), None);
+}
+
+#[test]
+fn removing_a_part_removes_its_line_and_a_new_seam_has_one() {
+    let garment = garment_of(Kind::Skirt, three_bodies()[0].clone());
+    let keys = |garment: &Garment| -> Vec<String> {
+        let drawing = stand(garment, &[], &[]);
+        drawing.views.iter().flat_map(|v| &v.parts).filter_map(|p| p.key.clone()).collect()
+    };
+    let has = |garment: &Garment, key: &str| keys(garment).iter().any(|k| k == key);
+    assert!(has(&garment, "dart.back_waist") && !has(&garment, "seam.panel_front"));
+    let mut changed = garment.clone();
+    changed.darts.retain(|d| d.dart != crate::garment::Dart::BackWaist);
+    let panel =
+        changed.kind.template().may_have.iter().find(|s| s.seam == crate::garment::Seam::PanelFront).unwrap();
+    changed.seams.push(crate::garment::starting_seam(&changed, panel));
+    assert!(!has(&changed, "dart.back_waist") && has(&changed, "seam.panel_front"));
+}
+
+#[test]
+fn the_tape_lies_where_the_measurement_is_taken() {
+    let body = three_bodies()[0].clone();
+    let tape = |what| {
+        let picture = super::taking_picture(what, &body);
+        let stroke = picture.strokes.last().unwrap().clone();
+        assert_eq!(stroke.ink, super::Ink::Tape);
+        bounds(&stroke.path)
+    };
+    assert!(tape(B::BustGirth).center().y < tape(B::WaistGirth).center().y);
+    assert!(tape(B::WaistGirth).center().y < tape(B::HipGirth).center().y);
+    assert!(tape(B::HipGirth).width() > tape(B::WaistGirth).width());
+    assert!((tape(B::Height).height() - 1620.0).abs() < 2.0);
+    assert!(tape(B::AcrossBackWidth).width() > tape(B::AcrossBackWidth).height());
+    for what in B::ALL {
+        assert!(tape(what).is_finite(), "{what:?}");
+    }
+}
+
+#[test]
+fn a_turn_up_is_as_deep_as_it_was_measured() {
+    use crate::garment::{Finish, HemTurn};
+    let edge = |turn, mm| {
+        let picture = super::turn_up_picture(turn, Length::from_mm(mm));
+        picture.strokes.iter().map(|s| s.path.clone()).collect::<Vec<_>>()
+    };
+    assert_ne!(edge(HemTurn::Deep, 40), edge(HemTurn::Deep, 60));
+    let turns: Vec<_> = HemTurn::ALL.iter().map(|t| edge(*t, 30)).collect();
+    let finishes: Vec<_> = Finish::ALL.iter().map(|f| super::finish_picture(*f).strokes).collect();
+    for n in 0..turns.len() {
+        assert!(
+            !turns[..n].contains(&turns[n])
+                || HemTurn::ALL[n] == HemTurn::NarrowDouble
+                || HemTurn::ALL[n] == HemTurn::Rolled
+                || HemTurn::ALL[n] == HemTurn::Double,
+            "{:?}",
+            HemTurn::ALL[n]
+        );
+    }
+    for n in 0..finishes.len() {
+        assert!(!finishes[..n].contains(&finishes[n]));
+    }
+    assert!(m("1 cm").length < m("1 in").length);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(48))]
+
+    /// However a garment is measured, as long as its levels are in order, its drawing is made of numbers.
+    #[test]
+    fn any_measured_garment_can_be_drawn(kind in prop::sample::select(Kind::ALL.to_vec()), scales in prop::collection::vec(0.4_f64..2.2, 15), body in 0_usize..3) {
+        let mut garment = garment_of(kind, three_bodies()[body].clone());
+        for (level, scale) in garment.levels.iter_mut().zip(scales) {
+            level.width = Width::Girth(Measure { length: Length::from_cm(level.width.girth().cm() * scale), unit: Unit::Cm });
+        }
+        let drawing = stand(&garment, &[], &[]);
+        for view in &drawing.views {
+            let paths = view.body.iter().chain(view.cloth.iter().map(|s| &s.path)).chain(view.parts.iter().map(|p| &p.path));
+            for path in paths {
+                prop_assert!(!path.contains("NaN") && bounds(path).is_finite(), "{}", path);
+            }
+        }
+        prop_assert!(hanging(&garment, &[]).is_some());
+    }
+}

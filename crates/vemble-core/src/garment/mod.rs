@@ -1,0 +1,222 @@
+//! The garment: its kind, seams, darts, hems, levels and cloth, as it was found in the look-over.
+
+mod cloth;
+mod doubt;
+mod kind;
+mod kinds;
+mod level;
+mod parts;
+mod seam;
+mod start;
+
+#[cfg(test)]
+mod tests;
+
+pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Structure, Weight, cloth_named, named_cloths};
+pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
+pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
+pub use level::{GarmentLevel, Level, Width};
+pub use parts::{
+    Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
+    LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed, word,
+};
+pub use seam::{Finish, InTheWay, Run, Seam, SeamFacts, SeamSpec};
+pub use start::{Beginning, begin};
+pub(crate) use start::{UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
+
+use crate::body::{BodyMeasurement, EaseBand, Wearer, ease_band};
+use crate::length::{Length, Measure};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A garment and who wears it.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Garment {
+    /// What it is called on the rail.
+    pub name: String,
+    /// What sort of garment it is.
+    pub kind: Kind,
+    /// A trial garment in cheap cloth for something still to be made.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub toile: bool,
+    /// Who wears it.
+    pub wearer: Wearer,
+    /// What it is made of.
+    pub cloth: Cloth,
+    /// Measured levels, in any order.
+    pub levels: Vec<GarmentLevel>,
+    /// How deep the waistband is; no band when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub waistband_depth: Option<Measure>,
+    /// How many belt loops.
+    #[serde(default)]
+    pub belt_loops: u8,
+    /// From shoulder tip to the edge of the sleeve; no sleeve when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sleeve_length: Option<Measure>,
+    /// The edge at the neck; the kind's usual one when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub neckline: Option<Neckline>,
+    /// What stands round the neck; the kind's usual one when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub collar: Option<Collar>,
+    /// Its seams as found inside.
+    pub seams: Vec<SeamFacts>,
+    /// Its darts, in pairs.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub darts: Vec<DartFacts>,
+    /// Its hems.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub hems: Vec<HemFacts>,
+    /// What opens and closes.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub closures: Vec<ClosureFacts>,
+    /// Its pockets.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pockets: Vec<Pocket>,
+    /// What was found out about the whole of it.
+    #[serde(default)]
+    pub found: Found,
+}
+
+/// What goes round at a level: the whole garment, or one of a pair.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Round {
+    /// The whole garment.
+    Whole,
+    /// Each leg.
+    Leg,
+    /// Each sleeve.
+    Sleeve,
+}
+
+impl Garment {
+    /// The seam as found, if it was looked over.
+    pub fn seam(&self, seam: Seam) -> Option<&SeamFacts> {
+        self.seams.iter().find(|s| s.seam == seam)
+    }
+
+    /// The level as measured or assumed.
+    pub fn level(&self, level: Level) -> Option<&GarmentLevel> {
+        self.levels.iter().find(|l| l.level == level)
+    }
+
+    /// It has two legs.
+    pub const fn has_legs(&self) -> bool {
+        self.kind.template().legs
+    }
+
+    /// It hangs from the shoulders, not from the waist.
+    pub fn hangs_from_shoulders(&self) -> bool {
+        self.level(Level::Shoulder).is_some()
+    }
+
+    /// The edge at the neck.
+    pub fn neckline(&self) -> Neckline {
+        self.neckline.unwrap_or(self.kind.template().neckline)
+    }
+
+    /// What stands round the neck.
+    pub fn collar(&self) -> Collar {
+        self.collar.unwrap_or(self.kind.template().collar)
+    }
+
+    /// Nothing unfastens: it is pulled over the head or up the legs.
+    pub fn is_pulled_on(&self) -> bool {
+        !self.closures.iter().any(|c| c.at != Opening::Cuff && c.closure != Closure::Elastic)
+    }
+
+    /// What a level goes round.
+    pub const fn round(&self, level: Level) -> Round {
+        if level.is_of_sleeve() {
+            Round::Sleeve
+        } else if self.has_legs() && level.is_below_crotch() {
+            Round::Leg
+        } else {
+            Round::Whole
+        }
+    }
+
+    /// The body girth that a level of this garment goes round.
+    pub const fn body_at(&self, level: Level) -> Option<BodyMeasurement> {
+        level::body_at(level, self.has_legs())
+    }
+
+    /// The ease wanted at a level over a body girth, where one is taught for this kind and cloth.
+    pub fn ease_wanted(&self, level: Level, body: Length) -> Option<EaseBand> {
+        let cloth = &self.cloth;
+        ease_band(level, self.kind.template().ease, cloth.structure, cloth.stretch_percent, body)
+    }
+
+    /// Levels of the body and legs, or of the sleeve, from the hem up.
+    fn levels_up(&self, of_sleeve: bool) -> Vec<GarmentLevel> {
+        let mut levels: Vec<GarmentLevel> =
+            self.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve).copied().collect();
+        levels.sort_by_key(|l| l.station.length);
+        levels
+    }
+
+    /// Levels of the body and legs from the hem up.
+    pub fn body_levels_up(&self) -> Vec<GarmentLevel> {
+        self.levels_up(false)
+    }
+
+    /// Levels of the sleeve from its hem up.
+    pub fn sleeve_levels_up(&self) -> Vec<GarmentLevel> {
+        self.levels_up(true)
+    }
+
+    /// The levels a seam runs between: its datum and its other end.
+    pub fn span_of(&self, seam: Seam) -> (Level, Level) {
+        let template = self.kind.template();
+        let spec = template.seams.iter().chain(template.may_have).find(|s| s.seam == seam);
+        spec.map_or_else(
+            || match seam.run() {
+                Run::DownSleeve => (Level::SleeveHem, Level::UpperArm),
+                Run::Down | Run::Across => {
+                    (Level::Hem, if self.hangs_from_shoulders() { Level::Bust } else { Level::Waist })
+                }
+            },
+            |s| (s.from, s.to),
+        )
+    }
+
+    /// Where a level crosses a seam that runs down, as a station of that seam; nothing where it does not.
+    pub fn station_on(&self, seam: Seam, level: Level) -> Option<Length> {
+        let (from, to) = self.span_of(seam);
+        let runs = match seam.run() {
+            Run::Down => !level.is_of_sleeve(),
+            Run::DownSleeve => level.is_of_sleeve(),
+            Run::Across => false,
+        };
+        // A garment whose waist was not measured still lets its outseam pass whatever level is there.
+        let datum = self.level(from).map_or(Length::ZERO, |l| l.station.length);
+        (runs && to <= level && level <= from)
+            .then(|| self.level(level).map(|l| l.station.length - datum))
+            .flatten()
+    }
+
+    /// What goes round one side at a station of a seam: a leg's or sleeve's girth, and half of what goes round the whole
+    /// body.
+    ///
+    /// Straight between measured levels, and as the nearest one beyond them; nothing when no level is measured.
+    pub fn girth_of_one_side(&self, seam: Seam, station: Length) -> Option<Length> {
+        let one_side = |l: &GarmentLevel| match self.round(l.level) {
+            Round::Whole => l.width.girth().fraction(1, 2),
+            Round::Leg | Round::Sleeve => l.width.girth(),
+        };
+        let levels = self.levels_up(seam.run() == Run::DownSleeve);
+        let datum = self.level(self.span_of(seam).0).map_or(Length::ZERO, |l| l.station.length);
+        let station = station + datum;
+        let above = levels.iter().position(|l| l.station.length >= station).unwrap_or(levels.len());
+        match (above.checked_sub(1).map(|below| &levels[below]), levels.get(above)) {
+            (Some(low), Some(high)) => {
+                let run = high.station.length - low.station.length;
+                let share = (station - low.station.length).cm() / run.cm();
+                Some(one_side(low) + Length::from_cm((one_side(high) - one_side(low)).cm() * share))
+            }
+            (low, high) => low.or(high).map(one_side),
+        }
+    }
+}

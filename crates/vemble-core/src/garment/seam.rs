@@ -1,0 +1,279 @@
+//! Seams: each joins two edges, and most exist left and right.
+
+use super::level::Level;
+use crate::length::Measure;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A seam of a garment.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Seam {
+    /// The outer leg seam, hem to waist.
+    Outseam,
+    /// The inner leg seam, hem to crotch.
+    Inseam,
+    /// The seam between the legs behind, crotch to waist.
+    SeatSeam,
+    /// The seam between the legs in front, crotch to waist or fly.
+    FrontRise,
+    /// Under the arm, hem to armhole.
+    SideSeam,
+    /// Down the middle in front.
+    CentreFront,
+    /// Down the middle behind.
+    CentreBack,
+    /// Over the bust, in front.
+    PrincessFront,
+    /// Over the shoulder blade, behind.
+    PrincessBack,
+    /// Any other long seam in front.
+    PanelFront,
+    /// Any other long seam behind.
+    PanelBack,
+    /// From neck to shoulder tip.
+    ShoulderSeam,
+    /// Where the sleeve is set in.
+    ArmholeSeam,
+    /// Along the under side of the sleeve.
+    SleeveSeam,
+    /// Along the outer back of a two-piece sleeve.
+    SleeveBackSeam,
+    /// Across the back or the seat, below a yoke.
+    YokeSeam,
+    /// Round the waist, between bodice and skirt.
+    WaistSeam,
+    /// Round the neck, where a collar or band is set on.
+    NeckSeam,
+}
+
+/// Which way a seam runs, and on what.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Run {
+    /// Down the trunk or a leg: what it gives or takes changes girths.
+    Down,
+    /// Down a sleeve.
+    DownSleeve,
+    /// Across or around: it changes lengths and edges.
+    Across,
+}
+
+impl Seam {
+    /// All of them.
+    pub const ALL: [Self; 18] = [
+        Self::Outseam,
+        Self::Inseam,
+        Self::SeatSeam,
+        Self::FrontRise,
+        Self::SideSeam,
+        Self::CentreFront,
+        Self::CentreBack,
+        Self::PrincessFront,
+        Self::PrincessBack,
+        Self::PanelFront,
+        Self::PanelBack,
+        Self::ShoulderSeam,
+        Self::ArmholeSeam,
+        Self::SleeveSeam,
+        Self::SleeveBackSeam,
+        Self::YokeSeam,
+        Self::WaistSeam,
+        Self::NeckSeam,
+    ];
+
+    /// Its name in a sentence.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Outseam => "outseam",
+            Self::Inseam => "inseam",
+            Self::SeatSeam => "seat seam",
+            Self::FrontRise => "front rise",
+            Self::SideSeam => "side seam",
+            Self::CentreFront => "centre-front seam",
+            Self::CentreBack => "centre-back seam",
+            Self::PrincessFront => "front princess seam",
+            Self::PrincessBack => "back princess seam",
+            Self::PanelFront => "front panel seam",
+            Self::PanelBack => "back panel seam",
+            Self::ShoulderSeam => "shoulder seam",
+            Self::ArmholeSeam => "armhole seam",
+            Self::SleeveSeam => "sleeve seam",
+            Self::SleeveBackSeam => "sleeve back seam",
+            Self::YokeSeam => "yoke seam",
+            Self::WaistSeam => "waist seam",
+            Self::NeckSeam => "neck seam",
+        }
+    }
+
+    /// It exists once, not left and right.
+    pub const fn is_single(self) -> bool {
+        matches!(
+            self,
+            Self::SeatSeam
+                | Self::FrontRise
+                | Self::CentreFront
+                | Self::CentreBack
+                | Self::YokeSeam
+                | Self::WaistSeam
+                | Self::NeckSeam
+        )
+    }
+
+    /// Which way it runs.
+    pub const fn run(self) -> Run {
+        match self {
+            Self::ShoulderSeam | Self::ArmholeSeam | Self::YokeSeam | Self::WaistSeam | Self::NeckSeam => {
+                Run::Across
+            }
+            Self::SleeveSeam | Self::SleeveBackSeam => Run::DownSleeve,
+            _ => Run::Down,
+        }
+    }
+
+    /// Where its stations are measured from.
+    pub const fn datum(self) -> &'static str {
+        match self {
+            Self::SeatSeam | Self::FrontRise => "crotch",
+            Self::ShoulderSeam => "neck",
+            Self::ArmholeSeam => "underarm",
+            Self::SleeveSeam | Self::SleeveBackSeam => "sleeve hem",
+            Self::YokeSeam | Self::WaistSeam | Self::NeckSeam => "centre front",
+            _ => "hem",
+        }
+    }
+
+    /// Where it ends, away from its datum.
+    pub const fn top(self) -> &'static str {
+        match self {
+            Self::Outseam | Self::SeatSeam | Self::FrontRise => "waist",
+            Self::Inseam => "crotch",
+            Self::SideSeam | Self::SleeveSeam => "underarm",
+            Self::CentreFront | Self::CentreBack => "neck",
+            Self::PrincessFront | Self::PrincessBack | Self::PanelFront | Self::PanelBack => "top",
+            Self::ShoulderSeam => "shoulder tip",
+            Self::ArmholeSeam => "shoulder tip",
+            Self::SleeveBackSeam => "armhole",
+            Self::YokeSeam | Self::WaistSeam | Self::NeckSeam => "centre back",
+        }
+    }
+}
+
+/// How the raw edges of a seam are finished.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Finish {
+    /// Pressed open, edges raw or pinked.
+    #[default]
+    Open,
+    /// Both edges overcast together.
+    SergedTogether,
+    /// Each edge overcast by itself, pressed open.
+    SergedOpen,
+    /// Edges wrapped in a strip.
+    Bound,
+    /// Folded into each other and stitched flat.
+    FlatFelled,
+    /// Sewn twice, raw edges inside.
+    French,
+}
+
+impl Finish {
+    /// All of them.
+    pub const ALL: [Self; 6] =
+        [Self::Open, Self::SergedTogether, Self::SergedOpen, Self::Bound, Self::FlatFelled, Self::French];
+
+    /// In words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Open => "open, raw or pinked",
+            Self::SergedTogether => "overcast together",
+            Self::SergedOpen => "overcast, pressed open",
+            Self::Bound => "bound",
+            Self::FlatFelled => "flat-felled",
+            Self::French => "French",
+        }
+    }
+}
+
+/// Something that an altered seam may run into.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct InTheWay {
+    /// What it is: pocket opening, belt loop, label, topstitching.
+    pub what: String,
+    /// Where it begins on the seam.
+    pub from: Measure,
+    /// Where it ends on the seam.
+    pub to: Measure,
+}
+
+/// A seam as it was found.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SeamFacts {
+    /// Which seam.
+    pub seam: Seam,
+    /// What it is called on this garment, where that is not its usual name.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub name: Option<String>,
+    /// Its length from its datum to its other end.
+    pub length: Measure,
+    /// The allowance found inside, on each edge; on the front edge where `allowance_back` differs.
+    pub allowance: Measure,
+    /// The allowance on the back edge, where it is another.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub allowance_back: Option<Measure>,
+    /// Cuts were made into the allowance: it gives only to the clip.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub clipped: bool,
+    /// The two allowances were trimmed to different widths.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub graded: bool,
+    /// How its raw edges are finished.
+    #[serde(default)]
+    pub finish: Finish,
+    /// Stitched again on the right side.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub topstitched: bool,
+    /// What lies across it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub in_the_way: Vec<InTheWay>,
+    /// Nobody looked inside yet.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub assumed: bool,
+}
+
+impl SeamFacts {
+    /// What it is called on this garment.
+    pub fn name(&self) -> &str {
+        self.name.as_deref().unwrap_or_else(|| self.seam.name())
+    }
+
+    /// The smaller of the two allowances: what letting out by equal edges may count on.
+    pub fn least_allowance(&self) -> Measure {
+        match self.allowance_back {
+            Some(back) if back.length < self.allowance.length => back,
+            _ => self.allowance,
+        }
+    }
+}
+
+/// A seam of a kind: from its datum level up to where it ends.
+#[derive(Clone, Copy, Debug)]
+pub struct SeamSpec {
+    /// Which seam.
+    pub seam: Seam,
+    /// The level at its datum.
+    pub from: Level,
+    /// The level at its other end.
+    pub to: Level,
+    /// Usual allowance on each edge in mm, until somebody looks inside.
+    pub allowance_mm: i64,
+    /// Usual finish.
+    pub finish: Finish,
+}
+
+/// A row of a kind's seams.
+pub const fn seam(seam: Seam, from: Level, to: Level, allowance_mm: i64, finish: Finish) -> SeamSpec {
+    SeamSpec { seam, from, to, allowance_mm, finish }
+}

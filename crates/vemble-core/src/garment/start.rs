@@ -1,0 +1,192 @@
+//! Starting measurements: a garment of a kind as it usually is on a wearer, every figure assumed until it is measured.
+
+use super::kind::{HemAt, Kind, SleeveTo, Start};
+use super::level::{GarmentLevel, Level, Width};
+use super::parts::{ClosureFacts, DartFacts, HemFacts};
+use super::seam::{Run, Seam, SeamFacts, SeamSpec};
+use super::{Cloth, Garment};
+use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
+use crate::length::{Length, Measure, Unit};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What one has to say to begin a garment.
+#[derive(Clone, Debug, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Beginning {
+    /// What it is called on the rail.
+    pub name: String,
+    /// What sort of garment it is.
+    pub kind: Kind,
+    /// A trial garment in cheap cloth.
+    #[serde(default)]
+    pub toile: bool,
+    /// Who wears it.
+    pub wearer: Wearer,
+    /// What it is made of.
+    pub cloth: Cloth,
+}
+
+/// An underarm lies so far above the bust level (drawing value).
+pub(crate) const UNDERARM_ABOVE_BUST: f64 = 3.0;
+/// A crotch lies so far above the thigh level (drawing value).
+const CROTCH_ABOVE_THIGH: f64 = 2.0;
+
+/// A garment of a kind as it usually is on its wearer: girths are the body's with the usual ease, stations follow the
+/// wearer's own landmarks, allowances and hems are what is usual. All of it is marked as assumed.
+pub fn begin(beginning: Beginning) -> Garment {
+    let Beginning { name, kind, toile, wearer, cloth } = beginning;
+    let template = kind.template();
+    let mut garment = Garment {
+        name,
+        kind,
+        toile,
+        wearer,
+        cloth,
+        levels: Vec::new(),
+        waistband_depth: template.waistband_mm.map(mm),
+        belt_loops: if toile { 0 } else { template.loops },
+        sleeve_length: None,
+        neckline: None,
+        collar: None,
+        seams: Vec::new(),
+        darts: Vec::new(),
+        hems: Vec::new(),
+        closures: Vec::new(),
+        pockets: if toile { Vec::new() } else { template.pockets.to_vec() },
+        found: Default::default(),
+    };
+    let body = Proportions::of(&garment.wearer);
+    let sleeve = template.sleeve.map(|to| sleeve_length(&body, to));
+    let levels = template.levels.iter().map(|&(level, start)| GarmentLevel {
+        level,
+        station: cm(station(&body, template.hem, sleeve, level).max(0.0)),
+        width: width(&body, &garment, level, start),
+        assumed: true,
+    });
+    garment.levels = levels.collect();
+    garment.sleeve_length = sleeve.map(cm);
+    let seams = template.seams.iter().map(|spec| starting_seam(&garment, spec));
+    garment.seams = seams.collect();
+    let darts = template.darts.iter().map(|&(dart, [fold_depth, length, from_centre])| DartFacts {
+        dart,
+        name: None,
+        fold_depth: mm(fold_depth),
+        length: mm(length),
+        from_centre: mm(from_centre),
+        assumed: true,
+    });
+    garment.darts = darts.collect();
+    let hems = template.hems.iter().map(|&(edge, turn, by)| HemFacts {
+        edge,
+        turn,
+        turn_up: mm(turn.turn_up_mm()),
+        by,
+        assumed: true,
+    });
+    garment.hems = hems.collect();
+    let closures = template.closures.iter().map(|&(closure, at, count)| ClosureFacts { closure, at, count });
+    garment.closures = closures.collect();
+    garment
+}
+
+/// A seam that a kind has, as it usually is on this garment.
+pub(crate) fn starting_seam(garment: &Garment, spec: &SeamSpec) -> SeamFacts {
+    SeamFacts {
+        seam: spec.seam,
+        name: None,
+        length: cm(seam_length(garment, spec)),
+        allowance: mm(spec.allowance_mm),
+        allowance_back: None,
+        clipped: false,
+        graded: false,
+        finish: spec.finish,
+        topstitched: garment.kind.template().topstitched.contains(&spec.seam),
+        in_the_way: Vec::new(),
+        assumed: true,
+    }
+}
+
+fn mm(mm: i64) -> Measure {
+    Measure { length: Length::from_mm(mm), unit: Unit::Cm }
+}
+
+/// To the nearest half centimetre: nobody should take an assumed figure for a measured one.
+fn cm(cm: f64) -> Measure {
+    Measure { length: Length::from_cm(cm).nearest(Length::from_mm(5)), unit: Unit::Cm }
+}
+
+fn sleeve_length(body: &Proportions<'_>, to: SleeveTo) -> f64 {
+    let arm = body.cm(BodyMeasurement::ArmLength);
+    match to {
+        SleeveTo::UpperArm => 0.38 * arm,
+        SleeveTo::Wrist(past) => arm + past as f64 / 10.0,
+    }
+}
+
+/// How far up from its hem a level lies, in cm.
+fn station(body: &Proportions<'_>, hem: HemAt, sleeve: Option<f64>, level: Level) -> f64 {
+    if let Some(length) = sleeve.filter(|_| level.is_of_sleeve()) {
+        let arm = body.cm(BodyMeasurement::ArmLength);
+        // The fullest part of the arm lies at a quarter of its length, the elbow at 0.57 (drawing values).
+        return match level {
+            Level::UpperArm => length - 0.26 * arm,
+            Level::Elbow => length - 0.57 * arm,
+            Level::Wrist => length - arm,
+            _ => 0.0,
+        };
+    }
+    let hem = match hem {
+        HemAt::Floor(mm) => mm as f64 / 10.0,
+        HemAt::Landmark(landmark, mm) => body.up(landmark) + mm as f64 / 10.0,
+    };
+    body.up_at(level).map_or(0.0, |up| up - hem)
+}
+
+fn width(body: &Proportions<'_>, garment: &Garment, level: Level, start: Start) -> Width {
+    let over = |what, mm: i64| cm(body.cm(what) + mm as f64 / 10.0);
+    match start {
+        Start::UsualEase => {
+            let Some(what) = garment.body_at(level) else { return Width::Girth(cm(40.0)) };
+            let girth = Length::from_cm(body.cm(what));
+            let ease = garment.ease_wanted(level, girth).map_or(Length::ZERO, |band| band.middle());
+            Width::Girth(cm((girth + ease).cm()))
+        }
+        Start::Over(what, mm) => Width::Girth(over(what, mm)),
+        Start::AcrossShoulders(mm) => Width::LaidFlat(cm(across_shoulders(body) + mm as f64 / 10.0)),
+    }
+}
+
+/// From shoulder tip to shoulder tip, straight across, in cm: twice the shoulder length, lying at about 20°, and the
+/// neck between.
+pub(crate) fn across_shoulders(body: &Proportions<'_>) -> f64 {
+    let neck = body.cm(BodyMeasurement::NeckGirth) / std::f64::consts::PI;
+    2.0 * 0.94 * body.cm(BodyMeasurement::ShoulderLength) + neck + 2.0
+}
+
+/// The usual length of a seam on this garment, in cm.
+fn seam_length(garment: &Garment, spec: &SeamSpec) -> f64 {
+    let at = |level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
+    let girth = |level| garment.level(level).map_or(40.0, |l| l.width.girth().cm());
+    let body = Proportions::of(&garment.wearer);
+    match (spec.seam, spec.seam.run()) {
+        (Seam::ShoulderSeam, _) => body.cm(BodyMeasurement::ShoulderLength),
+        (Seam::ArmholeSeam, _) => 0.46 * girth(Level::Bust),
+        (Seam::WaistSeam, _) => girth(Level::Waist),
+        (Seam::NeckSeam, _) => girth(Level::Neck),
+        (Seam::YokeSeam, _) if garment.hangs_from_shoulders() => girth(Level::Shoulder) / 2.0,
+        (Seam::YokeSeam, _) => girth(Level::Waist) / 2.0,
+        (Seam::SeatSeam, _) => at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from)) + 12.0,
+        (Seam::FrontRise, _) => at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from)) + 4.0,
+        (_, Run::DownSleeve) => at(spec.to).max(3.0),
+        _ => {
+            let beyond = match spec.to {
+                Level::Bust => UNDERARM_ABOVE_BUST,
+                Level::Thigh => CROTCH_ABOVE_THIGH,
+                _ => 0.0,
+            };
+            at(spec.to) - at(spec.from) + beyond
+        }
+    }
+    .max(1.0)
+}

@@ -1,0 +1,225 @@
+//! Every kind from its template, what its levels and seams have to do with each other, and figures that look like slips.
+
+use super::{Beginning, Garment, Kind, Level, Run, Seam, Width, begin, cloth_named, doubts, starting_seam};
+use crate::body::{BodyMeasurement as B, Taken, Wearer};
+use crate::document::{Document, VERSION, wrong_wearer};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::solve::{NextStep, glance, solve};
+use crate::tests::{m, taken, trousers};
+
+fn wearer(figures: &[(B, &str)]) -> Wearer {
+    Wearer {
+        name: "Juno".into(),
+        measurements: figures.iter().map(|(what, text)| taken(*what, text)).collect(),
+        ..Default::default()
+    }
+}
+
+fn begun(kind: Kind, wearer: Wearer) -> Garment {
+    let cloth = cloth_named(kind.template().cloth).unwrap();
+    begin(Beginning { name: kind.template().name.into(), kind, toile: false, wearer, cloth })
+}
+
+fn document(garment: Garment) -> Document {
+    Document { version: VERSION, garment, try_ons: vec![] }
+}
+
+#[test]
+fn every_kind_begins_as_something_that_can_be() {
+    let child = wearer(&[(B::Height, "98 cm")]);
+    let tall = wearer(&[(B::Height, "203 cm"), (B::WaistGirth, "120 cm"), (B::InsideLeg, "96 cm")]);
+    for wearer in [wearer(&[]), child, tall] {
+        for kind in Kind::ALL {
+            let garment = begun(kind, wearer.clone());
+            let (name, template) = (template_name(kind), kind.template());
+            let whole = document(garment.clone());
+            assert_eq!(whole.faults(), [], "{name}");
+            assert!(
+                garment.levels.iter().all(|l| l.assumed) && garment.seams.iter().all(|s| s.assumed),
+                "{name}"
+            );
+            assert_eq!(doubts(&garment, Tape::Cm), [], "{name} does not doubt itself");
+            assert_eq!(glance(&whole).next_step, NextStep::LookOver);
+            let solved = solve(&whole, Tape::In).unwrap();
+            assert_eq!(solved.levels.len(), template.levels.len());
+            // Whatever may be added to this kind can be.
+            for spec in template.may_have.iter().filter(|s| garment.seam(s.seam).is_none()) {
+                let mut more = garment.clone();
+                more.seams.push(starting_seam(&garment, spec));
+                assert_eq!(document(more).faults(), [], "{name} with a {}", spec.seam.name());
+            }
+        }
+    }
+}
+
+fn template_name(kind: Kind) -> &'static str {
+    kind.template().name
+}
+
+#[test]
+fn a_larger_body_begins_with_a_larger_garment() {
+    let girth = |bust: &str, level| {
+        let garment = begun(Kind::Dress, wearer(&[(B::Height, "165 cm"), (B::BustGirth, bust)]));
+        garment.level(level).unwrap().width.girth()
+    };
+    // 7.5 cm of ease, the middle of what is usual.
+    assert_eq!(girth("90 cm", Level::Bust), m("97.5 cm").length);
+    assert_eq!(girth("110 cm", Level::Bust), m("117.5 cm").length);
+    assert!(girth("110 cm", Level::Waist) > girth("90 cm", Level::Waist), "what was not measured follows");
+}
+
+#[test]
+fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
+    let coverall = begun(Kind::Coverall, wearer(&[]));
+    let crosses = |garment: &Garment, seam, level| garment.station_on(seam, level).is_some();
+    assert!(crosses(&coverall, Seam::Outseam, Level::Waist) && crosses(&coverall, Seam::Outseam, Level::Hem));
+    assert!(crosses(&coverall, Seam::Inseam, Level::Knee) && !crosses(&coverall, Seam::Inseam, Level::Hip));
+    assert!(
+        crosses(&coverall, Seam::SleeveSeam, Level::Elbow)
+            && !crosses(&coverall, Seam::Outseam, Level::Elbow)
+    );
+    assert!(!crosses(&coverall, Seam::WaistSeam, Level::Waist), "it runs along the level, not across it");
+    let seat = |level| coverall.station_on(Seam::SeatSeam, level);
+    assert_eq!(seat(Level::Thigh), Some(Length::ZERO), "stations begin at its own datum");
+    assert!(seat(Level::Waist) > seat(Level::Hip));
+
+    // One leg at the knee, half of the whole at the hip.
+    let whole = |garment: &Garment, level| garment.level(level).unwrap().width.girth();
+    let one_side = |level| {
+        let station = coverall.station_on(Seam::Outseam, level).unwrap();
+        coverall.girth_of_one_side(Seam::Outseam, station).unwrap()
+    };
+    assert_eq!(one_side(Level::Knee), whole(&coverall, Level::Knee));
+    assert_eq!(one_side(Level::Hip), whole(&coverall, Level::Hip).fraction(1, 2));
+    let sleeve = coverall.station_on(Seam::SleeveSeam, Level::Elbow).unwrap();
+    assert_eq!(coverall.girth_of_one_side(Seam::SleeveSeam, sleeve), Some(whole(&coverall, Level::Elbow)));
+    for seam in Seam::ALL {
+        assert_eq!(
+            seam.run() == Run::Across,
+            !crosses(&coverall, seam, coverall.span_of(seam).0),
+            "{seam:?}"
+        );
+    }
+}
+
+#[test]
+fn a_flat_width_typed_as_a_girth_is_asked_about() {
+    let mut garment = trousers();
+    garment.levels[3].width = Width::Girth(m("52 cm"));
+    let asked = doubts(&garment, Tape::Cm);
+    assert_eq!(asked.len(), 1);
+    assert_eq!(asked[0].path, "levels[3].width");
+    assert_eq!(
+        asked[0].question,
+        "52.0 cm all round the hip is much less than the body’s 100.0 cm. Is that the width laid flat?"
+    );
+    let instead = asked[0].instead.as_ref().unwrap();
+    assert_eq!(instead.words, "Yes: laid flat, 104.0 cm all round");
+    garment.levels[3].width = instead.width;
+    assert_eq!(doubts(&garment, Tape::Cm), [], "and taken at its word");
+    // The other way round: a girth typed as a flat width.
+    garment.levels[3].width = Width::LaidFlat(m("104 cm"));
+    assert_eq!(doubts(&garment, Tape::Cm)[0].instead.as_ref().unwrap().width, Width::Girth(m("104 cm")));
+}
+
+#[test]
+fn impossible_bodies_are_refused_and_unlikely_ones_asked_about() {
+    let refused = |figures: &[(B, &str)]| {
+        let faults = wrong_wearer(&wearer(figures));
+        faults.first().map(|f| (f.path.clone(), f.wrong.found(Tape::Cm)))
+    };
+    assert_eq!(refused(&[(B::Height, "165 cm"), (B::WaistGirth, "80 cm")]), None);
+    let (path, found) = refused(&[(B::Height, "165 cm"), (B::WaistGirth, "170 cm")]).unwrap();
+    assert_eq!(
+        (path.as_str(), found.as_str()),
+        ("measurements[1].value", "170 cm as waist girth of somebody 165.0 cm tall")
+    );
+    assert_eq!(refused(&[(B::Height, "17 cm")]).unwrap().1, "17 cm as height");
+    assert_eq!(refused(&[(B::HipGirth, "-4 cm")]).unwrap().1, "-4 cm");
+    let mut empty = wearer(&[]);
+    empty.measurements.push(Taken { what: B::HipGirth, date: None, value: None, left: None, right: None });
+    assert_eq!(wrong_wearer(&empty)[0].wrong.found(Tape::Cm), "the hip girth without a figure");
+
+    let asked = |figures: &[(B, &str)]| -> Vec<String> {
+        super::doubts_of_wearer(&wearer(figures), Tape::Cm).into_iter().map(|d| d.question).collect()
+    };
+    assert_eq!(
+        asked(&[(B::HipGirth, "100 cm"), (B::HipGirthSeated, "96 cm")]),
+        [
+            "The hip girth seated (96.0 cm) is less than the hip girth (100.0 cm). Are the two the wrong way round?"
+        ]
+    );
+    let mut apart = wearer(&[]);
+    let side = |text| Some(m(text));
+    apart.measurements.push(Taken {
+        what: B::ThighGirth,
+        date: None,
+        value: None,
+        left: side("55 cm"),
+        right: side("59 cm"),
+    });
+    assert_eq!(super::doubts_of_wearer(&apart, Tape::Cm).len(), 1);
+}
+
+#[test]
+fn a_wearer_is_fitted_by_the_newest_and_the_larger_figure() {
+    let day = |text: &str| Some(text.parse().unwrap());
+    let mut odile = wearer(&[]);
+    let waist =
+        |date, value| Taken { what: B::WaistGirth, date, value: Some(m(value)), left: None, right: None };
+    odile.measurements = vec![
+        waist(day("2026-08-22"), "77.5 cm"),
+        waist(day("2025-03-09"), "75.5 cm"),
+        waist(None, "70 cm"),
+        Taken {
+            what: B::ShoulderLength,
+            date: None,
+            value: None,
+            left: Some(m("12 cm")),
+            right: Some(m("12.6 cm")),
+        },
+    ];
+    assert_eq!(odile.get(B::WaistGirth), Some(m("77.5 cm").length));
+    assert_eq!(odile.get(B::ShoulderLength), Some(m("12.6 cm").length));
+    assert_eq!(odile.get(B::HipGirth), None);
+    assert_eq!(
+        odile.explains_a_difference().as_deref(),
+        Some("shoulder length differs between left and right")
+    );
+    assert_eq!(wearer(&[]).explains_a_difference(), None);
+}
+
+#[test]
+fn nothing_is_asked_for_that_nothing_needs() {
+    let juno = wearer(&[]);
+    let names = |garments: &[Garment]| -> Vec<B> {
+        crate::body::asked(&garments.iter().collect::<Vec<_>>()).into_iter().map(|a| a.what).collect()
+    };
+    assert_eq!(names(&[]), []);
+    let skirt = names(&[begun(Kind::Skirt, juno.clone())]);
+    assert!(skirt.contains(&B::WaistGirth) && skirt.contains(&B::HipGirthSeated));
+    assert!(
+        !skirt.contains(&B::BustGirth) && !skirt.contains(&B::HeelGirth) && !skirt.contains(&B::ArmLength)
+    );
+    let top = names(&[begun(Kind::KnitTop, juno.clone())]);
+    assert!(top.contains(&B::HeadGirth), "it is pulled over the head");
+    assert!(!names(&[begun(Kind::Shirt, juno.clone())]).contains(&B::HeadGirth), "a shirt is buttoned");
+    let both = crate::body::asked(&[&begun(Kind::Skirt, juno.clone()), &begun(Kind::Jeans, juno)]);
+    let hip = both.iter().find(|a| a.what == B::HipGirth).unwrap();
+    assert_eq!(hip.unlocks, ["ease at the hip (skirt, jeans)", "sitting, at the hip (skirt, jeans)"]);
+}
+
+#[test]
+fn a_garment_begun_in_inches_is_as_large_as_in_centimetres() {
+    let inches = |what, inches: i64| Taken {
+        what,
+        date: None,
+        value: Some(Measure { length: Length::from_64ths(inches * 64), unit: Unit::In }),
+        left: None,
+        right: None,
+    };
+    let mut american = wearer(&[]);
+    american.measurements = vec![inches(B::Height, 65), inches(B::WaistGirth, 30)];
+    let metric = wearer(&[(B::Height, "1651 mm"), (B::WaistGirth, "762 mm")]);
+    assert_eq!(begun(Kind::Skirt, american).levels, begun(Kind::Skirt, metric).levels);
+}
