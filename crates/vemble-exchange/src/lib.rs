@@ -2,4 +2,6 @@
 
 pub mod document;
 pub mod marks_csv;
+pub mod measurements_csv;
+pub mod photo;
 pub mod text;

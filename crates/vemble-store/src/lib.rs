@@ -1,20 +1,27 @@
-//! PostgreSQL through Diesel. Core types go in and come out; SQL stays here, and every query is scoped to an account.
+//! PostgreSQL through Diesel. Core types go in and come out; SQL stays here. Accounts are kept apart twice: every query
+//! names its account, and row-level security holds for the role that serves them.
 
-mod documents;
+mod accounts;
+mod garments;
+mod photos;
 mod readings;
 mod schema;
+mod wearers;
 
-pub use documents::{AccountStore, StoredDocument, StoredTryOn};
+pub use accounts::{Account, Credentials, NewAccount};
+pub use garments::{StoredDocument, StoredGarment, StoredTryOn};
+pub use photos::{Moment, NewPhoto, Photo};
+pub use wearers::StoredWearer;
 
 use diesel::prelude::*;
-use diesel_async::pooled_connection::AsyncDieselConnectionManager;
+use diesel::sql_types::Text;
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
+use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig};
 use diesel_async::{
     AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection,
 };
 use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use uuid::Uuid;
-use vemble_core::document::Document;
 
 const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
@@ -24,12 +31,24 @@ pub enum StoreError {
     /// There is no such thing in this account.
     #[error("not found")]
     NotFound,
-    /// Somebody else changed it since it was read; this is how it stands now.
+    /// Somebody else changed a try-on since it was read; this is how it stands now.
     #[error("changed since it was read")]
     Stale(Box<StoredTryOn>),
-    /// An id of this try-on already belongs to another thing of the account.
+    /// Somebody else changed a garment since it was read.
+    #[error("changed since it was read")]
+    StaleGarment(Box<StoredDocument>),
+    /// Somebody else changed a wearer since it was read.
+    #[error("changed since it was read")]
+    StaleWearer(Box<StoredWearer>),
+    /// An id already belongs to another thing of the account.
     #[error("an id is used twice")]
     IdTaken,
+    /// Somebody has signed up with this address already.
+    #[error("the address is taken")]
+    EmailTaken,
+    /// The wearer still has garments, these.
+    #[error("still has garments")]
+    HasGarments(Vec<String>),
     /// The database cannot be reached.
     #[error("the database cannot be reached; is it running, and is DATABASE_URL right?")]
     Unreachable(#[source] Box<dyn std::error::Error + Send + Sync>),
@@ -44,20 +63,37 @@ pub enum StoreError {
 impl From<diesel::result::Error> for StoreError {
     fn from(error: diesel::result::Error) -> Self {
         use diesel::result::{DatabaseErrorKind as Kind, Error};
-        match error {
+        match &error {
             Error::NotFound => Self::NotFound,
+            Error::DatabaseError(Kind::UniqueViolation, about)
+                if about.constraint_name() == Some("one_account_per_email") =>
+            {
+                Self::EmailTaken
+            }
             Error::DatabaseError(Kind::UniqueViolation, _) => Self::IdTaken,
             Error::DatabaseError(Kind::ForeignKeyViolation, _) => Self::NotFound,
             Error::DatabaseError(Kind::ClosedConnection, _) => Self::Unreachable(Box::new(error)),
-            other => Self::Refused(other),
+            _ => Self::Refused(error),
         }
     }
+}
+
+fn unreachable(error: impl std::error::Error + Send + Sync + 'static) -> StoreError {
+    StoreError::Unreachable(Box::new(error))
 }
 
 /// All accounts. Holds only a pool of connections; several instances may share one database.
 #[derive(Clone)]
 pub struct Store {
     pool: Pool<AsyncPgConnection>,
+}
+
+/// Whose rows a connection may see.
+#[derive(Clone, Copy)]
+enum Sees<'a> {
+    Account(Uuid),
+    SigningIn(&'a str),
+    Nobody,
 }
 
 impl Store {
@@ -67,17 +103,40 @@ impl Store {
     /// [`StoreError::Unreachable`] when nothing answers there or a migration fails.
     pub async fn open(url: &str) -> Result<Self, StoreError> {
         let own_url = url.to_owned();
-        tokio::task::spawn_blocking(move || migrate(&own_url))
-            .await
-            .map_err(|e| StoreError::Unreachable(Box::new(e)))??;
-        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new(url);
-        let pool =
-            Pool::builder(manager).max_size(16).build().map_err(|e| StoreError::Unreachable(Box::new(e)))?;
+        tokio::task::spawn_blocking(move || migrate(&own_url)).await.map_err(unreachable)??;
+        let mut config = ManagerConfig::default();
+        config.custom_setup = Box::new(|url| {
+            let url = url.to_owned();
+            Box::pin(async move {
+                let mut connection = AsyncPgConnection::establish(&url).await?;
+                connection
+                    .batch_execute("SET ROLE vemble_app")
+                    .await
+                    .map_err(ConnectionError::CouldntSetupConfiguration)?;
+                Ok(connection)
+            })
+        });
+        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(url, config);
+        let pool = Pool::builder(manager).max_size(16).build().map_err(unreachable)?;
         Ok(Self { pool })
     }
 
-    pub(crate) async fn connection(&self) -> Result<Object<AsyncPgConnection>, StoreError> {
-        self.pool.get().await.map_err(|e| StoreError::Unreachable(Box::new(e)))
+    /// A connection that sees only these rows, whatever it saw before.
+    async fn connection(&self, sees: Sees<'_>) -> Result<Object<AsyncPgConnection>, StoreError> {
+        let mut connection = self.pool.get().await.map_err(unreachable)?;
+        let (account, signing_in) = match sees {
+            Sees::Account(id) => (id.to_string(), ""),
+            Sees::SigningIn(email) => (String::new(), email),
+            Sees::Nobody => (String::new(), ""),
+        };
+        let set =
+            "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false)";
+        diesel::sql_query(set)
+            .bind::<Text, _>(account)
+            .bind::<Text, _>(signing_in)
+            .execute(&mut connection)
+            .await?;
+        Ok(connection)
     }
 
     /// Asks the database for a sign of life.
@@ -85,60 +144,34 @@ impl Store {
     /// # Errors
     /// When it gives none.
     pub async fn is_alive(&self) -> Result<(), StoreError> {
-        Ok(self.connection().await?.batch_execute("SELECT 1").await?)
+        self.connection(Sees::Nobody).await.map(drop)
     }
 
-    /// The garments, wearers and try-ons of one account, and of no other.
+    /// The wearers, garments, try-ons and photos of one account, and of no other.
     pub fn account(&self, account: Uuid) -> AccountStore<'_> {
         AccountStore { store: self, account }
     }
+}
 
-    /// True while the account exists.
-    ///
-    /// # Errors
-    /// Whatever the database reports.
-    pub async fn has_account(&self, account: Uuid) -> Result<bool, StoreError> {
-        use schema::accounts::dsl;
-        let found =
-            dsl::accounts.find(account).select(dsl::id).first::<Uuid>(&mut self.connection().await?).await;
-        Ok(found.optional()?.is_some())
-    }
+/// One account's part of the store.
+#[derive(Clone, Copy)]
+pub struct AccountStore<'a> {
+    store: &'a Store,
+    account: Uuid,
+}
 
-    /// The example account, made and filled with `documents` if there is none yet.
-    ///
-    /// # Errors
-    /// Whatever the database reports.
-    pub async fn example_account(&self, documents: &[Document]) -> Result<Uuid, StoreError> {
-        use schema::accounts::dsl;
-        let mut connection = self.connection().await?;
-        let find = || dsl::accounts.filter(dsl::is_example).select(dsl::id);
-        if let Some(id) = find().first::<Uuid>(&mut connection).await.optional()? {
-            return Ok(id);
-        }
-        let id = Uuid::now_v7();
-        let row = (dsl::id.eq(id), dsl::name.eq("Example"), dsl::is_example.eq(true));
-        let made = diesel::insert_into(dsl::accounts)
-            .values(row)
-            .on_conflict_do_nothing()
-            .execute(&mut connection)
-            .await?;
-        if made == 0 {
-            return Ok(find().first(&mut connection).await?);
-        }
-        drop(connection);
-        self.account(id).replace_all(documents).await?;
-        Ok(id)
+impl AccountStore<'_> {
+    async fn connection(&self) -> Result<Object<AsyncPgConnection>, StoreError> {
+        self.store.connection(Sees::Account(self.account)).await
     }
 }
 
 /// Brings the tables up to date. The migration harness blocks on a runtime with several threads, which the
 /// caller's may not be, so it gets one of its own.
 fn migrate(url: &str) -> Result<(), StoreError> {
-    let unreachable = |e: std::io::Error| StoreError::Unreachable(Box::new(e));
     let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(1).enable_all().build();
     runtime.map_err(unreachable)?.block_on(async {
-        let mut connection =
-            AsyncPgConnection::establish(url).await.map_err(|e| StoreError::Unreachable(Box::new(e)))?;
+        let mut connection = AsyncPgConnection::establish(url).await.map_err(unreachable)?;
         // Instances that start together take turns; the lock ends with this connection.
         connection.batch_execute("SELECT pg_advisory_lock(7361001)").await?;
         let mut harness = AsyncMigrationHarness::new(connection);

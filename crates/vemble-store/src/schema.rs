@@ -1,14 +1,22 @@
 //! The tables, as the migrations make them.
 
 diesel::table! {
-    accounts (id) { id -> Uuid, name -> Text, is_example -> Bool }
+    accounts (id) {
+        id -> Uuid,
+        name -> Text,
+        is_example -> Bool,
+        email -> Nullable<Text>,
+        password_hash -> Nullable<Text>,
+        is_household -> Bool,
+        session_epoch -> Integer,
+    }
 }
 diesel::table! {
     wearers (account_id, id) { account_id -> Uuid, id -> Uuid, version -> Integer, facts -> Jsonb }
 }
 diesel::table! {
     garments (account_id, id) {
-        account_id -> Uuid, id -> Uuid, wearer_id -> Uuid, version -> Integer, facts -> Jsonb,
+        account_id -> Uuid, id -> Uuid, wearer_id -> Uuid, version -> Integer, facts -> Jsonb, archived -> Bool,
     }
 }
 diesel::table! {
@@ -31,4 +39,19 @@ diesel::table! {
         how -> Text,
     }
 }
-diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, try_ons, readings);
+diesel::table! {
+    photos (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        garment_id -> Uuid,
+        moment -> Text,
+        pair_id -> Nullable<Uuid>,
+        caption -> Text,
+        width -> Integer,
+        height -> Integer,
+        media_type -> Text,
+        image -> Bytea,
+        thumbnail -> Bytea,
+    }
+}
+diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, try_ons, readings, photos);

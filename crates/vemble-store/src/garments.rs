@@ -1,8 +1,8 @@
-//! Documents of an account: garments with their wearers and try-ons.
+//! Garments of an account, with their wearers and try-ons.
 
 use crate::readings::{ReadingRow, readings_of, rows_of};
 use crate::schema::{garments, readings, try_ons, wearers};
-use crate::{Store, StoreError};
+use crate::{AccountStore, StoreError};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
@@ -11,13 +11,6 @@ use vemble_core::document::{Document, VERSION};
 use vemble_core::fitting::TryOn;
 use vemble_core::garment::Garment;
 
-/// One account's part of the store.
-#[derive(Clone, Copy)]
-pub struct AccountStore<'a> {
-    pub(crate) store: &'a Store,
-    pub(crate) account: Uuid,
-}
-
 /// A garment as stored, with the versions a change has to name.
 #[derive(Clone, Debug)]
 pub struct StoredDocument {
@@ -25,10 +18,24 @@ pub struct StoredDocument {
     pub id: Uuid,
     /// The version of the garment's facts.
     pub version: i32,
+    /// Who wears it.
+    pub wearer_id: Uuid,
+    /// It is put away.
+    pub archived: bool,
     /// The version of each try-on, in the document's order.
     pub try_on_versions: Vec<i32>,
     /// Garment, wearer and try-ons.
     pub document: Document,
+}
+
+/// What a garment is changed to.
+pub struct StoredGarment {
+    /// Who wears it.
+    pub wearer_id: Uuid,
+    /// It is put away.
+    pub archived: bool,
+    /// Its facts; the wearer in it is not stored with it.
+    pub garment: Garment,
 }
 
 /// A try-on as stored.
@@ -40,7 +47,7 @@ pub struct StoredTryOn {
     pub try_on: TryOn,
 }
 
-type GarmentRow = (Uuid, i32, Value, Value);
+type GarmentRow = (Uuid, i32, Uuid, bool, Value, Value);
 type TryOnRow = (Uuid, Uuid, i32, Value);
 
 impl AccountStore<'_> {
@@ -61,7 +68,7 @@ impl AccountStore<'_> {
     }
 
     async fn load(&self, only: Option<Uuid>) -> Result<Vec<StoredDocument>, StoreError> {
-        let mut connection = self.store.connection().await?;
+        let mut connection = self.connection().await?;
         let account = self.account;
         let joined =
             garments::table
@@ -70,7 +77,14 @@ impl AccountStore<'_> {
                 ))
                 .filter(garments::account_id.eq(account))
                 .order(garments::id)
-                .select((garments::id, garments::version, garments::facts, wearers::facts))
+                .select((
+                    garments::id,
+                    garments::version,
+                    garments::wearer_id,
+                    garments::archived,
+                    garments::facts,
+                    wearers::facts,
+                ))
                 .into_boxed();
         let of_garment = try_ons::table
             .filter(try_ons::account_id.eq(account))
@@ -85,7 +99,7 @@ impl AccountStore<'_> {
         let try_ons: Vec<TryOnRow> = of_garment.load(&mut connection).await?;
         let ids: Vec<Uuid> = try_ons.iter().map(|t| t.0).collect();
         let rows = readings_in(&mut connection, account, &ids).await?;
-        let document = |(id, version, facts, wearer): GarmentRow| {
+        let document = |(id, version, wearer_id, archived, facts, wearer): GarmentRow| {
             let (mut try_on_versions, mut document) = (
                 Vec::new(),
                 Document { version: VERSION, garment: garment_with(facts, wearer)?, try_ons: Vec::new() },
@@ -94,9 +108,59 @@ impl AccountStore<'_> {
                 try_on_versions.push(*version);
                 document.try_ons.push(try_on_with(*try_on, facts.clone(), &rows)?);
             }
-            Ok(StoredDocument { id, version, try_on_versions, document })
+            Ok(StoredDocument { id, version, wearer_id, archived, try_on_versions, document })
         };
         garments.into_iter().map(document).collect()
+    }
+
+    /// Stores a garment's facts; `version` is the one that was read, 0 makes a new garment. Gives the new version.
+    ///
+    /// # Errors
+    /// [`StoreError::StaleGarment`] with the stored state if somebody was faster, [`StoreError::NotFound`] if the garment or
+    /// its wearer is not this account's.
+    pub async fn put_garment(&self, id: Uuid, version: i32, new: &StoredGarment) -> Result<i32, StoreError> {
+        let facts = garment_without_wearer(&new.garment)?.0;
+        let mut connection = self.connection().await?;
+        let changed = if version == 0 {
+            let row = (
+                garments::account_id.eq(self.account),
+                garments::id.eq(id),
+                garments::wearer_id.eq(new.wearer_id),
+                garments::archived.eq(new.archived),
+                garments::facts.eq(facts),
+            );
+            diesel::insert_into(garments::table)
+                .values(row)
+                .on_conflict_do_nothing()
+                .execute(&mut connection)
+                .await?
+        } else {
+            let own = garments::table.find((self.account, id)).filter(garments::version.eq(version));
+            let set = (
+                garments::version.eq(version + 1),
+                garments::wearer_id.eq(new.wearer_id),
+                garments::archived.eq(new.archived),
+                garments::facts.eq(facts),
+            );
+            diesel::update(own).set(set).execute(&mut connection).await?
+        };
+        drop(connection);
+        match changed {
+            0 => Err(StoreError::StaleGarment(Box::new(self.document(id).await?))),
+            _ => Ok(version + 1),
+        }
+    }
+
+    /// Removes a garment with its try-ons and photos.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] if this account has no such garment.
+    pub async fn delete_garment(&self, id: Uuid) -> Result<(), StoreError> {
+        let own = garments::table.find((self.account, id));
+        match diesel::delete(own).execute(&mut self.connection().await?).await? {
+            0 => Err(StoreError::NotFound),
+            _ => Ok(()),
+        }
     }
 
     /// Stores a try-on of a garment whole, with all its readings, or not at all.
@@ -114,7 +178,7 @@ impl AccountStore<'_> {
         try_on: &TryOn,
     ) -> Result<StoredTryOn, StoreError> {
         let account = self.account;
-        let mut connection = self.store.connection().await?;
+        let mut connection = self.connection().await?;
         let done = connection
             .transaction::<_, StoreError, _>(async |connection| {
                 let own = try_ons::table.filter(
@@ -165,7 +229,7 @@ impl AccountStore<'_> {
     }
 
     async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
-        let mut connection = self.store.connection().await?;
+        let mut connection = self.connection().await?;
         let (version, facts): (i32, Value) = try_ons::table
             .filter(
                 try_ons::account_id
@@ -186,7 +250,7 @@ impl AccountStore<'_> {
     /// Whatever the database reports; the account is then as it was.
     pub async fn replace_all(&self, documents: &[Document]) -> Result<(), StoreError> {
         let account = self.account;
-        let mut connection = self.store.connection().await?;
+        let mut connection = self.connection().await?;
         connection
             .transaction::<_, StoreError, _>(async |connection| {
                 diesel::delete(garments::table.filter(garments::account_id.eq(account)))
@@ -211,8 +275,7 @@ async fn insert(
     document: &Document,
     known: &mut Vec<(Value, Uuid)>,
 ) -> Result<(), StoreError> {
-    let mut facts = serde_json::to_value(&document.garment)?;
-    let wearer = facts.as_object_mut().and_then(|f| f.remove("wearer")).unwrap_or_default();
+    let (facts, wearer) = garment_without_wearer(&document.garment)?;
     let wearer_id = match known.iter().find(|k| k.0 == wearer) {
         Some((_, id)) => *id,
         None => {
@@ -258,6 +321,13 @@ async fn readings_in(
         .order((readings::try_on_id, readings::alteration, readings::position))
         .select(ReadingRow::as_select());
     Ok(rows.load(connection).await?)
+}
+
+/// A garment's facts, and its wearer's, which have a place of their own.
+fn garment_without_wearer(garment: &Garment) -> Result<(Value, Value), StoreError> {
+    let mut facts = serde_json::to_value(garment)?;
+    let wearer = facts.as_object_mut().and_then(|f| f.remove("wearer")).unwrap_or_default();
+    Ok((facts, wearer))
 }
 
 fn garment_with(mut facts: Value, wearer: Value) -> Result<Garment, StoreError> {

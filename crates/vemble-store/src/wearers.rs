@@ -1,0 +1,121 @@
+//! Wearers: who the garments of an account are fitted to.
+
+use crate::schema::{garments, wearers};
+use crate::{AccountStore, StoreError};
+use diesel::dsl::count;
+use diesel::prelude::*;
+use diesel_async::RunQueryDsl;
+use serde_json::Value;
+use std::collections::HashMap;
+use uuid::Uuid;
+use vemble_core::body::Wearer;
+
+/// A wearer as stored.
+#[derive(Clone, Debug)]
+pub struct StoredWearer {
+    /// Their id.
+    pub id: Uuid,
+    /// The next change has to name it.
+    pub version: i32,
+    /// Name, measurements and notes.
+    pub wearer: Wearer,
+    /// How many garments they have.
+    pub garments: i64,
+}
+
+impl AccountStore<'_> {
+    /// Everybody in the account, in the order they were entered.
+    ///
+    /// # Errors
+    /// Whatever the database reports.
+    pub async fn wearers(&self) -> Result<Vec<StoredWearer>, StoreError> {
+        let mut connection = self.connection().await?;
+        let rows: Vec<(Uuid, i32, Value)> = wearers::table
+            .filter(wearers::account_id.eq(self.account))
+            .order(wearers::id)
+            .select((wearers::id, wearers::version, wearers::facts))
+            .load(&mut connection)
+            .await?;
+        let counts: HashMap<Uuid, i64> = garments::table
+            .filter(garments::account_id.eq(self.account))
+            .group_by(garments::wearer_id)
+            .select((garments::wearer_id, count(garments::id)))
+            .load::<(Uuid, i64)>(&mut connection)
+            .await?
+            .into_iter()
+            .collect();
+        let stored = |(id, version, facts): (Uuid, i32, Value)| {
+            let garments = counts.get(&id).copied().unwrap_or(0);
+            Ok(StoredWearer { id, version, wearer: serde_json::from_value(facts)?, garments })
+        };
+        rows.into_iter().map(stored).collect()
+    }
+
+    /// One wearer.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] if this account has nobody of that id.
+    pub async fn wearer(&self, id: Uuid) -> Result<StoredWearer, StoreError> {
+        let mut connection = self.connection().await?;
+        let (version, facts): (i32, Value) = wearers::table
+            .find((self.account, id))
+            .select((wearers::version, wearers::facts))
+            .first(&mut connection)
+            .await?;
+        let garments = garments::table
+            .filter(garments::account_id.eq(self.account).and(garments::wearer_id.eq(id)))
+            .count()
+            .get_result(&mut connection)
+            .await?;
+        Ok(StoredWearer { id, version, wearer: serde_json::from_value(facts)?, garments })
+    }
+
+    /// Stores a wearer; `version` is the one that was read, 0 makes a new one. Gives the new version.
+    ///
+    /// # Errors
+    /// [`StoreError::StaleWearer`] with the stored state if somebody was faster.
+    pub async fn put_wearer(&self, id: Uuid, version: i32, wearer: &Wearer) -> Result<i32, StoreError> {
+        let facts = serde_json::to_value(wearer)?;
+        let mut connection = self.connection().await?;
+        let changed = if version == 0 {
+            let row = (wearers::account_id.eq(self.account), wearers::id.eq(id), wearers::facts.eq(facts));
+            diesel::insert_into(wearers::table)
+                .values(row)
+                .on_conflict_do_nothing()
+                .execute(&mut connection)
+                .await?
+        } else {
+            let own = wearers::table.find((self.account, id)).filter(wearers::version.eq(version));
+            diesel::update(own)
+                .set((wearers::version.eq(version + 1), wearers::facts.eq(facts)))
+                .execute(&mut connection)
+                .await?
+        };
+        drop(connection);
+        match changed {
+            0 => Err(StoreError::StaleWearer(Box::new(self.wearer(id).await?))),
+            _ => Ok(version + 1),
+        }
+    }
+
+    /// Removes a wearer who has no garments.
+    ///
+    /// # Errors
+    /// [`StoreError::HasGarments`] with their names, [`StoreError::NotFound`] if there is nobody of that id.
+    pub async fn delete_wearer(&self, id: Uuid) -> Result<(), StoreError> {
+        let mut connection = self.connection().await?;
+        let theirs: Vec<Value> = garments::table
+            .filter(garments::account_id.eq(self.account).and(garments::wearer_id.eq(id)))
+            .select(garments::facts)
+            .load(&mut connection)
+            .await?;
+        if !theirs.is_empty() {
+            let name = |facts: &Value| facts["name"].as_str().unwrap_or_default().to_owned();
+            return Err(StoreError::HasGarments(theirs.iter().map(name).collect()));
+        }
+        match diesel::delete(wearers::table.find((self.account, id))).execute(&mut connection).await? {
+            0 => Err(StoreError::NotFound),
+            _ => Ok(()),
+        }
+    }
+}
