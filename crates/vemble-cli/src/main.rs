@@ -45,6 +45,9 @@ struct Serve {
     /// A file with at least 64 bytes that sign the session cookie; the same file for all instances.
     #[arg(long, env = "VEMBLE_SECRET_FILE")]
     secret_file: PathBuf,
+    /// One account for everybody at home, without a password; only on loopback.
+    #[arg(long)]
+    household: bool,
     /// Make the example account before the first request.
     #[arg(long)]
     example: bool,
@@ -175,7 +178,8 @@ async fn serve_until_stopped(serve: &Serve) -> Result<(), Failure> {
     if serve.example {
         store.example_account(&vemble_server::example_documents()).await?;
     }
-    let config = vemble_server::Config { listener, store, secret, web: serve.web.clone() };
+    let config =
+        vemble_server::Config { listener, store, secret, web: serve.web.clone(), household: serve.household };
     let (server, address) = vemble_server::serve(config)?;
     // On standard output, for whoever started it on port 0 and waits for the address.
     write_out(&format!("http://{address}\n"))?;

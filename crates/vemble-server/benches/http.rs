@@ -16,7 +16,8 @@ fn main() {
         actix_web::rt::System::new().block_on(async {
             let store = vemble_store::Store::open(&url).await.expect("the store opens");
             let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
-            let config = vemble_server::Config { listener, store, secret: vec![1; 64], web: None };
+            let config =
+                vemble_server::Config { listener, store, secret: vec![1; 64], web: None, household: false };
             let (server, address) = vemble_server::serve(config).expect("the server starts");
             sender.send(address).expect("somebody waits");
             server.await.expect("the server runs");

@@ -1,6 +1,7 @@
 //! Errors as problem details (RFC 9457): what was wrong, where, and what would be right.
 
-use crate::garments::TryOnState;
+use crate::garments::{GarmentState, TryOnState};
+use crate::wearers::WearerState;
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
@@ -27,6 +28,12 @@ pub struct Problem {
     /// What is stored now, when somebody else was faster. What was sent is still with whoever sent it.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored: Option<TryOnState>,
+    /// The garment as it is stored now, when somebody else was faster.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored_garment: Option<Box<GarmentState>>,
+    /// The wearer as they are stored now, when somebody else was faster.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored_wearer: Option<Box<WearerState>>,
 }
 
 /// Anything a route can fail with.
@@ -34,6 +41,18 @@ pub struct Problem {
 pub enum ApiError {
     /// Nobody is signed in.
     SignedOut,
+    /// No account has this address and password.
+    WrongPassword,
+    /// Passwords were tried too often; how many seconds to wait.
+    TooOften(u64),
+    /// A request of another site.
+    Elsewhere,
+    /// Not a picture by its own words.
+    NotAnImage,
+    /// A picture over the limit.
+    TooLarge,
+    /// No thread was free to do it.
+    Busy,
     /// What was sent has the wrong shape.
     Malformed(Complaint),
     /// What was sent has the right shape but cannot be.
@@ -67,6 +86,8 @@ impl ApiError {
             detail: detail.into(),
             errors: Vec::new(),
             stored: None,
+            stored_garment: None,
+            stored_wearer: None,
         };
         match self {
             Self::SignedOut => problem(
@@ -74,6 +95,42 @@ impl ApiError {
                 "signed-out",
                 "Signed out",
                 "Sign in again; what you typed is kept here.",
+            ),
+            Self::WrongPassword => problem(
+                StatusCode::UNAUTHORIZED,
+                "wrong-password",
+                "That is not it",
+                "No account has this address with this password.",
+            ),
+            Self::TooOften(wait) => problem(
+                StatusCode::TOO_MANY_REQUESTS,
+                "too-often",
+                "Tried too often",
+                &format!("Try again in {wait} seconds."),
+            ),
+            Self::Elsewhere => problem(
+                StatusCode::FORBIDDEN,
+                "elsewhere",
+                "Not from here",
+                "Another site sent this; nothing was done.",
+            ),
+            Self::NotAnImage => problem(
+                StatusCode::UNSUPPORTED_MEDIA_TYPE,
+                "not-an-image",
+                "Not a picture",
+                "Send a JPEG, PNG or WebP picture as image/jpeg, image/png or image/webp.",
+            ),
+            Self::TooLarge => problem(
+                StatusCode::PAYLOAD_TOO_LARGE,
+                "too-large",
+                "Too large",
+                "A photo has at most 15 MB. Nothing was stored.",
+            ),
+            Self::Busy => problem(
+                StatusCode::SERVICE_UNAVAILABLE,
+                "busy",
+                "Too busy just now",
+                "Try again in a moment; what you typed is kept here.",
             ),
             Self::Malformed(complaint) => Problem {
                 errors: vec![complaint.clone()],
@@ -137,11 +194,41 @@ impl ApiError {
                     "This try-on was changed since you read it. Both states are kept: choose which one to go on with.",
                 )
             },
+            StoreError::StaleGarment(stored) => Problem {
+                stored_garment: Some(Box::new(GarmentState::of(stored.as_ref().clone()))),
+                ..problem(
+                    StatusCode::CONFLICT,
+                    "stale",
+                    "Changed elsewhere",
+                    "This garment was changed since you read it. Both states are kept: choose which one to go on with.",
+                )
+            },
+            StoreError::StaleWearer(stored) => Problem {
+                stored_wearer: Some(Box::new(WearerState::of(stored.as_ref().clone()))),
+                ..problem(
+                    StatusCode::CONFLICT,
+                    "stale",
+                    "Changed elsewhere",
+                    "This wearer was changed since you read them. Both states are kept: choose which one to go on with.",
+                )
+            },
+            StoreError::EmailTaken => problem(
+                StatusCode::CONFLICT,
+                "email-taken",
+                "There is an account already",
+                "Somebody signed up with this address: sign in instead.",
+            ),
+            StoreError::HasGarments(names) => problem(
+                StatusCode::CONFLICT,
+                "has-garments",
+                "Still has garments",
+                &format!("Remove them or give them to somebody else first: {}.", names.join(", ")),
+            ),
             StoreError::IdTaken => problem(
                 StatusCode::CONFLICT,
                 "id-taken",
                 "Id used twice",
-                "Give each reading an id of its own.",
+                "Give each thing an id of its own.",
             ),
             StoreError::Unreachable(_) => problem(
                 StatusCode::SERVICE_UNAVAILABLE,
@@ -178,6 +265,10 @@ impl ResponseError for ApiError {
         {
             tracing::error!(error = error as &dyn std::error::Error, "the store failed");
         }
-        HttpResponse::build(self.status_code()).content_type("application/problem+json").json(self.problem())
+        let mut response = HttpResponse::build(self.status_code());
+        if let Self::TooOften(wait) = self {
+            response.insert_header(("Retry-After", wait.to_string()));
+        }
+        response.content_type("application/problem+json").json(self.problem())
     }
 }

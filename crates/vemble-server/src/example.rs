@@ -1,13 +1,21 @@
 //! The example account: made-up data, the same open JSON that users export.
 
 use crate::error::{ApiError, Problem};
-use crate::session::Account;
+use crate::session::SignedIn;
 use actix_web::{HttpResponse, post, web};
 use vemble_core::document::Document;
 use vemble_exchange::document::read_document;
 use vemble_store::Store;
 
-const DOCUMENTS: [&str; 1] = [include_str!("../../../demo/corduroys.json")];
+const DOCUMENTS: [&str; 7] = [
+    include_str!("../../../demo/corduroys.json"),
+    include_str!("../../../demo/overcoat.json"),
+    include_str!("../../../demo/concert-shirt.json"),
+    include_str!("../../../demo/tea-dress.json"),
+    include_str!("../../../demo/school-skirt.json"),
+    include_str!("../../../demo/pinafore-toile.json"),
+    include_str!("../../../demo/jersey-top.json"),
+];
 
 /// The documents of the example account.
 ///
@@ -21,10 +29,13 @@ pub fn documents() -> Vec<Document> {
 /// Puts the example account back to how it was at first. Only the example account can be reset.
 #[utoipa::path(responses((status = 204), (status = 401, body = Problem), (status = 404, body = Problem)))]
 #[post("/example/reset")]
-pub(crate) async fn reset(account: Account, store: web::Data<Store>) -> Result<HttpResponse, ApiError> {
-    if store.example_account(&documents()).await? != account.0 {
+pub(crate) async fn reset(
+    SignedIn(account): SignedIn,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    if !account.is_example {
         return Err(vemble_store::StoreError::NotFound.into());
     }
-    store.account(account.0).replace_all(&documents()).await?;
+    store.account(account.id).replace_all(&documents()).await?;
     Ok(HttpResponse::NoContent().finish())
 }

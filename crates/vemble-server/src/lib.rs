@@ -3,20 +3,25 @@
 mod error;
 mod example;
 mod garments;
+mod guesses;
+mod photos;
 mod session;
 mod solving;
 mod statics;
+mod wearers;
 
 pub use example::documents as example_documents;
 
 use actix_session::SessionMiddleware;
 use actix_session::config::CookieContentSecurity;
 use actix_session::storage::CookieSessionStore;
+use actix_web::body::MessageBody;
 use actix_web::cookie::{Key, SameSite};
-use actix_web::dev::Server;
-use actix_web::middleware::DefaultHeaders;
+use actix_web::dev::{Server, ServiceRequest, ServiceResponse};
+use actix_web::middleware::{DefaultHeaders, Next, from_fn};
 use actix_web::{App, HttpResponse, HttpServer, get, web};
 use error::ApiError;
+use guesses::Guesses;
 use std::net::{SocketAddr, TcpListener};
 use std::path::PathBuf;
 use tracing_actix_web::TracingLogger;
@@ -37,6 +42,8 @@ pub struct Config {
     pub secret: Vec<u8>,
     /// The folder of the built front end; without it only the API is served.
     pub web: Option<PathBuf>,
+    /// One account for everybody who reaches the server, without a password; only on loopback.
+    pub household: bool,
 }
 
 #[derive(OpenApi)]
@@ -54,13 +61,37 @@ macro_rules! api {
     ($app:expr) => {
         $app.into_utoipa_app().openapi(Api::openapi()).service(
             scope::scope("/api/v1")
+                .service(session::sign_up)
                 .service(session::sign_in)
                 .service(session::who)
                 .service(session::sign_out)
+                .service(session::change_password)
+                .service(session::leave)
+                .service(session::open_example)
                 .service(example::reset)
                 .service(garments::rail)
+                .service(garments::kinds)
+                .service(garments::cloths)
+                .service(garments::begin_garment)
+                .service(garments::look_over_garment)
                 .service(garments::one_garment)
+                .service(garments::put_garment)
+                .service(garments::delete_garment)
                 .service(garments::put_try_on)
+                .service(photos::photos)
+                .service(photos::put_photo)
+                .service(photos::one_photo)
+                .service(photos::thumbnail)
+                .service(photos::change_photo)
+                .service(photos::delete_photo)
+                .service(wearers::wearers)
+                .service(wearers::wearer_csv)
+                .service(wearers::one_wearer)
+                .service(wearers::view_wearer)
+                .service(wearers::put_wearer)
+                .service(wearers::delete_wearer)
+                .service(wearers::read_csv)
+                .service(wearers::measurements)
                 .service(solving::solve)
                 .service(solving::length)
                 .service(health),
@@ -81,7 +112,13 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     let address = config.listener.local_addr()?;
     let key = Key::try_from(&config.secret[..]).map_err(std::io::Error::other)?;
     let description = openapi().to_json().map_err(std::io::Error::other)?;
-    let Config { listener, store, web: web_root, .. } = config;
+    let Config { listener, store, web: web_root, household, .. } = config;
+    if household && !address.ip().is_loopback() {
+        return Err(std::io::Error::other(
+            "a household is served on loopback only; leave out --host or --household",
+        ));
+    }
+    let guesses = web::Data::new(Guesses::default());
     let server = HttpServer::new(move || {
         let sessions = SessionMiddleware::builder(CookieSessionStore::default(), key.clone())
             .cookie_name("vemble_session".into())
@@ -96,6 +133,8 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
         };
         let (app, _) = api!(App::new()).split_for_parts();
         app.app_data(web::Data::new(store.clone()))
+            .app_data(web::Data::new(session::IsHousehold(household)))
+            .app_data(guesses.clone())
             .app_data(web::PayloadConfig::new(BODY_LIMIT))
             .app_data(
                 web::PathConfig::default().error_handler(|_, _| ApiError::from(StoreError::NotFound).into()),
@@ -107,6 +146,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
                 Err::<HttpResponse, _>(ApiError::from(StoreError::NotFound))
             }))
             .wrap(sessions)
+            .wrap(from_fn(from_this_site))
             .wrap(security_headers())
             .wrap(TracingLogger::default())
     })
@@ -114,6 +154,20 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     .listen(listener)?
     .run();
     Ok((server, address))
+}
+
+/// Refuses what another site sends with this site's cookie. The cookie is `SameSite=Strict` already; browsers also say where a
+/// request comes from (Fetch Metadata, W3C), and programs that are no browsers say nothing.
+async fn from_this_site(
+    request: ServiceRequest,
+    next: Next<impl MessageBody>,
+) -> Result<ServiceResponse<impl MessageBody>, actix_web::Error> {
+    let site = request.headers().get("sec-fetch-site").and_then(|v| v.to_str().ok());
+    let elsewhere = matches!(site, Some("cross-site" | "same-site"));
+    if elsewhere && !request.method().is_safe() {
+        return Err(ApiError::Elsewhere.into());
+    }
+    next.call(request).await
 }
 
 /// No inline script, nothing from outside, no frames. Styles may be inline: the component library sets them so.

@@ -1,0 +1,208 @@
+//! Wearers of an account: measurements, posture, and what their garments ask for.
+
+use crate::error::{ApiError, Problem};
+use crate::garments::invalid;
+use crate::session::SignedIn;
+use crate::solving::{Body, OnTape, read_body};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use uuid::Uuid;
+use vemble_core::body::{BodyMeasurement, Taken, Wearer};
+use vemble_core::document::wrong_wearer;
+use vemble_core::figure::{Picture, taking_picture};
+use vemble_core::people::{Person, person};
+use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
+use vemble_store::{AccountStore, Store, StoredWearer};
+
+/// A wearer with the version that the next change has to name.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct WearerState {
+    /// Their id.
+    id: Uuid,
+    /// The version that was read.
+    version: i32,
+    /// Name, measurements and notes.
+    wearer: Wearer,
+    /// How many garments they have.
+    garments: i64,
+}
+
+impl WearerState {
+    pub(crate) fn of(stored: StoredWearer) -> Self {
+        Self { id: stored.id, version: stored.version, wearer: stored.wearer, garments: stored.garments }
+    }
+}
+
+/// A wearer to store.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WearerChange {
+    /// The version that was read; 0 for somebody new.
+    version: i32,
+    /// Name, measurements and notes, whole.
+    wearer: Wearer,
+}
+
+/// A wearer with everything that follows from what was measured.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct WearerPage {
+    /// As stored.
+    state: WearerState,
+    /// What follows.
+    person: Person,
+    /// Their garments, by id and name.
+    garments: Vec<NamedGarment>,
+}
+
+/// A garment by its name.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct NamedGarment {
+    /// Its id.
+    id: Uuid,
+    /// Its name.
+    name: String,
+}
+
+/// Everybody in the account.
+#[utoipa::path(responses((status = 200, body = Vec<WearerState>), (status = 401, body = Problem)))]
+#[get("/wearers")]
+pub(crate) async fn wearers(
+    SignedIn(account): SignedIn,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let all = store.account(account.id).wearers().await?;
+    Ok(HttpResponse::Ok().json(all.into_iter().map(WearerState::of).collect::<Vec<_>>()))
+}
+
+/// One wearer: measurements in body order with their history, and what each would unlock.
+#[utoipa::path(params(OnTape), responses((status = 200, body = WearerPage), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[get("/wearers/{wearer}")]
+pub(crate) async fn one_wearer(
+    SignedIn(account): SignedIn,
+    id: web::Path<Uuid>,
+    on: web::Query<OnTape>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    Ok(HttpResponse::Ok().json(page(store.account(account.id), *id, on.into_inner()).await?))
+}
+
+/// Everything that follows from a wearer as they are now, with what the garments of the stored one ask for. Stores nothing.
+#[utoipa::path(
+    params(OnTape),
+    request_body = Wearer,
+    responses((status = 200, body = Person), (status = 401, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/wearers/{wearer}/view")]
+pub(crate) async fn view_wearer(
+    SignedIn(account): SignedIn,
+    request: HttpRequest,
+    id: web::Path<Uuid>,
+    on: web::Query<OnTape>,
+    body: Body,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let wearer: Wearer = read_body(&request, body)?;
+    let documents = store.account(account.id).documents().await?;
+    let theirs = documents.iter().filter(|d| d.wearer_id == *id && !d.archived);
+    let theirs: Vec<_> = theirs.map(|d| &d.document.garment).collect();
+    Ok(HttpResponse::Ok().json(person(&wearer, &theirs, on.tape)))
+}
+
+async fn page(store: AccountStore<'_>, id: Uuid, on: OnTape) -> Result<WearerPage, ApiError> {
+    let stored = store.wearer(id).await?;
+    let documents = store.documents().await?;
+    let theirs: Vec<_> = documents.into_iter().filter(|d| d.wearer_id == id && !d.archived).collect();
+    let facts: Vec<_> = theirs.iter().map(|d| &d.document.garment).collect();
+    let person = person(&stored.wearer, &facts, on.tape);
+    let garments = theirs.iter().map(|d| NamedGarment { id: d.id, name: d.document.garment.name.clone() });
+    Ok(WearerPage { person, garments: garments.collect(), state: WearerState::of(stored) })
+}
+
+/// Stores a wearer whole; made by the client, its id too.
+#[utoipa::path(
+    params(OnTape),
+    request_body = WearerChange,
+    responses(
+        (status = 200, body = WearerPage),
+        (status = 401, body = Problem),
+        (status = 409, body = Problem, description = "Changed elsewhere; `stored_wearer` has the other state"),
+        (status = 422, body = Problem),
+    )
+)]
+#[put("/wearers/{wearer}")]
+pub(crate) async fn put_wearer(
+    SignedIn(account): SignedIn,
+    request: HttpRequest,
+    id: web::Path<Uuid>,
+    on: web::Query<OnTape>,
+    body: Body,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let sent: WearerChange = read_body(&request, body)?;
+    let faults = wrong_wearer(&sent.wearer);
+    if !faults.is_empty() {
+        return Err(invalid(&faults, on.tape));
+    }
+    let store = store.account(account.id);
+    store.put_wearer(*id, sent.version, &sent.wearer).await?;
+    Ok(HttpResponse::Ok().json(page(store, *id, on.into_inner()).await?))
+}
+
+/// Removes a wearer who has no garments.
+#[utoipa::path(responses((status = 204), (status = 401, body = Problem), (status = 404, body = Problem), (status = 409, body = Problem)))]
+#[delete("/wearers/{wearer}")]
+pub(crate) async fn delete_wearer(
+    SignedIn(account): SignedIn,
+    id: web::Path<Uuid>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    store.account(account.id).delete_wearer(*id).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// All measurements of a wearer as CSV, with the unit in the header.
+#[utoipa::path(params(OnTape), responses((status = 200, content_type = "text/csv", body = String), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[get("/wearers/{wearer}/measurements.csv")]
+pub(crate) async fn wearer_csv(
+    SignedIn(account): SignedIn,
+    id: web::Path<Uuid>,
+    on: web::Query<OnTape>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let stored = store.account(account.id).wearer(*id).await?;
+    let csv = measurements_csv(&stored.wearer.measurements, on.tape).map_err(|_| ApiError::Busy)?;
+    Ok(HttpResponse::Ok()
+        .content_type("text/csv; charset=utf-8")
+        .insert_header(("Content-Disposition", "attachment; filename=\"measurements.csv\""))
+        .body(csv))
+}
+
+/// Reads measurements from CSV without storing them: all of them, or the line that is wrong.
+#[utoipa::path(
+    request_body(content = String, content_type = "text/csv"),
+    responses((status = 200, body = Vec<Taken>), (status = 413, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/measurements/read-csv")]
+pub(crate) async fn read_csv(_: SignedIn, body: Body) -> Result<HttpResponse, ApiError> {
+    let taken = read_measurements_csv(&body.map_err(ApiError::Body)?);
+    Ok(HttpResponse::Ok().json(taken.map_err(|c| ApiError::Invalid(vec![c]))?))
+}
+
+/// How to take a measurement, drawn.
+#[derive(Serialize, ToSchema)]
+pub struct Taking {
+    /// Which measurement.
+    what: BodyMeasurement,
+    /// The tape on a body.
+    picture: Picture,
+}
+
+/// How to take each measurement, on a body by proportion.
+#[utoipa::path(responses((status = 200, body = Vec<Taking>)))]
+#[get("/measurements")]
+pub(crate) async fn measurements() -> HttpResponse {
+    let body = Wearer::default();
+    let taking = BodyMeasurement::ALL.map(|what| Taking { what, picture: taking_picture(what, &body) });
+    HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(taking)
+}
