@@ -10,6 +10,10 @@ import { themeOf } from "./theme";
 import "./theme.css";
 
 const StartPage = lazy(() => import("./start/StartPage"));
+const AccountPage = lazy(() => import("./account/AccountPage"));
+const PeoplePage = lazy(() => import("./people/PeoplePage"));
+const PersonPage = lazy(() => import("./people/PersonPage"));
+const NewGarmentPage = lazy(() => import("./garment/NewGarmentPage"));
 const RailPage = lazy(() => import("./rail/RailPage"));
 const GarmentPage = lazy(() => import("./garment/GarmentPage"));
 const CardPage = lazy(() => import("./card/CardPage"));
@@ -21,6 +25,10 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <StartPage /> },
       { path: "/rail", element: <RailPage /> },
+      { path: "/account", element: <AccountPage /> },
+      { path: "/people", element: <PeoplePage /> },
+      { path: "/people/:wearer", element: <PersonPage /> },
+      { path: "/garments/new", element: <NewGarmentPage /> },
       { path: "/garments/:garment/cards/:seam", element: <CardPage /> },
       { path: "/garments/:garment/:stage?", element: <GarmentPage /> },
       { path: "*", element: <NotFound /> },

@@ -36,6 +36,10 @@ export function themeOf(dark: boolean): ThemeConfig {
         itemSelectedBg: dark ? "#4a4032" : "#fffdf6",
         itemColor: ink,
       },
+      Select: {
+        optionSelectedBg: dark ? "#4a4032" : "#ece1c8",
+        optionActiveBg: dark ? "#38301f" : "#f5eeda",
+      },
       Button: { primaryShadow: "none", defaultShadow: "none", fontWeight: 600 },
       Tooltip: { colorBgSpotlight: dark ? "#4a4032" : "#3a2a1c", colorTextLightSolid: "#fbf7ec" },
     },

@@ -48,7 +48,13 @@ async fn serve() -> String {
     let (server, _) = url.rsplit_once('/').expect("a database in the URL");
     let store = Store::open(&format!("{server}/{name}")).await.expect("the store opens");
     let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
-    let config = vemble_server::Config { listener, store, secret: vec![3; 64], web: Some(web.into()) };
+    let config = vemble_server::Config {
+        listener,
+        store,
+        secret: vec![3; 64],
+        web: Some(web.into()),
+        household: false,
+    };
     let (server, address) = vemble_server::serve(config).expect("the server starts");
     actix_web::rt::spawn(server);
     format!("http://{address}")
@@ -109,15 +115,29 @@ impl Journey {
 
     /// Clicks the element, as soon as it is there.
     pub async fn click(&self, css: &str) {
-        self.find(css).await.click().await.unwrap_or_else(|e| panic!("{css}: {e}"));
+        self.click_at(Locator::Css(css)).await;
     }
 
     /// Clicks what carries these words.
     pub async fn click_words(&self, words: &str) {
-        let path = format!("//*[self::button or self::a or self::label or self::h2][contains(., '{words}')]");
-        let wait = self.browser.wait().at_most(PATIENCE);
-        let found = wait.for_element(Locator::XPath(&path)).await.unwrap_or_else(|e| panic!("{words}: {e}"));
-        found.click().await.unwrap_or_else(|e| panic!("{words}: {e}"));
+        let path =
+            format!("//*[self::button or self::a or self::label or self::h2][contains(., \"{words}\")]");
+        self.click_at(Locator::XPath(&path)).await;
+    }
+
+    /// A page that is just being painted anew may take an element away between finding and clicking it.
+    async fn click_at(&self, at: Locator<'_>) {
+        let mut trouble = String::new();
+        for _ in 0..10 {
+            let wait = self.browser.wait().at_most(PATIENCE);
+            let found = wait.for_element(at).await.unwrap_or_else(|e| panic!("{at:?}: {e}"));
+            match found.click().await {
+                Ok(()) => return,
+                Err(error) => trouble = error.to_string(),
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        panic!("{at:?}: {trouble}");
     }
 
     /// Types over what a field holds.
@@ -129,12 +149,47 @@ impl Journey {
         field.send_keys(keys).await.expect("the field takes keys");
     }
 
+    /// Signs up on the start page.
+    pub async fn sign_up(&self, name: &str) {
+        self.click_words("I am new here").await;
+        self.type_over("#name", name).await;
+        self.type_over("#email", &format!("{name}@example.org")).await;
+        self.type_over("#password", "seven garments on one rail\u{e007}").await;
+        self.until_text(".what-now", "Nothing hangs here yet").await;
+    }
+
+    /// Makes the window a telephone's.
+    pub async fn on_a_phone(&self) {
+        let phone = serde_json::json!({ "cmd": "Emulation.setDeviceMetricsOverride", "params": { "width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": true } });
+        self.chrome(phone).await;
+    }
+
+    /// Panics if anything sticks out sideways.
+    pub async fn nothing_sticks_out(&self, of: &str) {
+        let too_wide = "return document.documentElement.scrollWidth - innerWidth";
+        let by = self.browser.execute(too_wide, vec![]).await.expect("the page answers");
+        assert_eq!(by, serde_json::json!(0), "{of}");
+    }
+
+    /// Chooses from a list that drops down.
+    pub async fn choose(&self, list: &str, option: &str) {
+        let list = format!(".ant-select:has([aria-label='{list}'])");
+        self.click(&list).await;
+        self.click(&format!(".ant-select-item-option[title='{option}']")).await;
+    }
+
+    /// Gives a file to a field.
+    pub async fn give_file(&self, css: &str, path: &std::path::Path) {
+        let wait = self.browser.wait().at_most(PATIENCE);
+        let field = wait.for_element(Locator::Css(css)).await.unwrap_or_else(|e| panic!("{css}: {e}"));
+        field.send_keys(&path.to_string_lossy()).await.expect("the field takes a file");
+    }
+
     /// Waits until the element's text says so; panics with what it said instead.
     pub async fn until_text(&self, css: &str, says: &str) {
         let mut said = String::new();
         for _ in 0..150 {
-            let script =
-                "const e = document.querySelector(arguments[0]); return e ? (e.value ?? e.textContent) : '';";
+            let script = "const e = document.querySelector(arguments[0]); return e ? (typeof e.value === 'string' ? e.value : e.textContent) : '';";
             let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
             said = found.as_str().unwrap_or_default().to_owned();
             if said.contains(says) {
@@ -167,8 +222,7 @@ impl Journey {
 
     /// The texts of all such elements.
     pub async fn texts(&self, css: &str) -> Vec<String> {
-        let script =
-            "return [...document.querySelectorAll(arguments[0])].map((e) => e.value ?? e.textContent);";
+        let script = "return [...document.querySelectorAll(arguments[0])].map((e) => typeof e.value === 'string' ? e.value : e.textContent);";
         let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
         serde_json::from_value(found).expect("texts")
     }

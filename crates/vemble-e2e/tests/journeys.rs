@@ -10,7 +10,7 @@ const STORED: &str = "[role='status'][data-stored='true']";
 
 async fn open_the_corduroys(journey: &Journey) {
     journey.click_words("Open the example").await;
-    journey.click(".hanging a").await;
+    journey.click(".hung > a").await;
     journey.until_text(HEM, "41.2 cm").await;
 }
 
@@ -228,33 +228,194 @@ async fn nothing_typed_is_lost_while_the_server_is_away() {
 #[actix_web::test]
 async fn on_a_phone_everything_is_within_reach() {
     let journey = Journey::begin(500, 844).await;
-    let phone = json!({ "cmd": "Emulation.setDeviceMetricsOverride", "params": { "width": 390, "height": 844, "deviceScaleFactor": 1, "mobile": true } });
-    journey.chrome(phone).await;
+    journey.on_a_phone().await;
     open_the_corduroys(&journey).await;
-    let too_wide = "return document.documentElement.scrollWidth - innerWidth";
-    assert_eq!(
-        journey.browser.execute(too_wide, vec![]).await.unwrap(),
-        json!(0),
-        "nothing sticks out of the lines"
-    );
+    journey.nothing_sticks_out("lines").await;
     journey.type_over(AMOUNT_AT_HEM, "4\u{e007}").await;
     journey.until_text(HEM, "40.0 cm").await;
-    for stage in ["Look over", "Try on"] {
+    for (stage, part) in [("Look over", ".question"), ("Try on", ".look-over")] {
         journey.click_words(stage).await;
-        journey.find(".look-over").await;
-        assert_eq!(journey.browser.execute(too_wide, vec![]).await.unwrap(), json!(0), "{stage}");
+        journey.find(part).await;
+        journey.nothing_sticks_out(stage).await;
     }
     journey.click_words("Lines").await;
     journey.click_words("Chalk card").await;
     journey.until_text(".card-figure", "4.0").await;
-    assert_eq!(journey.browser.execute(too_wide, vec![]).await.unwrap(), json!(0), "nor out of the card");
+    journey.nothing_sticks_out("card").await;
 
     // Put back: the example is as it was at first.
     journey.click(".brand").await;
     journey.click_words("Put the example back").await;
     journey.click_words("Put it back").await;
     journey.until_text("body", "as it was at first").await;
-    journey.click(".hanging a").await;
+    journey.click(".hung > a").await;
     journey.until_text(HEM, "41.2 cm").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn a_garment_is_entered_from_scratch_on_a_phone() {
+    let journey = Journey::begin(500, 844).await;
+    journey.on_a_phone().await;
+    journey.sign_up("odile").await;
+
+    journey.click_words("Hang up the first garment").await;
+    journey.click(".kind:has(input[value='skirt'])").await;
+    journey.type_over("#name", "Lock-keeper's skirt").await;
+    journey.type_over("[aria-label='Name of the new wearer']", "Juno").await;
+    journey.nothing_sticks_out("new garment").await;
+    journey.click_words("Hang it up").await;
+    journey.until_text("h1", "Lock-keeper's skirt").await;
+    journey.until_text(".lookover-head", "settled").await;
+    journey.nothing_sticks_out("look-over").await;
+    let outline = "return document.querySelector('.stand .cloth').getAttribute('d')";
+    journey.find(".stand .cloth").await;
+    let assumed = journey.browser.execute(outline, vec![]).await.unwrap();
+
+    // A flat width typed as a girth is asked about, and the answer makes it right; the drawing follows.
+    journey.type_over("[aria-label='hip: width']", "39 cm\u{e007}").await;
+    journey.until_text(".doubt", "Is that the width laid flat?").await;
+    journey.click_words("Yes: laid flat, 78.0 cm all round").await;
+    journey.until_text("[data-question='level.hip'][data-settled='true']", "78.0 cm round").await;
+    journey.find(STORED).await;
+    let measured = journey.browser.execute(outline, vec![]).await.unwrap();
+    assert_ne!(assumed, measured);
+    // What cannot be is named at its field, and nothing is lost.
+    journey.type_over("[aria-label='waist: up from the hem']", "-3 cm\u{e007}").await;
+    journey
+        .until_text("[data-question='level.waist'] .field-trouble", "-3 cm. Expected nought or more")
+        .await;
+    journey.until_text("[role='status']", "Kept here").await;
+    journey.type_over("[aria-label='waist: up from the hem']", "46 cm\u{e007}").await;
+    journey.find(STORED).await;
+
+    // A part it has not, and one more than usual.
+    journey.click("[aria-label='Take the back waist dart off this garment']").await;
+    journey.choose("Add a part", "front panel seam").await;
+    journey.find("[data-question='seam.panel_front']").await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    journey.find("[data-question='seam.panel_front']").await;
+    assert!(journey.texts("[data-question='dart.back_waist']").await.is_empty());
+    assert!(journey.texts("[aria-label^='front panel seam']").await.len() > 1, "it is on the stand too");
+
+    // The wearer's own page says what is missing, and once it is measured the ease can be judged.
+    journey.click(".garment-head a").await;
+    journey.until_text("tr.missing:has([aria-label='hip girth'])", "would unlock").await;
+    journey.nothing_sticks_out("person").await;
+    journey.type_over("[aria-label='hip girth']", "72\u{e007}").await;
+    journey.find(STORED).await;
+    journey.click_words("Lock-keeper's skirt").await;
+    journey.click_words("Look over").await;
+    journey.click(".stand-tools .ant-checkbox-wrapper").await;
+    journey.until_text(".stand-ease", "hip: 6.0 cm ease, usual").await;
+    journey.click(".brand").await;
+    journey.until_text(".tag", "Juno").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn a_session_that_ends_in_the_middle_of_entry_loses_nothing() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.sign_up("bram").await;
+    journey.click_words("People").await;
+    journey.type_over("[aria-label='Name of somebody new']", "Bram\u{e007}").await;
+    journey.click_words("all").await;
+    journey.type_over("[aria-label='waist girth']", "85.5\u{e007}").await;
+    journey.until_focus("waist to hip").await;
+    journey.find(STORED).await;
+
+    journey.chrome(json!({ "cmd": "Network.clearBrowserCookies", "params": {} })).await;
+    journey.type_over("[aria-label='hip girth']", "101\u{e007}").await;
+    journey.until_text("[role='status']", "sign in again to store it").await;
+    journey.click_words("Sign in again").await;
+    journey.type_over(".ant-modal #email", "bram@example.org").await;
+    journey.type_over(".ant-modal #password", "seven garments on one rail\u{e007}").await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    journey.click_words("all").await;
+    journey.until_text("[aria-label='hip girth']", "101.0 cm").await;
+    journey.until_text("[aria-label='waist girth']", "85.5 cm").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn measurements_are_pasted_as_a_column_and_taken_in_from_a_file() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    journey.click_words("People").await;
+    journey.click_words("Juno Fenwick").await;
+    journey.click_words("all").await;
+    let paste = include_str!("column.js");
+    let column = async |label: &str, text: &str| {
+        let done = journey.browser.execute_async(paste, vec![label.into(), text.into()]).await.unwrap();
+        assert_eq!(done, json!(true));
+    };
+    // One line that cannot be read, and nothing is pasted.
+    journey.find("[aria-label='knee girth']").await;
+    column("knee girth", "31\nthick\n20").await;
+    journey
+        .until_text(".ant-message", "Line 2, calf girth: “thick” is not a length. Nothing was pasted.")
+        .await;
+    journey.until_text("[aria-label='knee girth']", "").await;
+    column("knee girth", "31\n29,5\n19 1/2 cm").await;
+    journey.until_text("[aria-label='calf girth']", "29.5 cm").await;
+    journey.until_text("[aria-label='ankle girth']", "19.5 cm").await;
+    journey.find(STORED).await;
+
+    let folder = std::env::temp_dir().join(format!("vemble-csv-{}", uuid::Uuid::now_v7()));
+    std::fs::create_dir_all(&folder).unwrap();
+    let file = folder.join("juno.csv");
+    std::fs::write(
+        &file,
+        "measurement,date,value_cm\narm_length,2026-08-29,49\nwrist_girth,2026-08-29,thin\n",
+    )
+    .unwrap();
+    journey.give_file("[aria-label='Take in measurements from CSV']", &file).await;
+    journey.until_text(".ant-message", "juno.csv, line 3: “thin” is not a length").await;
+    std::fs::write(&file, "measurement,date,value_cm\narm_length,2026-08-29,49\nwrist_girth,2026-08-29,13\n")
+        .unwrap();
+    journey.give_file("[aria-label='Take in measurements from CSV']", &file).await;
+    journey.until_text("[aria-label='wrist girth']", "13.0 cm").await;
+    journey.until_text("[aria-label='arm length']", "49.0 cm").await;
+    journey.find(STORED).await;
+
+    // Inches at once, and back; the history stays.
+    journey.click_words("inches").await;
+    journey.until_text("[aria-label='wrist girth']", "5 1/8 in").await;
+    assert_eq!(journey.texts("[aria-label='height: taken 3 times']").await.len(), 1);
+    std::fs::remove_dir_all(&folder).unwrap();
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    journey.find(".hung").await;
+    assert_eq!(journey.texts(".hung").await.len(), 7);
+    journey.type_over("[aria-label='Search the rail']", "fenwick crepe").await;
+    journey.until_text(".rail", "Inherited tea dress").await;
+    assert_eq!(journey.texts(".hung").await.len(), 1);
+
+    let menu = "[aria-label='More for Inherited tea dress']";
+    journey.click(menu).await;
+    journey.click(".ant-dropdown-menu-item[data-menu-id$='copy']").await;
+    journey.until_text("h1", "Inherited tea dress, copy").await;
+
+    let photo = std::env::temp_dir().join(format!("vemble-{}.png", uuid::Uuid::now_v7()));
+    std::fs::write(&photo, include_bytes!("../../../docs/screenshots/rail.png")).unwrap();
+    journey.give_file("[aria-label='Choose photos']", &photo).await;
+    journey.find("img[alt='The garment, before']").await;
+    std::fs::write(&photo, "words, not a picture").unwrap();
+    journey.give_file("[aria-label='Choose photos']", &photo).await;
+    journey.until_text(".ant-message", "a file that is no JPEG, PNG or WebP").await;
+    std::fs::remove_file(&photo).unwrap();
+
+    journey.click(".brand").await;
+    journey.click(menu).await;
+    journey.click(".ant-dropdown-menu-item[data-menu-id$='away']").await;
+    journey.until_text(".rail-filter", "put away (1)").await;
+    assert_eq!(journey.texts(".hung").await.len(), 7, "seven and a copy, less one");
     journey.end().await;
 }

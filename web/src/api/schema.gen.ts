@@ -4,6 +4,74 @@
  */
 
 export interface paths {
+    "/api/v1/account": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Removes the account with everything in it. */
+        delete: operations["leave"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/account/password": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes the password; every other session ends. */
+        put: operations["change_password"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/accounts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes an account and signs in to it. */
+        post: operations["sign_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/cloths": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cloths by name, with what is usual for each. */
+        get: operations["cloths"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/example/reset": {
         parameters: {
             query?: never;
@@ -21,6 +89,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/example/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Signs in to the example account. */
+        post: operations["open_example"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A garment of a kind as it usually is on a wearer, every figure assumed. Stores nothing. */
+        post: operations["begin_garment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/garments/{garment}": {
         parameters: {
             query?: never;
@@ -30,7 +132,43 @@ export interface paths {
         };
         /** One garment. */
         get: operations["one_garment"];
+        /** Stores a garment's facts whole, or not at all; made by the client, its id too. */
+        put: operations["put_garment"];
+        post?: never;
+        /** Removes a garment with its try-ons and photos. */
+        delete: operations["delete_garment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The photos of a garment. */
+        get: operations["photos"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Takes in a photo: JPEG, PNG or WebP, up to 15 MB. Position data is stripped and orientation applied. */
+        put: operations["put_photo"];
         post?: never;
         delete?: never;
         options?: never;
@@ -72,6 +210,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every kind of garment, drawn. */
+        get: operations["kinds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/length": {
         parameters: {
             query?: never;
@@ -89,6 +244,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/look-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything to find out about a garment. Stores nothing. */
+        post: operations["look_over_garment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/measurements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How to take each measurement, on a body by proportion. */
+        get: operations["measurements"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/measurements/read-csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads measurements from CSV without storing them: all of them, or the line that is wrong. */
+        post: operations["read_csv"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of a photo. */
+        get: operations["one_photo"];
+        /** Changes what a photo says of itself. */
+        put: operations["change_photo"];
+        post?: never;
+        /** Removes a photo. */
+        delete: operations["delete_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/photos/{photo}/thumbnail": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of a photo, small. */
+        get: operations["thumbnail"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/rail": {
         parameters: {
             query?: never;
@@ -96,7 +338,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every garment of the account. */
+        /** Every garment of the account, what presses most first. */
         get: operations["rail"];
         put?: never;
         post?: never;
@@ -116,7 +358,7 @@ export interface paths {
         /** Says who is signed in. */
         get: operations["who"];
         put?: never;
-        /** Signs in to the example account. */
+        /** Signs in. */
         post: operations["sign_in"];
         /** Signs out. */
         delete: operations["sign_out"];
@@ -142,10 +384,89 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/wearers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everybody in the account. */
+        get: operations["wearers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/wearers/{wearer}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One wearer: measurements in body order with their history, and what each would unlock. */
+        get: operations["one_wearer"];
+        /** Stores a wearer whole; made by the client, its id too. */
+        put: operations["put_wearer"];
+        post?: never;
+        /** Removes a wearer who has no garments. */
+        delete: operations["delete_wearer"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/wearers/{wearer}/measurements.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All measurements of a wearer as CSV, with the unit in the header. */
+        get: operations["wearer_csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/wearers/{wearer}/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Everything that follows from a wearer as they are now, with what the garments of the stored one ask for. Stores nothing. */
+        post: operations["view_wearer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description A part that could be added to this garment. */
+        Addition: {
+            /** @description The list it is added to. */
+            list: string;
+            /** @description The part, to be put at the end of the list. */
+            part: components["schemas"]["Part"];
+            /** @description What it is, in words. */
+            words: string;
+        };
         /** @description What is done to one seam: its pins and how they become a line. */
         Alteration: {
             /** @description How the line goes through the pins. */
@@ -161,6 +482,29 @@ export interface components {
             trim_to?: components["schemas"]["Measure"] | null;
             upper?: components["schemas"]["End"] | null;
         };
+        /**
+         * @description How a waistband is made.
+         * @enum {string}
+         */
+        Band: "one_piece" | "centre_back_seam" | "separate" | "elastic";
+        /** @description What one has to say to begin a garment. */
+        Beginning: {
+            /** @description What it is made of. */
+            cloth: components["schemas"]["Cloth"];
+            /** @description What sort of garment it is. */
+            kind: components["schemas"]["Kind"];
+            /** @description What it is called on the rail. */
+            name: string;
+            /** @description A trial garment in cheap cloth. */
+            toile?: boolean;
+            /** @description Who wears it. */
+            wearer: components["schemas"]["Wearer"];
+        };
+        /**
+         * @description Measurements of the body, in the order in which a tape goes down it.
+         * @enum {string}
+         */
+        BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "wrist_girth" | "hand_girth";
         /** @description A card for one seam; its rows are the marks of that seam. */
         Card: {
             /** @description What the garment should measure afterwards. */
@@ -177,11 +521,22 @@ export interface components {
             notes: string[];
             /** @description Which seam. */
             seam: components["schemas"]["Seam"];
+            /** @description What it is called on this garment. */
+            seam_name: string;
             /** @description Heading of the stations. */
             station_heading: string;
             /** @description What the hand does, in order. */
             steps: string[];
             /** @description What is altered: "Outseam, both legs". */
+            title: string;
+        };
+        /** @description Something to know before going on. */
+        Caution: {
+            /** @description It must not be altered at all. */
+            grave: boolean;
+            /** @description What to do. */
+            says: string;
+            /** @description What it is about. */
             title: string;
         };
         /** @description The result of one check. */
@@ -202,6 +557,31 @@ export interface components {
             /** @description What was checked, in a few words. */
             title: string;
         };
+        /** @description Something to choose. */
+        Choice: {
+            picture?: components["schemas"]["Picture"] | null;
+            /** @description The word in the document. */
+            value: string;
+            /** @description In words. */
+            words: string;
+        };
+        /**
+         * @description What opens and closes.
+         * @enum {string}
+         */
+        Closure: "zip" | "invisible_zip" | "buttons" | "hooks" | "lacing" | "elastic" | "wrap" | "ties";
+        /** @description A closure. */
+        ClosureFacts: {
+            /** @description Where it is. */
+            at: components["schemas"]["Opening"];
+            /** @description What it is. */
+            closure: components["schemas"]["Closure"];
+            /**
+             * Format: int32
+             * @description How many buttons, hooks or eyelets.
+             */
+            count?: number;
+        };
         /** @description What the garment is made of. */
         Cloth: {
             /** @description Its colour as `#rrggbb`, for the drawings. */
@@ -210,8 +590,22 @@ export interface components {
             drape: components["schemas"]["Drape"];
             /** @description How much it frays. */
             frays: components["schemas"]["Frays"];
+            /** @description How hot an iron it takes. */
+            heat?: components["schemas"]["Heat"];
             /** @description What it is called: corduroy, denim, wool flannel. */
             name: string;
+            /** @description Old stitch holes and fold lines stay visible when a seam is let out. */
+            shows_holes?: boolean;
+            /**
+             * Format: int32
+             * @description What it still loses across, in percent.
+             */
+            shrinks_across_percent?: number;
+            /**
+             * Format: int32
+             * @description What it still loses along its length when first washed, in percent.
+             */
+            shrinks_along_percent?: number;
             /**
              * Format: int32
              * @description How far it stretches across, in percent.
@@ -219,7 +613,14 @@ export interface components {
             stretch_percent?: number;
             /** @description Woven or knit. */
             structure: components["schemas"]["Structure"];
+            /** @description Light, medium or heavy. */
+            weight?: components["schemas"]["Weight"];
         };
+        /**
+         * @description What stands round the neck.
+         * @enum {string}
+         */
+        Collar: "none" | "band" | "stand" | "shirt" | "flat" | "notched";
         /**
          * @description A colour written `#rrggbb`.
          * @example #7a5c3e
@@ -261,6 +662,26 @@ export interface components {
             /** @description Where, as a JSON path: `try_ons[0].alterations[0].readings[2].amount`. */
             path: string;
         };
+        /**
+         * @description Where a dart is. Darts come in pairs, left and right.
+         * @enum {string}
+         */
+        Dart: "front_waist" | "back_waist" | "front_fish_eye" | "back_fish_eye" | "bust" | "shoulder";
+        /** @description A pair of darts as found. */
+        DartFacts: {
+            /** @description Nobody measured it yet. */
+            assumed?: boolean;
+            /** @description Which pair. */
+            dart: components["schemas"]["Dart"];
+            /** @description Half of what each dart takes in at its widest: measured folded. */
+            fold_depth: components["schemas"]["Measure"];
+            /** @description How far from the middle of the garment, at its widest. */
+            from_centre: components["schemas"]["Measure"];
+            /** @description From its seam to its point, or from point to point. */
+            length: components["schemas"]["Measure"];
+            /** @description What it is called on this garment, where that is not its usual name. */
+            name?: string | null;
+        };
         /** @description A garment and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
             /** @description The garment as looked over, and who wears it. */
@@ -272,6 +693,14 @@ export interface components {
              * @description Version of this format: 1.
              */
             version: number;
+        };
+        /** @description A question about a figure. What was entered stays until somebody says otherwise. */
+        Doubt: {
+            instead?: components["schemas"]["Instead"] | null;
+            /** @description The figure, as a JSON path: `levels[2].width`. */
+            path: string;
+            /** @description The question. */
+            question: string;
         };
         /**
          * @description How the cloth falls.
@@ -303,6 +732,81 @@ export interface components {
          * @enum {string}
          */
         Fairing: "smooth" | "every_pin" | "straight";
+        /** @description Something to enter. Every `path` is a JSON pointer into the garment. */
+        Field: {
+            /** @enum {string} */
+            is: "length";
+            /** @description What it is. */
+            label: string;
+            /** @description Where it goes. */
+            path: string;
+            shown?: components["schemas"]["Figure"] | null;
+        } | {
+            /** @description The whole girth, in words. */
+            girth: string;
+            /** @enum {string} */
+            is: "width";
+            /** @description What it is. */
+            label: string;
+            /** @description It is measured flat. */
+            laid_flat: boolean;
+            /** @description Where it goes. */
+            path: string;
+            /** @description As it is now. */
+            shown: components["schemas"]["Figure"];
+        } | {
+            /** @enum {string} */
+            is: "choice";
+            /** @description What it is. */
+            label: string;
+            /** @description What there is to choose from. */
+            options: components["schemas"]["Choice"][];
+            /** @description Where it goes. */
+            path: string;
+            /** @description The word chosen now. */
+            value?: string | null;
+        } | {
+            /** @enum {string} */
+            is: "several";
+            /** @description What it is. */
+            label: string;
+            /** @description What there is to choose from. */
+            options: components["schemas"]["Choice"][];
+            /** @description Where the list goes. */
+            path: string;
+            /** @description The words chosen now. */
+            values: string[];
+        } | {
+            /** @enum {string} */
+            is: "yes_no";
+            /** @description What it is. */
+            label: string;
+            /** @description Where it goes. */
+            path: string;
+            /** @description The answer now. */
+            value?: boolean | null;
+        } | {
+            /** @enum {string} */
+            is: "count";
+            /** @description What it is. */
+            label: string;
+            /** @description Where it goes. */
+            path: string;
+            /**
+             * Format: int32
+             * @description The number now.
+             */
+            value: number;
+        } | {
+            /** @enum {string} */
+            is: "text";
+            /** @description What it is. */
+            label: string;
+            /** @description Where it goes. */
+            path: string;
+            /** @description As it is now. */
+            value: string;
+        };
         /** @description A derived length as screens, cards and files get it. */
         Figure: {
             /** @description The same without its unit, for columns whose heading has it. */
@@ -316,6 +820,41 @@ export interface components {
             text: string;
         };
         /**
+         * @description How the raw edges of a seam are finished.
+         * @enum {string}
+         */
+        Finish: "open" | "serged_together" | "serged_open" | "bound" | "flat_felled" | "french";
+        /** @description What was found out about the whole garment. Everything may be unknown. */
+        Found: {
+            /** @default null */
+            band: components["schemas"]["Band"] | null;
+            /** @default null */
+            edge: components["schemas"]["SpecialEdge"] | null;
+            /** @default null */
+            lined: components["schemas"]["Lined"] | null;
+            /** @default null */
+            lining_opens: components["schemas"]["LiningOpens"] | null;
+            /**
+             * @description Its print, nap or check runs one way or must match.
+             * @default null
+             */
+            one_way: boolean | null;
+            /** @default null */
+            origin: components["schemas"]["Origin"] | null;
+            /**
+             * @description It protects: flame-resistant, high-visibility, motorcycle or life-saving gear, a harness.
+             * @default null
+             */
+            protective: boolean | null;
+            /**
+             * @description Stains, faded places, old fold lines, repairs, in the sewist's words.
+             * @default
+             */
+            remarks: string;
+            /** @default null */
+            washed: components["schemas"]["Washed"] | null;
+        };
+        /**
          * @description How much a cut edge frays.
          * @enum {string}
          */
@@ -327,25 +866,64 @@ export interface components {
         FrontShare: number;
         /** @description A garment and who wears it. */
         Garment: {
+            /**
+             * Format: int32
+             * @description How many belt loops.
+             */
+            belt_loops?: number;
+            /** @description What opens and closes. */
+            closures?: components["schemas"]["ClosureFacts"][];
             /** @description What it is made of. */
             cloth: components["schemas"]["Cloth"];
+            collar?: components["schemas"]["Collar"] | null;
+            /** @description Its darts, in pairs. */
+            darts?: components["schemas"]["DartFacts"][];
+            /** @description What was found out about the whole of it. */
+            found?: components["schemas"]["Found"];
+            /** @description Its hems. */
+            hems?: components["schemas"]["HemFacts"][];
             /** @description What sort of garment it is. */
             kind: components["schemas"]["Kind"];
             /** @description Measured levels, in any order. */
             levels: components["schemas"]["GarmentLevel"][];
             /** @description What it is called on the rail. */
             name: string;
+            neckline?: components["schemas"]["Neckline"] | null;
+            /** @description Its pockets. */
+            pockets?: components["schemas"]["Pocket"][];
             /** @description Its seams as found inside. */
             seams: components["schemas"]["SeamFacts"][];
+            sleeve_length?: components["schemas"]["Measure"] | null;
+            /** @description A trial garment in cheap cloth for something still to be made. */
+            toile?: boolean;
             waistband_depth?: components["schemas"]["Measure"] | null;
             /** @description Who wears it. */
             wearer: components["schemas"]["Wearer"];
         };
+        /** @description A garment to store. */
+        GarmentChange: {
+            /** @description It is put away. */
+            archived?: boolean;
+            /** @description Its facts, whole; the wearer in it is not stored with it. */
+            garment: components["schemas"]["Garment"];
+            /**
+             * Format: int32
+             * @description The version that was read; 0 for a new garment.
+             */
+            version: number;
+            /**
+             * Format: uuid
+             * @description Who wears it.
+             */
+            wearer_id: string;
+        };
         /** @description A measured level of the garment. */
         GarmentLevel: {
+            /** @description Nobody measured it: it starts from the wearer or from proportions. */
+            assumed?: boolean;
             /** @description Which level. */
             level: components["schemas"]["Level"];
-            /** @description How far up from the hem, along the outseam. */
+            /** @description How far up from the hem, along the side seam or outseam and straight up from there; on a sleeve, up from its hem. */
             station: components["schemas"]["Measure"];
             /** @description How wide it is there. */
             width: components["schemas"]["Width"];
@@ -357,6 +935,8 @@ export interface components {
         GarmentSide: "left" | "right";
         /** @description A garment with its wearer and try-ons. */
         GarmentState: {
+            /** @description It is put away. */
+            archived: boolean;
             /** @description Garment, wearer and try-ons. */
             document: components["schemas"]["Document"];
             /**
@@ -371,7 +951,57 @@ export interface components {
              * @description The version of the garment's facts.
              */
             version: number;
+            /**
+             * Format: uuid
+             * @description Who wears it.
+             */
+            wearer_id: string;
         };
+        /** @description A garment by itself, for the rail. */
+        Hanging: {
+            /** @description Surfaces, back to front. */
+            cloth: string[];
+            /** @description The cloth's colour. */
+            colour: string;
+            /** @description Edges and buttons. */
+            edges: string;
+            /** @description It hangs from the shoulders, not from the waist. */
+            from_shoulders: boolean;
+            /** @description Pieces on top: collar, pockets. */
+            pieces: string[];
+            /** @description Seams and topstitching. */
+            seams: string;
+            /** @description Left, top, width and height in mm. */
+            view: number[];
+        };
+        /**
+         * @description How hot an iron it takes.
+         * @enum {string}
+         */
+        Heat: "cool" | "warm" | "hot";
+        /**
+         * @description The edge that a hem finishes.
+         * @enum {string}
+         */
+        HemEdge: "body" | "leg" | "sleeve";
+        /** @description A hem as found. */
+        HemFacts: {
+            /** @description Nobody looked at it yet. */
+            assumed?: boolean;
+            /** @description How it is stitched. */
+            by: components["schemas"]["StitchedBy"];
+            /** @description Which edge. */
+            edge: components["schemas"]["HemEdge"];
+            /** @description How it is turned. */
+            turn: components["schemas"]["HemTurn"];
+            /** @description Cloth folded up inside, with any inner turn. */
+            turn_up: components["schemas"]["Measure"];
+        };
+        /**
+         * @description How a hem is turned and held.
+         * @enum {string}
+         */
+        HemTurn: "narrow_double" | "double" | "deep" | "single_finished" | "blind" | "rolled" | "faced" | "bound" | "coverstitched" | "fused" | "cuff" | "band";
         /**
          * @description How a pin was measured once the garment was off the body.
          * @enum {string}
@@ -387,24 +1017,55 @@ export interface components {
             what: string;
         };
         /**
-         * @description What sort of garment it is; decides which seams and levels it has.
+         * @description What a stroke stands for.
          * @enum {string}
          */
-        Kind: "trousers";
+        Ink: "body" | "cloth" | "edge" | "stitching" | "tape";
+        /** @description A figure to put in place of one that is doubted. */
+        Instead: {
+            /** @description The same figure measured the other way. */
+            width: components["schemas"]["Width"];
+            /** @description The answer, in words. */
+            words: string;
+        };
         /**
-         * @description Where girths are compared, from the top down.
+         * @description What sort of garment it is.
          * @enum {string}
          */
-        Level: "waist" | "hip" | "thigh" | "knee" | "calf" | "hem";
+        Kind: "trousers" | "jeans" | "pull_on_trousers" | "skirt" | "shirt" | "knit_top" | "dress_with_waist_seam" | "dress" | "boned_bodice" | "jacket" | "lined_coat" | "coverall";
+        /** @description A kind of garment that can be begun. */
+        KindLine: {
+            /** @description A cloth it is often made of. */
+            cloth: string;
+            hanging?: components["schemas"]["Hanging"] | null;
+            /** @description Which. */
+            kind: components["schemas"]["Kind"];
+            /** @description Its name. */
+            name: string;
+            /** @description What belongs here, in one line. */
+            says: string;
+        };
+        /** @description Says the password once more, so that nothing is removed by a stray hand. */
+        Leaving: {
+            /** @description The present password. */
+            password: string;
+        };
+        /**
+         * @description Where girths are compared: the body from the top down, then the sleeve from the top down.
+         * @enum {string}
+         */
+        Level: "neck" | "shoulder" | "bust" | "under_bust" | "waist" | "hip" | "thigh" | "knee" | "calf" | "ankle" | "hem" | "upper_arm" | "elbow" | "wrist" | "sleeve_hem";
         /**
          * @description Whose girth a level is.
          * @enum {string}
          */
-        LevelOf: "garment" | "each_leg" | "left_leg" | "right_leg";
+        LevelOf: "garment" | "each_leg" | "left_leg" | "right_leg" | "each_sleeve" | "left_sleeve" | "right_sleeve";
         /** @description A level before and after the changes. */
         LevelResult: {
             /** @description Girth after the changes. */
             after: components["schemas"]["Figure"];
+            /** @description Nobody measured it. */
+            assumed?: boolean;
             /** @description Girth now. */
             before: components["schemas"]["Figure"];
             body?: components["schemas"]["Figure"] | null;
@@ -421,6 +1082,38 @@ export interface components {
             station: components["schemas"]["Figure"];
             /** @description How the girth after comes about. */
             sum: string;
+        };
+        /**
+         * @description How far it is lined.
+         * @enum {string}
+         */
+        Lined: "no" | "partly" | "fully";
+        /**
+         * @description Where a lining can be opened to get inside.
+         * @enum {string}
+         */
+        LiningOpens: "at_hem" | "in_sleeve" | "at_facing" | "nowhere";
+        /**
+         * @description How a line of the garment is drawn.
+         * @enum {string}
+         */
+        Look: "seam" | "topstitching" | "edge" | "button" | "piece";
+        /** @description A garment as looked over so far. */
+        LookOver: {
+            /** @description Parts that could be added. */
+            additions: components["schemas"]["Addition"][];
+            /** @description What to know before going on. */
+            cautions: components["schemas"]["Caution"][];
+            /** @description Figures that look like a slip. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description Of how many. */
+            of: number;
+            /** @description What to find out, place by place. */
+            places: components["schemas"]["Place"][];
+            /** @description How many questions are settled. */
+            settled: number;
+            /** @description The garment as it is now known. */
+            stand: components["schemas"]["Stand"];
         };
         /** @description A row of marks. */
         MarkResult: {
@@ -448,42 +1141,181 @@ export interface components {
          * @example 1 3/4 in
          */
         Measure: string;
-        /** @description A garment on the rail. */
-        OnTheRail: {
-            /** @description How many cautions its newest try-on has. */
-            cautions: number;
-            /** @description What it is made of. */
-            cloth: string;
+        /** @description One measurement of a wearer. */
+        MeasurementLine: {
+            /** @description How to take it. */
+            how: string;
+            /** @description It is taken in movement. */
+            moving: boolean;
+            /** @description Its term. */
+            name: string;
+            /** @description It may differ between left and right. */
+            sided: boolean;
+            /** @description Every time it was taken, the newest first. */
+            taken: components["schemas"]["TakenLine"][];
+            /** @description What it unlocks for the garments of this wearer; empty where nothing needs it. */
+            unlocks: string[];
+            /** @description Which. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
+        /** @description A garment by its name. */
+        NamedGarment: {
             /**
              * Format: uuid
              * @description Its id.
              */
             id: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /**
+         * @description The edge at the neck.
+         * @enum {string}
+         */
+        Neckline: "none" | "round" | "high" | "boat" | "v" | "square" | "wrap" | "strapless";
+        /** @description A password and its successor. */
+        NewPassword: {
+            /** @description The next one. */
+            new: string;
+            /** @description The present one. */
+            old: string;
+        };
+        /** @description The version that a change made. */
+        NewVersion: {
+            /**
+             * Format: int32
+             * @description The next change has to name it.
+             */
+            version: number;
+        };
+        /** @description A garment on the rail. */
+        OnTheRail: {
+            /** @description It is put away. */
+            archived: boolean;
+            /** @description How many cautions its newest try-on has. */
+            cautions: number;
+            /** @description What it is made of. */
+            cloth: string;
+            hanging?: components["schemas"]["Hanging"] | null;
+            /**
+             * Format: uuid
+             * @description Its id.
+             */
+            id: string;
+            /** @description What kind it is, in words. */
+            kind: string;
             /** @description What it is called. */
             name: string;
             /** @description What to do next, in a few words. */
             next_step: string;
-            stand?: components["schemas"]["Stand"] | null;
             /** @description How many stops its newest try-on has. */
             stops: number;
+            /** @description A trial garment. */
+            toile: boolean;
+            /**
+             * Format: int32
+             * @description The version of its facts.
+             */
+            version: number;
             /** @description Who wears it. */
             wearer: string;
+            /**
+             * Format: uuid
+             * @description Their id.
+             */
+            wearer_id: string;
         };
+        /**
+         * @description Where it opens.
+         * @enum {string}
+         */
+        Opening: "centre_front" | "centre_back" | "left_side" | "waist" | "cuff";
+        /**
+         * @description How it came here.
+         * @enum {string}
+         */
+        Origin: "newly_bought" | "thrifted" | "inherited" | "home_made";
         /**
          * @description How a check came out.
          * @enum {string}
          */
         Outcome: "passes" | "caution" | "stop";
-        /** @description A part that can be picked. */
+        /** @description A part that can be seen, and perhaps picked. */
         Part: {
             /** @description After the changes, only the stretch that moves. */
             after?: string | null;
+            /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
+            key?: string | null;
+            /** @description How it is drawn. */
+            look: components["schemas"]["Look"];
             /** @description What it is, in words: "outseam, garment's left". */
             name: string;
             /** @description As it is. */
             path: string;
             seam?: components["schemas"]["Seam"] | null;
             side?: components["schemas"]["GarmentSide"] | null;
+        };
+        /** @description A wearer with everything that follows from what was measured. */
+        Person: {
+            /** @description Figures that look like a slip. */
+            doubts: components["schemas"]["Doubt"][];
+            /** @description The body from the front and from the side, by proportion where it was not measured. */
+            figure: components["schemas"]["Picture"][];
+            /** @description Every measurement, in body order. */
+            measurements: components["schemas"]["MeasurementLine"][];
+            /** @description What could be noted of the posture. */
+            postures: components["schemas"]["PostureLine"][];
+        };
+        /** @description What a photo says of itself. */
+        PhotoChange: {
+            /** @description What is to be seen. */
+            caption?: string;
+            /** @description When it was taken. */
+            moment: components["schemas"]["PhotoMoment"];
+            /**
+             * Format: uuid
+             * @description The photo of before that it stands beside.
+             */
+            pair?: string | null;
+        };
+        /**
+         * @description When a photo was taken.
+         * @enum {string}
+         */
+        PhotoMoment: "before" | "after" | "detail";
+        /** @description A photo without its picture. */
+        PhotoState: {
+            /** @description What is to be seen. */
+            caption: string;
+            /**
+             * Format: int32
+             * @description Height in pixels.
+             */
+            height: number;
+            /**
+             * Format: uuid
+             * @description Its id.
+             */
+            id: string;
+            /** @description When it was taken. */
+            moment: components["schemas"]["PhotoMoment"];
+            /**
+             * Format: uuid
+             * @description The photo of before that it stands beside.
+             */
+            pair?: string | null;
+            /**
+             * Format: int32
+             * @description Width in pixels.
+             */
+            width: number;
+        };
+        /** @description A small drawing that explains: strokes and fills in a box, in mm. */
+        Picture: {
+            /** @description What is painted, back to front. */
+            strokes: components["schemas"]["Stroke"][];
+            /** @description Left, top, width and height of the box. */
+            view: number[];
         };
         /** @description A pin as it was read, against the line. */
         PinResult: {
@@ -518,6 +1350,34 @@ export interface components {
          * @enum {string}
          */
         PinnedBy: "helper" | "self_in_mirror" | "dress_form";
+        /** @description Questions about one place of the garment. */
+        Place: {
+            /** @description Which place. */
+            name: string;
+            /** @description What to find out there. */
+            questions: components["schemas"]["Question"][];
+            /** @description What it is good for, in one line. */
+            why: string;
+        };
+        /**
+         * @description A pocket. Pockets come in pairs but for the breast pocket.
+         * @enum {string}
+         */
+        Pocket: "slant" | "in_seam" | "patch" | "front_scoop" | "back_patch" | "back_welt" | "welt" | "flap" | "breast";
+        /**
+         * @description What stays true of a wearer's posture, whatever they wear.
+         * @enum {string}
+         */
+        Posture: "left_shoulder_lower" | "right_shoulder_lower" | "sway_back" | "forward_shoulder" | "short_waist" | "full_abdomen" | "left_leg_longer" | "right_leg_longer";
+        /** @description A standing note that can be made. */
+        PostureLine: {
+            /** @description In words. */
+            name: string;
+            /** @description Which. */
+            posture: components["schemas"]["Posture"];
+            /** @description What to look for. */
+            sign: string;
+        };
         /** @description A problem as it is sent: `application/problem+json`. */
         Problem: {
             /** @description What to do about it. */
@@ -530,10 +1390,31 @@ export interface components {
              */
             status: number;
             stored?: components["schemas"]["TryOnState"] | null;
+            stored_garment?: components["schemas"]["GarmentState"] | null;
+            stored_wearer?: components["schemas"]["WearerState"] | null;
             /** @description The kind in words. */
             title: string;
             /** @description What kind of problem, as a word that does not change. */
             type: string;
+        };
+        /** @description One thing to find out. */
+        Question: {
+            /** @description What can be entered. */
+            fields: components["schemas"]["Field"][];
+            /** @description Its name, which parts of the stand carry too: `seam.outseam`, `level.hip`. */
+            key: string;
+            /** @description The part can be taken away: a JSON pointer to it. */
+            removes?: string | null;
+            /** @description The part can be given a name of its own: a JSON pointer to it. */
+            renames?: string | null;
+            /** @description Somebody answered. */
+            settled: boolean;
+            /** @description Set this to false with any answer: a JSON pointer into the garment. */
+            settles?: string | null;
+            /** @description What is asked about. */
+            title: string;
+            /** @description What the answer is used for. */
+            why: string;
         };
         /** @description A length that was read. */
         ReadLength: {
@@ -567,20 +1448,49 @@ export interface components {
          */
         Rule: "sides" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang";
         /**
-         * @description A seam of a garment. Each joins a front edge to a back edge and exists on both sides.
+         * @description A seam of a garment.
          * @enum {string}
          */
-        Seam: "outseam" | "inseam";
+        Seam: "outseam" | "inseam" | "seat_seam" | "front_rise" | "side_seam" | "centre_front" | "centre_back" | "princess_front" | "princess_back" | "panel_front" | "panel_back" | "shoulder_seam" | "armhole_seam" | "sleeve_seam" | "sleeve_back_seam" | "yoke_seam" | "waist_seam" | "neck_seam";
         /** @description A seam as it was found. */
         SeamFacts: {
-            /** @description The allowance found inside, on each edge. */
+            /** @description The allowance found inside, on each edge; on the front edge where `allowance_back` differs. */
             allowance: components["schemas"]["Measure"];
+            allowance_back?: components["schemas"]["Measure"] | null;
+            /** @description Nobody looked inside yet. */
+            assumed?: boolean;
+            /** @description Cuts were made into the allowance: it gives only to the clip. */
+            clipped?: boolean;
+            /** @description How its raw edges are finished. */
+            finish?: components["schemas"]["Finish"];
+            /** @description The two allowances were trimmed to different widths. */
+            graded?: boolean;
             /** @description What lies across it. */
             in_the_way?: components["schemas"]["InTheWay"][];
-            /** @description Its length from the hem to its other end. */
+            /** @description Its length from its datum to its other end. */
             length: components["schemas"]["Measure"];
+            /** @description What it is called on this garment, where that is not its usual name. */
+            name?: string | null;
             /** @description Which seam. */
             seam: components["schemas"]["Seam"];
+            /** @description Stitched again on the right side. */
+            topstitched?: boolean;
+        };
+        /** @description A band of the garment round a level, shaded by its ease. */
+        Shade: {
+            /** @description Round which level. */
+            level: components["schemas"]["Level"];
+            /** @description The band. */
+            path: string;
+            /** @description How its ease is, in a word. */
+            word: components["schemas"]["EaseWord"];
+        };
+        /** @description A surface of cloth. */
+        Shape: {
+            /** @description Its outline after the changes, where it changes. */
+            after?: string | null;
+            /** @description Its outline as it is. */
+            path: string;
         };
         /**
          * @description How the two sides are made to agree, when the sewist says so.
@@ -594,10 +1504,21 @@ export interface components {
             /** @description What was done, in words. */
             words: string;
         };
-        /** @description Who is signed in. */
-        SignedIn: {
-            /** @description The example account: its data is made up and can be reset. */
-            example: boolean;
+        /** @description An address and a password. */
+        SignIn: {
+            /** @description The address. */
+            email: string;
+            /** @description The password. */
+            password: string;
+        };
+        /** @description Somebody new. */
+        SignUp: {
+            /** @description The address to sign in with. */
+            email: string;
+            /** @description What to call them. */
+            name: string;
+            /** @description A password of ten letters or more. */
+            password: string;
         };
         /** @description Everything derived from one document, in figures of one tape. */
         Solved: {
@@ -622,6 +1543,8 @@ export interface components {
         SolvedSeam: {
             /** @description The allowance on each edge. */
             allowance: components["schemas"]["Figure"];
+            /** @description Where its stations are measured from: hem, crotch, sleeve hem. */
+            datum: string;
             /** @description Front and back edge move by the same amount everywhere. */
             edges_equal: boolean;
             /** @description Where the line ends, in words, the hem end first. */
@@ -632,6 +1555,8 @@ export interface components {
             marks: components["schemas"]["MarkResult"][];
             /** @description How far the seam moves around the body at its deepest, and which way; nothing when it stays. */
             moves?: string | null;
+            /** @description What it is called on this garment. */
+            name: string;
             /** @description The pins as read, in the document's order. */
             pins: components["schemas"]["PinResult"][];
             /** @description Which seam. */
@@ -644,7 +1569,7 @@ export interface components {
             strip: components["schemas"]["Strip"];
             /** @description How far a smooth line may pass beside a pin. */
             tolerance: components["schemas"]["Figure"];
-            /** @description Where it ends, away from the hem: waist, crotch. */
+            /** @description Where it ends, away from its datum: waist, crotch. */
             top: string;
             /** @description The upper end was not given and is assumed. */
             upper_is_assumed: boolean;
@@ -663,16 +1588,25 @@ export interface components {
             /** @description The garment before and after, drawn on its wearer. */
             stand: components["schemas"]["Stand"];
         };
-        /** @description The drawing of a garment. */
+        /**
+         * @description An edge that cannot simply be cut.
+         * @enum {string}
+         */
+        SpecialEdge: "plain" | "border" | "scallops" | "sequins" | "worn";
+        /** @description The drawing of a garment on its wearer. */
         Stand: {
             /** @description The cloth's colour. */
             colour: string;
+            /** @description Nobody measured the wearer: the figure is one by proportion. */
+            figure_is_assumed: boolean;
+            /** @description Where the garment lies on the drawing, in mm from the top, with some room around it. */
+            garment_mm: number[];
             /**
              * Format: double
-             * @description Height of each view in mm.
+             * @description Height of each view in mm, from the crown to the floor.
              */
             height_mm: number;
-            /** @description Front, then back. */
+            /** @description Front, back and side; none where too little of the garment is known to draw it. */
             views: components["schemas"]["View"][];
             /**
              * Format: double
@@ -682,11 +1616,8 @@ export interface components {
         };
         /** @description A level across the drawing. */
         StandLevel: {
-            /**
-             * Format: double
-             * @description Where the garment's edge is at this level, in mm from the centre.
-             */
-            edge_mm: number;
+            /** @description Where the garment's edges are at this level, in mm. */
+            edges_mm: number[];
             /** @description Which level. */
             level: components["schemas"]["Level"];
             /**
@@ -695,6 +1626,11 @@ export interface components {
              */
             y_mm: number;
         };
+        /**
+         * @description What holds a hem.
+         * @enum {string}
+         */
+        StitchedBy: "hand" | "machine";
         /** @description One seam, both sides. */
         Strip: {
             /**
@@ -714,6 +1650,8 @@ export interface components {
              * @description Length of the seam in mm.
              */
             length_mm: number;
+            /** @description The levels that cross it. */
+            levels: components["schemas"]["StripLevel"][];
             /** @description The wearer's left, then the wearer's right. */
             sides: components["schemas"]["StripSide"][];
         };
@@ -734,6 +1672,16 @@ export interface components {
             /** @description What it is. */
             what: string;
         };
+        /** @description A level that crosses the seam. */
+        StripLevel: {
+            /**
+             * Format: double
+             * @description Its station, in mm.
+             */
+            at_mm: number;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description One side of a seam strip. */
         StripSide: {
             /** @description The new stitching of the back edge, where it differs. */
@@ -749,6 +1697,13 @@ export interface components {
             /** @description Whose side that was on the wearer. */
             wearer_side: components["schemas"]["WearerSide"];
         };
+        /** @description One line or shape of a picture. */
+        Stroke: {
+            /** @description What it stands for; says how it is painted. */
+            ink: components["schemas"]["Ink"];
+            /** @description SVG path data. */
+            path: string;
+        };
         /**
          * @description How the cloth is made.
          * @enum {string}
@@ -759,6 +1714,37 @@ export interface components {
          * @enum {string}
          */
         Suggestion: "keep_each" | "pin_again";
+        /** @description One measurement as it was taken on one day: one figure, or left and right where they differ. */
+        Taken: {
+            /**
+             * Format: date
+             * @description The day; entries without one count as older than all with one.
+             */
+            date?: string | null;
+            left?: components["schemas"]["Measure"] | null;
+            right?: components["schemas"]["Measure"] | null;
+            value?: components["schemas"]["Measure"] | null;
+            /** @description What was measured. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
+        /** @description A measurement on one day. */
+        TakenLine: {
+            /** @description The day, where it is known. */
+            date?: string | null;
+            /** @description The figure that garments are fitted to. */
+            figure: components["schemas"]["Figure"];
+            /** @description Its place in the wearer's list. */
+            index: number;
+            left?: components["schemas"]["Figure"] | null;
+            right?: components["schemas"]["Figure"] | null;
+        };
+        /** @description How to take a measurement, drawn. */
+        Taking: {
+            /** @description The tape on a body. */
+            picture: components["schemas"]["Picture"];
+            /** @description Which measurement. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
         /**
          * @description The user's tape: the unit and the finest mark that figures are shown at.
          * @enum {string}
@@ -797,16 +1783,16 @@ export interface components {
         };
         /** @description One view. */
         View: {
-            /** @description The wearer's body, where enough of it is measured. */
-            body?: string | null;
+            /** @description The wearer's body, shape by shape. */
+            body: string[];
+            /** @description The cloth, back to front: trunk or legs, sleeves. */
+            cloth: components["schemas"]["Shape"][];
             /** @description Levels, from the top down. */
             levels: components["schemas"]["StandLevel"][];
-            /** @description Outline of the garment as it is. */
-            outline: string;
-            /** @description Outline of the garment after the changes, where there are any. */
-            outline_after?: string | null;
-            /** @description Seams, edges and openings. */
+            /** @description Seams, darts, hems, closures, pockets. */
             parts: components["schemas"]["Part"][];
+            /** @description Where it is tight or loose, after the changes. */
+            shades: components["schemas"]["Shade"][];
             /** @description From where. */
             view: components["schemas"]["ViewSide"];
         };
@@ -814,23 +1800,83 @@ export interface components {
          * @description The side one looks at.
          * @enum {string}
          */
-        ViewSide: "front" | "back";
+        ViewSide: "front" | "back" | "side";
+        /**
+         * @description How often it was washed.
+         * @enum {string}
+         */
+        Washed: "never" | "once" | "often";
         /** @description Somebody the garment is fitted to. */
         Wearer: {
-            /** @description What has been measured, by its ISO 8559-1 term. */
-            measurements?: {
-                [key: string]: components["schemas"]["Measure"];
-            };
+            /** @description What has been measured, in any order; the newest of each counts. */
+            measurements?: components["schemas"]["Taken"][];
             /** @description What they are called. */
             name: string;
-            /** @description What explains a difference between the sides, in the sewist's words. */
+            /** @description Anything else that stays true, in the sewist's words. */
             notes?: string[];
+            /** @description Standing notes on posture. */
+            posture?: components["schemas"]["Posture"][];
+        };
+        /** @description A wearer to store. */
+        WearerChange: {
+            /**
+             * Format: int32
+             * @description The version that was read; 0 for somebody new.
+             */
+            version: number;
+            /** @description Name, measurements and notes, whole. */
+            wearer: components["schemas"]["Wearer"];
+        };
+        /** @description A wearer with everything that follows from what was measured. */
+        WearerPage: {
+            /** @description Their garments, by id and name. */
+            garments: components["schemas"]["NamedGarment"][];
+            /** @description What follows. */
+            person: components["schemas"]["Person"];
+            /** @description As stored. */
+            state: components["schemas"]["WearerState"];
         };
         /**
          * @description A side of the person inside the garment.
          * @enum {string}
          */
         WearerSide: "left" | "right";
+        /** @description A wearer with the version that the next change has to name. */
+        WearerState: {
+            /**
+             * Format: int64
+             * @description How many garments they have.
+             */
+            garments: number;
+            /**
+             * Format: uuid
+             * @description Their id.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description The version that was read.
+             */
+            version: number;
+            /** @description Name, measurements and notes. */
+            wearer: components["schemas"]["Wearer"];
+        };
+        /**
+         * @description How heavy the cloth is.
+         * @enum {string}
+         */
+        Weight: "light" | "medium" | "heavy";
+        /** @description Who is signed in. */
+        Who: {
+            /** @description The address they sign in with; none for the example and a household. */
+            email?: string | null;
+            /** @description The example account: its data is made up and can be put back. */
+            example: boolean;
+            /** @description A household's account: there is nothing to sign in to. */
+            household: boolean;
+            /** @description What they are called. */
+            name: string;
+        };
         /** @description How wide the garment is at a level, in one of the two ways it is measured. */
         Width: {
             /** @description The width of the garment lying flat: half its girth. */
@@ -853,6 +1899,170 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    leave: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Leaving"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_password: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPassword"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_up: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignUp"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cloths: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cloth"][];
+                };
+            };
+        };
+    };
     reset: {
         parameters: {
             query?: never;
@@ -877,6 +2087,64 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_example: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+        };
+    };
+    begin_garment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Beginning"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Garment"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -914,6 +2182,206 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_garment: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GarmentChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewVersion"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed elsewhere; `stored_garment` has the other state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_garment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PhotoState"][];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_photo: {
+        parameters: {
+            query: {
+                /** @description Before, after, or of a detail. */
+                moment: components["schemas"]["PhotoMoment"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/*": number[];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1027,6 +2495,25 @@ export interface operations {
             };
         };
     };
+    kinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindLine"][];
+                };
+            };
+        };
+    };
     length: {
         parameters: {
             query: {
@@ -1050,6 +2537,262 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_over_garment: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Garment"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookOver"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    measurements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taking"][];
+                };
+            };
+        };
+    };
+    read_csv: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"][];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    one_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    change_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhotoChange"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_photo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    thumbnail: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -1100,7 +2843,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SignedIn"];
+                    "application/json": components["schemas"]["Who"];
                 };
             };
             401: {
@@ -1120,14 +2863,34 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignIn"];
+            };
+        };
         responses: {
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SignedIn"];
+                    "application/json": components["schemas"]["Who"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -1182,6 +2945,253 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wearers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearerState"][];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    one_wearer: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                wearer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearerPage"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_wearer: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                wearer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WearerChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WearerPage"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed elsewhere; `stored_wearer` has the other state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_wearer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                wearer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    wearer_csv: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                wearer: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    view_wearer: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                wearer: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wearer"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Person"];
+                };
+            };
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };

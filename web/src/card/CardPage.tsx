@@ -13,6 +13,7 @@ import {
   type SolvedSeam,
 } from "../api/client";
 import { Words } from "../drawing/Words";
+import { spoken } from "../drawing/words";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import "./card.css";
@@ -50,7 +51,7 @@ export default function CardPage() {
   const card = tryOn?.cards.find((c) => c.seam === seam);
   const drawn = tryOn?.seams.find((s) => s.seam === seam);
   if (!card || !drawn) {
-    const detail = `There are no pins on the ${seam} yet. Enter them under Lines, then come back.`;
+    const detail = `There are no pins on the ${spoken(seam)} yet. Enter them under Lines, then come back.`;
     return <Trouble problem={{ type: "empty", title: "Nothing to chalk", status: 404, detail }} />;
   }
   return (
@@ -249,7 +250,7 @@ function CardDrawing({ seam }: { seam: SolvedSeam }) {
             );
           })}
           <text x={10} y={height - 5}>
-            hem
+            {seam.datum}
           </text>
           <text x={width - 10} y={height - 5} textAnchor="end">
             {seam.sides_agree ? seam.top : `${seam.top} · garment’s ${side.side}`}

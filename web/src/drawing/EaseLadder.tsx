@@ -2,20 +2,7 @@ import { Popover } from "antd";
 import { memo } from "react";
 import type { LevelResult } from "../api/client";
 import { Words } from "./Words";
-
-const WORDS = {
-  too_tight: "too tight",
-  close: "close",
-  usual: "usual",
-  roomy: "roomy",
-  loose: "loose",
-} as const;
-const OF = {
-  garment: "all round",
-  each_leg: "each leg",
-  left_leg: "left leg",
-  right_leg: "right leg",
-} as const;
+import { OF, spoken, WORDS } from "./words";
 
 /** Ease drawn, in cm either side of the body: from a little under it to well past loose. */
 const FROM = -4;
@@ -33,7 +20,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
         {levels.map((level) => (
           <tr key={level.level + level.of}>
             <th scope="row">
-              {level.level}
+              {spoken(level.level)}
               <br />
               <small className="quiet">{OF[level.of]}</small>
             </th>
@@ -78,7 +65,11 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
 
 function Rung({ level }: { level: LevelResult }) {
   const { ease_before: before, ease_after: after, comfort } = level;
-  if (!before || !after) return <small className="quiet">an opening: see the checks</small>;
+  if (!before || !after) {
+    return (
+      <small className="quiet">{level.assumed ? "assumed, not measured" : "no ease is taught here"}</small>
+    );
+  }
   return (
     <>
       <svg viewBox={`0 0 ${WIDTH} 34`} preserveAspectRatio="none" aria-hidden>

@@ -1,9 +1,8 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { LevelResult, PinResult, SolvedSeam, StripSide } from "../api/client";
+import type { PinResult, SolvedSeam, StripSide } from "../api/client";
 
 interface Props {
   seam: SolvedSeam;
-  levels: LevelResult[];
   /** The finest mark of the tape, in nm: what one nudge moves, and what a drag snaps to. */
   mark: number;
   /** Both scales the same, or sideways stretched so that small offsets can be seen. */
@@ -25,7 +24,7 @@ const NM_PER_MM = 1e6;
 
 /** One seam laid straight: the wearer's left above, the right below, their allowances between the two old stitchings. */
 export function SeamStrip(props: Props) {
-  const { seam, levels, stretched, mark } = props;
+  const { seam, stretched, mark } = props;
   const { strip } = seam;
   const frame = useRef<HTMLDivElement>(null);
   const width = useWidth(frame);
@@ -51,7 +50,7 @@ export function SeamStrip(props: Props) {
         viewBox={`0 0 ${width} ${height}`}
         height={height}
         role="group"
-        aria-label={`The ${seam.seam} laid straight, hem on the left`}
+        aria-label={`The ${seam.name} laid straight, ${seam.datum} on the left`}
       >
         <rect
           className="strip-channel"
@@ -83,13 +82,13 @@ export function SeamStrip(props: Props) {
             )}
           </g>
         ))}
-        {distinct(levels).map((level) => {
-          const at = x(level.station.nm / NM_PER_MM);
+        {strip.levels.map((level) => {
+          const at = x(level.at_mm);
           return (
-            <g key={level.level}>
+            <g key={level.name}>
               <line className="strip-level" x1={at} x2={at} y1={top} y2={bottom} />
               <text className="minor" x={at} y={14} textAnchor={anchor(at, width)}>
-                {level.level}
+                {level.name}
               </text>
             </g>
           );
@@ -112,7 +111,12 @@ export function SeamStrip(props: Props) {
             </text>
           </g>
         ))}
-        <Stations length={strip.length_mm} across={across} levels={levels} y={bottom + 18} />
+        <Stations
+          length={strip.length_mm}
+          across={across}
+          inches={seam.length.text.endsWith("in")}
+          y={bottom + 18}
+        />
         {seam.pins.map((pin, index) =>
           sides
             .filter(({ side }) => side.side === pin.side || isCopied(seam, side.side))
@@ -165,11 +169,6 @@ function useWidth(frame: React.RefObject<HTMLDivElement | null>): number {
   return width;
 }
 
-/** Levels once each, whichever leg they are of. */
-function distinct(levels: LevelResult[]): LevelResult[] {
-  return levels.filter((level, index) => levels.findIndex((l) => l.level === level.level) === index);
-}
-
 function anchor(at: number, width: number): "start" | "middle" | "end" {
   if (at < 40) return "start";
   return at > width - 60 ? "end" : "middle";
@@ -189,15 +188,14 @@ function isCopied(seam: SolvedSeam, side: string): boolean {
 function Stations({
   length,
   across,
-  levels,
+  inches,
   y,
 }: {
   length: number;
   across: number;
-  levels: LevelResult[];
+  inches: boolean;
   y: number;
 }) {
-  const inches = levels[0]?.station.text.endsWith("in") ?? false;
   const unit = inches ? 25.4 : 10;
   const room = 60;
   const step = [5, 10, 20].find((marks) => across * unit * marks > room) ?? 50;
@@ -273,7 +271,7 @@ function Pin({ index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin,
       role="button"
       tabIndex={0}
       data-pin={index}
-      aria-label={`Pin ${index + 1}, ${pin.station.text} from the hem, ${pin.amount.text}, the line passes ${pin.beside.text} beside it`}
+      aria-label={`Pin ${index + 1}, ${pin.station.text} from the ${seam.datum}, ${pin.amount.text}, the line passes ${pin.beside.text} beside it`}
       onFocus={() => {
         onPick(index);
       }}
@@ -296,7 +294,7 @@ function Pin({ index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin,
         }
       }}
     >
-      <title>{`${pin.station.text} from the hem: ${pin.amount.text} read, ${pin.whole.text} altogether; the line passes ${pin.beside.text} beside it`}</title>
+      <title>{`${pin.station.text} from the ${seam.datum}: ${pin.amount.text} read, ${pin.whole.text} altogether; the line passes ${pin.beside.text} beside it`}</title>
       <circle className="pin-grip" r={18} />
       <circle r={6} />
     </g>

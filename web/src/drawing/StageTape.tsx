@@ -17,6 +17,8 @@ const OPEN: readonly StageKey[] = ["look-over", "try-on", "lines"];
 
 interface Props {
   garment: string;
+  /** Something of it is measured. */
+  isLookedOver: boolean;
   /** Something is pinned, so there is a card. */
   hasCards: boolean;
   /** And nothing stops it. */
@@ -24,8 +26,9 @@ interface Props {
 }
 
 /** The way through a garment's stages: a tape measure, unrolled as far as things are settled. */
-export const StageTape = memo(function StageTape({ garment, hasCards, isClear }: Props) {
-  const settled: StageKey[] = ["look-over"];
+export const StageTape = memo(function StageTape({ garment, isLookedOver, hasCards, isClear }: Props) {
+  const settled: StageKey[] = [];
+  if (isLookedOver) settled.push("look-over");
   if (hasCards) settled.push("try-on");
   if (isClear) settled.push("lines");
   return (

@@ -1,117 +1,205 @@
-import { memo, type KeyboardEvent } from "react";
-import type { LevelResult, Seam, Stand } from "../api/client";
+import { Checkbox, Segmented } from "antd";
+import { memo, useState, type KeyboardEvent } from "react";
+import type { LevelResult, Stand } from "../api/client";
+import { OF, spoken, WORDS } from "./words";
 import "./drawing.css";
 
 type View = Stand["views"][number];
-
-/** The garment's own lines in one view: cloth, seams, and what changes. */
-export function Garment({ view, colour, after = false }: { view: View; colour: string; after?: boolean }) {
-  const changed = view.outline_after ?? null;
-  return (
-    <>
-      <path className="cloth" d={after ? (changed ?? view.outline) : view.outline} style={{ fill: colour }} />
-      {view.parts.map((part) => (
-        <path
-          key={part.name + part.path}
-          className="seam"
-          d={after ? (part.after ?? part.path) : part.path}
-        />
-      ))}
-    </>
-  );
-}
+type Part = View["parts"][number];
 
 interface Props {
   stand: Stand;
   levels: LevelResult[];
-  picked: Seam | null;
-  onPick: (seam: Seam) => void;
+  /** The part that is picked, by its key: `seam.outseam`. */
+  picked: string | null;
+  /** Which parts can be picked. */
+  canPick: (key: string) => boolean;
+  onPick: (key: string) => void;
 }
 
-const WORDS = {
-  too_tight: "too tight",
-  close: "close",
-  usual: "usual",
-  roomy: "roomy",
-  loose: "loose",
-} as const;
+type Shown = "both" | "front" | "back" | "side";
 
-/** The garment on its wearer, front and back, as it is and as it will be. Seams can be picked. */
-export const StandView = memo(function StandView({ stand, levels, picked, onPick }: Props) {
-  const half = stand.width_mm / 2 + 24;
+/** The garment on its wearer from every side, as it is and as it will be. What can be picked is a button. */
+export const StandView = memo(function StandView({ stand, levels, picked, canPick, onPick }: Props) {
+  const [shown, setShown] = useState<Shown>("both");
+  const [shaded, setShaded] = useState(false);
+  const [whole, setWhole] = useState(false);
+  const views = stand.views.filter((v) => (shown === "both" ? v.view !== "side" : v.view === shown));
+  const judged = levels.filter((l) => l.comfort);
   return (
     <figure className="stand">
+      <div className="stand-tools">
+        <Segmented<Shown>
+          size="small"
+          aria-label="Seen from"
+          options={[
+            { value: "both", label: "both" },
+            { value: "front", label: "front" },
+            { value: "back", label: "back" },
+            { value: "side", label: "side" },
+          ]}
+          value={shown}
+          onChange={setShown}
+        />
+        <Checkbox
+          checked={shaded}
+          onChange={(event) => {
+            setShaded(event.target.checked);
+          }}
+        >
+          ease
+        </Checkbox>
+        <Checkbox
+          checked={whole}
+          onChange={(event) => {
+            setWhole(event.target.checked);
+          }}
+        >
+          whole figure
+        </Checkbox>
+      </div>
+      {stand.views.length === 0 && (
+        <p className="quiet empty">Too little is measured to draw it: give it a waist and a hem first.</p>
+      )}
       <div className="stand-views">
-        {stand.views.map((view) => (
-          <svg
+        {views.map((view) => (
+          <ViewDrawing
             key={view.view}
-            viewBox={`${-half} -24 ${2 * half} ${stand.height_mm + 90}`}
-            role="group"
-            aria-label={`Seen from the ${view.view}`}
-          >
-            <path
-              className="cloth on-body"
-              d={view.outline_after ?? view.outline}
-              style={{ fill: stand.colour }}
-            />
-            {view.body && <path className="body" d={view.body} />}
-            {view.outline_after && <path className="before" d={view.outline} />}
-            {view.levels.map((level) => (
-              <line
-                key={level.level}
-                className="level"
-                x1={-level.edge_mm - 12}
-                x2={level.edge_mm + 12}
-                y1={level.y_mm}
-                y2={level.y_mm}
-              >
-                <title>{levelTitle(levels, level.level)}</title>
-              </line>
-            ))}
-            {view.parts.map((part) => {
-              const { seam } = part;
-              const after = part.after ? <path className="changed" d={part.after} /> : null;
-              if (!seam) return <path key={part.name + part.path} className="seam" d={part.path} />;
-              const pick = (event: KeyboardEvent) => {
-                if (event.key === "Enter" || event.key === " ") {
-                  event.preventDefault();
-                  onPick(seam);
-                }
-              };
-              return (
-                <g
-                  key={part.name}
-                  className={picked === seam ? "pickable picked" : "pickable"}
-                  role="button"
-                  tabIndex={0}
-                  aria-label={part.name}
-                  aria-pressed={picked === seam}
-                  onClick={() => {
-                    onPick(seam);
-                  }}
-                  onKeyDown={pick}
-                >
-                  <title>{part.name}</title>
-                  <path className="grip" d={part.path} />
-                  <path className="seam" d={part.path} />
-                  {after}
-                </g>
-              );
-            })}
-            <text className="view-name" x={0} y={stand.height_mm + 52}>
-              {view.view}
-            </text>
-          </svg>
+            view={view}
+            stand={stand}
+            levels={levels}
+            shaded={shaded}
+            whole={whole}
+            picked={picked}
+            canPick={canPick}
+            onPick={onPick}
+          />
         ))}
       </div>
+      {shaded && judged.length > 0 && (
+        <ul className="stand-ease">
+          {judged.map((level) => (
+            <li key={level.level + level.of}>
+              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden />{" "}
+              {spoken(level.level)}
+              {level.of === "garment" ? "" : `, ${OF[level.of]}`}: {level.ease_after?.text} ease,{" "}
+              {WORDS[level.comfort?.after ?? "usual"]}
+            </li>
+          ))}
+        </ul>
+      )}
+      {shaded && judged.length === 0 && (
+        <p className="quiet">Ease can be judged once a girth of the wearer is measured.</p>
+      )}
       <figcaption>
-        <span className="key key-body">body</span>
+        <span className="key key-body">{stand.figure_is_assumed ? "figure by proportion" : "body"}</span>
         <span className="key key-before">as it is</span>
         <span className="key key-after">after</span>
       </figcaption>
     </figure>
   );
 });
+
+interface ViewProps extends Props {
+  view: View;
+  shaded: boolean;
+  whole: boolean;
+}
+
+function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
+  const half = stand.width_mm / 2;
+  const [top = 0, bottom = stand.height_mm] = whole ? [] : stand.garment_mm;
+  // As large as 12 px in a panel of two views.
+  const room = stand.width_mm / 10;
+  return (
+    <svg
+      viewBox={`${-half} ${top} ${2 * half} ${bottom - top + 1.5 * room}`}
+      role="group"
+      aria-label={`Seen from the ${view.view}`}
+    >
+      {view.body.map((path) => (
+        <path key={path} className={stand.figure_is_assumed ? "body assumed" : "body"} d={path} />
+      ))}
+      {view.cloth.map((shape) => (
+        <path
+          key={shape.path}
+          className="cloth on-body"
+          d={shape.after ?? shape.path}
+          style={{ fill: stand.colour }}
+        />
+      ))}
+      {shaded &&
+        view.shades.map((shade, index) => (
+          <path key={index} className={`shade shade-${shade.word}`} d={shade.path} />
+        ))}
+      {view.cloth.map((shape) =>
+        shape.after ? <path key={shape.path} className="before" d={shape.path} /> : null,
+      )}
+      {view.levels.map((level) => (
+        <line
+          key={level.level}
+          className="level"
+          x1={(level.edges_mm[0] ?? 0) - 14}
+          x2={(level.edges_mm[1] ?? 0) + 14}
+          y1={level.y_mm}
+          y2={level.y_mm}
+        >
+          <title>{levelTitle(levels, level.level)}</title>
+        </line>
+      ))}
+      {view.parts.map((part, index) => (
+        <PartDrawing
+          key={`${part.name} ${part.side ?? ""} ${index}`}
+          part={part}
+          colour={stand.colour}
+          isPicked={Boolean(part.key) && part.key === picked}
+          canPick={Boolean(part.key) && canPick(part.key ?? "")}
+          onPick={onPick}
+        />
+      ))}
+      <text className="view-name" x={0} y={bottom + room} fontSize={room}>
+        {view.view}
+      </text>
+    </svg>
+  );
+}
+
+interface PartProps {
+  part: Part;
+  colour: string;
+  isPicked: boolean;
+  canPick: boolean;
+  onPick: (key: string) => void;
+}
+
+function PartDrawing({ part, colour, isPicked, canPick, onPick }: PartProps) {
+  const { key, look } = part;
+  const drawn = <path className={look} d={part.path} style={look === "piece" ? { fill: colour } : {}} />;
+  if (!key || !canPick) return drawn;
+  return (
+    <g
+      className={isPicked ? "pickable picked" : "pickable"}
+      role="button"
+      tabIndex={0}
+      aria-label={part.name}
+      aria-pressed={isPicked}
+      onClick={() => {
+        onPick(key);
+      }}
+      onKeyDown={(event: KeyboardEvent) => {
+        if (event.key === "Enter" || event.key === " ") {
+          event.preventDefault();
+          onPick(key);
+        }
+      }}
+    >
+      <title>{part.name}</title>
+      <path className="grip" d={part.path} />
+      {drawn}
+      {part.after && <path className="changed" d={part.after} />}
+    </g>
+  );
+}
 
 function levelTitle(levels: LevelResult[], level: string): string {
   const found = levels.find((l) => l.level === level);

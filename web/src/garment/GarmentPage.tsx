@@ -1,33 +1,35 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Alert, Button, Skeleton } from "antd";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { Alert, Button, Skeleton, Tooltip } from "antd";
+import { RedoOutlined, UndoOutlined } from "@ant-design/icons";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, Navigate, useParams } from "react-router";
 import { v7 as newId } from "uuid";
 import {
   answer,
   api,
   problemOf,
+  type Garment,
   type GarmentState,
-  type Problem,
   type Seam,
   type TryOn,
-  type TryOnState,
 } from "../api/client";
 import { EaseLadder } from "../drawing/EaseLadder";
 import { STAGES, StageTape, type StageKey } from "../drawing/StageTape";
 import { StandView } from "../drawing/StandView";
+import { Conflict, Saved } from "../kept/Saved";
+import { useKept } from "../kept/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import { LinesStage } from "./LinesStage";
 import { LookOverStage } from "./LookOverStage";
 import { TryOnStage } from "./TryOnStage";
+import { useLookOver } from "./useLookOver";
 import { useSolved } from "./useSolved";
-import { useTryOn } from "./useTryOn";
 import "./garment.css";
 
 /** A garment, the main place: its stages across the top, the stand on the left, the work of the stage on the right. */
 export default function GarmentPage() {
-  const { garment = "", stage = "lines" } = useParams();
+  const { garment = "", stage } = useParams();
   const state = useQuery({
     queryKey: ["garment", garment],
     queryFn: () => answer(api.GET("/api/v1/garments/{garment}", { params: { path: { garment } } })),
@@ -35,8 +37,6 @@ export default function GarmentPage() {
     staleTime: Infinity,
     gcTime: 0,
   });
-  const known = STAGES.find((s) => s.key === stage);
-  if (!known) return <Navigate to={`/garments/${garment}/lines`} replace />;
   if (state.isPending) {
     return (
       <main className="garment">
@@ -45,7 +45,16 @@ export default function GarmentPage() {
     );
   }
   if (state.isError) return <Trouble problem={problemOf(state.error)} retry={() => void state.refetch()} />;
+  const known = STAGES.find((s) => s.key === stage);
+  if (!known) return <Navigate to={`/garments/${garment}/${stageOf(state.data)}`} replace />;
   return <Work key={state.dataUpdatedAt} state={state.data} stage={known.key} />;
+}
+
+/** Where to go on: with what was pinned, else with what is not measured yet. */
+function stageOf(state: GarmentState): StageKey {
+  const { garment, try_ons } = state.document;
+  if (try_ons?.length) return "lines";
+  return garment.levels.every((l) => l.assumed) ? "look-over" : "try-on";
 }
 
 /** The newest try-on, or a new one that is stored with its first change. */
@@ -57,15 +66,58 @@ function newest(state: GarmentState): { id: string; tryOn: TryOn; version: numbe
   return { id, tryOn: { id, date: new Date().toISOString().slice(0, 10), alterations: [] }, version: 0 };
 }
 
+const SEAM = "seam.";
+
+/** The seam to begin with: one that is pinned, else the first long one. */
+function firstSeam(garment: Garment, tryOn: TryOn): Seam {
+  const long: Seam[] = ["outseam", "side_seam", "princess_front", "centre_back"];
+  return (
+    tryOn.alterations?.[0]?.seam ??
+    long.find((s) => garment.seams.some((g) => g.seam === s)) ??
+    garment.seams[0]?.seam ??
+    "side_seam"
+  );
+}
+
 function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   const { tape } = useSettings();
-  const [{ id, tryOn: initial, version }] = useState(() => newest(state));
-  const working = useTryOn(state.id, id, initial, version, tape);
-  const [seam, setSeam] = useState<Seam>("outseam");
-  const shown = working.tryOn;
-  const document = useMemo(() => ({ ...state.document, try_ons: [shown] }), [state.document, shown]);
-  const { solved, problem, preview } = useSolved(document, tape);
   const queries = useQueryClient();
+  const path = { garment: state.id };
+  const facts = useKept<Garment>({
+    id: `garment.${state.id}`,
+    initial: state.document.garment,
+    version: state.version,
+    undoable: stage === "look-over",
+    store: async (version, garment) => {
+      const { wearer_id, archived } = state;
+      const body = { version, wearer_id, archived, garment };
+      return (
+        await answer(api.PUT("/api/v1/garments/{garment}", { params: { path, query: { tape } }, body }))
+      ).version;
+    },
+  });
+  const [{ id, tryOn: initial, version }] = useState(() => newest(state));
+  const working = useKept<TryOn>({
+    id,
+    initial,
+    version,
+    undoable: stage !== "look-over",
+    store: async (read, tryOn) => {
+      const params = { path: { ...path, try_on: id }, query: { tape } };
+      const body = { version: read, try_on: tryOn };
+      return (await answer(api.PUT("/api/v1/garments/{garment}/try-ons/{try_on}", { params, body }))).version;
+    },
+  });
+  const garment = facts.value;
+  const shown = working.value;
+  const [seam, setSeam] = useState<Seam>(() => firstSeam(garment, shown));
+  const [question, setQuestion] = useState<string | null>(null);
+  const document = useMemo(
+    () => ({ ...state.document, garment, try_ons: [shown] }),
+    [state.document, garment, shown],
+  );
+  const { solved, problem, preview } = useSolved(document, tape);
+  const lookOver = useLookOver(state.id, garment, tape, stage === "look-over");
   useEffect(
     () => () => {
       void queries.invalidateQueries({ queryKey: ["rail"] });
@@ -75,31 +127,97 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   const result = solved?.try_ons[0];
   // While something is dragged the strip is painted first; the stand and the ladder follow.
   const later = useDeferredValue(solved);
-  const stand = later?.try_ons[0]?.stand ?? later?.stand;
-  const levels = later?.try_ons[0]?.levels ?? later?.levels;
-  const { garment } = state.document;
-  const { change } = working;
+  const looksOver = stage === "look-over";
+  const stand = looksOver ? lookOver.data?.lookOver?.stand : (later?.try_ons[0]?.stand ?? later?.stand);
+  const levels = (looksOver ? later?.levels : later?.try_ons[0]?.levels) ?? later?.levels;
   const hasCards = (result?.cards.length ?? 0) > 0;
   const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop") ?? false);
+  const shownKept = looksOver ? facts : working;
+  const canPick = useCallback(
+    (key: string) => looksOver || (key.startsWith(SEAM) && !ACROSS.has(key.slice(SEAM.length))),
+    [looksOver],
+  );
+  const pick = useCallback(
+    (key: string) => {
+      if (looksOver) setQuestion(key.startsWith("pocket.") ? "pockets" : key);
+      else setSeam(key.slice(SEAM.length) as Seam);
+    },
+    [looksOver],
+  );
+  const stale = facts.problem?.stored_garment;
+  const staleTryOn = working.problem?.stored;
   return (
     <main className="garment">
       <div className="garment-head">
         <h1>{garment.name}</h1>
         <p className="quiet">
-          {garment.wearer.name} · {garment.cloth.name}
+          <Link to={`/people/${state.wearer_id}`}>{garment.wearer.name}</Link> · {garment.cloth.name}
+          {garment.toile && " · toile"}
         </p>
-        <Saved isStored={working.isStored} problem={working.problem} />
+        {looksOver && (
+          <span className="undo-tools">
+            <Tooltip title="Undo (Ctrl Z)">
+              <Button
+                type="text"
+                icon={<UndoOutlined />}
+                aria-label="Undo"
+                disabled={!facts.canUndo}
+                onClick={facts.undo}
+              />
+            </Tooltip>
+            <Tooltip title="Redo (Ctrl Shift Z)">
+              <Button
+                type="text"
+                icon={<RedoOutlined />}
+                aria-label="Redo"
+                disabled={!facts.canRedo}
+                onClick={facts.redo}
+              />
+            </Tooltip>
+          </span>
+        )}
+        <Saved
+          isStored={facts.isStored && working.isStored}
+          problem={shownKept.problem ?? facts.problem ?? working.problem}
+          onRetry={() => {
+            facts.retry();
+            working.retry();
+          }}
+        />
       </div>
-      <StageTape garment={state.id} hasCards={hasCards} isClear={isClear} />
-      {working.problem?.stored && (
+      <StageTape
+        garment={state.id}
+        isLookedOver={garment.levels.some((l) => !l.assumed)}
+        hasCards={hasCards}
+        isClear={isClear}
+      />
+      {stale && (
         <Conflict
-          theirs={working.problem.stored}
-          mine={working.tryOn}
-          onTake={working.take}
-          onKeep={working.keep}
+          what="garment"
+          there={factsInWords(stale.document.garment)}
+          here={factsInWords(garment)}
+          onTake={() => {
+            facts.take({ value: stale.document.garment, version: stale.version });
+          }}
+          onKeep={() => {
+            facts.keep({ value: stale.document.garment, version: stale.version });
+          }}
         />
       )}
-      <div className="garment-work">
+      {staleTryOn && (
+        <Conflict
+          what="try-on"
+          there={pinsInWords(staleTryOn.try_on)}
+          here={pinsInWords(shown)}
+          onTake={() => {
+            working.take({ value: staleTryOn.try_on, version: staleTryOn.version });
+          }}
+          onKeep={() => {
+            working.keep({ value: staleTryOn.try_on, version: staleTryOn.version });
+          }}
+        />
+      )}
+      <div className={stage === "lines" ? "garment-work" : "garment-work wide"}>
         <aside className="garment-stand" aria-label="The stand">
           {levels ? (
             <>
@@ -108,13 +226,14 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
                   <StandView
                     stand={stand}
                     levels={levels}
-                    picked={stage === "lines" ? seam : null}
-                    onPick={setSeam}
+                    picked={looksOver ? question : SEAM + seam}
+                    canPick={canPick}
+                    onPick={pick}
                   />
                 )}
               </section>
               <section className="sheet" aria-label="Ease">
-                <h2>What it will measure</h2>
+                <h2>What it {looksOver ? "measures" : "will measure"}</h2>
                 <EaseLadder levels={levels} />
               </section>
             </>
@@ -125,8 +244,18 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
         {problem && !problem.errors?.length && (
           <Alert type="warning" showIcon title={problem.title} description={problem.detail} />
         )}
-        {stage === "look-over" && <LookOverStage document={state.document} solved={solved} />}
-        {stage === "try-on" && <TryOnStage tryOn={working.tryOn} solved={solved} onChange={change} />}
+        {looksOver && (
+          <LookOverStage
+            id={state.id}
+            garment={garment}
+            lookOver={lookOver.data?.lookOver ?? null}
+            problem={lookOver.data?.problem ?? null}
+            picked={question}
+            onPick={setQuestion}
+            onChange={facts.change}
+          />
+        )}
+        {stage === "try-on" && <TryOnStage tryOn={shown} solved={solved} onChange={working.change} />}
         {stage === "lines" && (
           <LinesStage
             garment={state.id}
@@ -138,7 +267,7 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
             canRedo={working.canRedo}
             onUndo={working.undo}
             onRedo={working.redo}
-            onChange={change}
+            onChange={working.change}
             onPreview={preview}
           />
         )}
@@ -147,67 +276,21 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   );
 }
 
-/** Whether what is shown is stored, and if not, why. */
-function Saved({ isStored, problem }: { isStored: boolean; problem: Problem | null }) {
-  const words = () => {
-    if (problem?.status === 422 || problem?.status === 400) return "Kept here; stored once it can be read";
-    if (problem?.status === 401) return "Kept here; sign in again to store it";
-    if (problem) return `Kept here, not stored yet: ${problem.title.toLowerCase()}`;
-    return isStored ? "Stored" : "Storing…";
-  };
-  return (
-    <p className={problem ? "saved trouble-words" : "saved quiet"} role="status" data-stored={isStored}>
-      {words()} {problem?.status === 401 && <Link to="/">Sign in</Link>}
-    </p>
-  );
-}
+/** Seams that run across: nothing is pinned along them yet. */
+const ACROSS: ReadonlySet<string> = new Set([
+  "shoulder_seam",
+  "armhole_seam",
+  "yoke_seam",
+  "waist_seam",
+  "neck_seam",
+]);
 
-function Conflict({
-  theirs,
-  mine,
-  onTake,
-  onKeep,
-}: {
-  theirs: TryOnState;
-  mine: TryOn;
-  onTake: (theirs: TryOnState) => void;
-  onKeep: (theirs: TryOnState) => void;
-}) {
-  const pins = (tryOn: TryOn) =>
-    (tryOn.alterations ?? [])
-      .map((a) => `${a.seam}: ${(a.readings ?? []).map((r) => `${r.amount} at ${r.station}`).join(", ")}`)
-      .join("; ");
-  return (
-    <Alert
-      className="conflict"
-      type="warning"
-      showIcon
-      title="This try-on was changed somewhere else"
-      description={
-        <>
-          <p>
-            <strong>There:</strong> {pins(theirs.try_on)}
-          </p>
-          <p>
-            <strong>Here:</strong> {pins(mine)}
-          </p>
-          <Button
-            onClick={() => {
-              onTake(theirs);
-            }}
-          >
-            Go on with the one there
-          </Button>{" "}
-          <Button
-            type="primary"
-            onClick={() => {
-              onKeep(theirs);
-            }}
-          >
-            Go on with the one here
-          </Button>
-        </>
-      }
-    />
-  );
-}
+const pinsInWords = (tryOn: TryOn) =>
+  (tryOn.alterations ?? [])
+    .map((a) => `${a.seam}: ${(a.readings ?? []).map((r) => `${r.amount} at ${r.station}`).join(", ")}`)
+    .join("; ");
+
+const factsInWords = (garment: Garment) =>
+  `${garment.name}, ${garment.cloth.name}; ${garment.levels
+    .map((l) => `${l.level} ${"girth" in l.width ? l.width.girth : `${l.width.laid_flat} flat`}`)
+    .join(", ")}`;

@@ -1,6 +1,6 @@
 import { Segmented, Select } from "antd";
 import type { Alteration, End, SolvedSeam } from "../api/client";
-import { LengthField } from "./LengthField";
+import { LengthField } from "../kept/LengthField";
 
 interface Props {
   alteration: Alteration;

@@ -5,6 +5,7 @@ import { Link } from "react-router";
 import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
 import { SeamStrip } from "../drawing/SeamStrip";
 import { useSettings } from "../settings";
+import { spoken } from "../drawing/words";
 import { Checks } from "./Checks";
 import { LineSettings } from "./LineSettings";
 import { PinTable } from "./PinTable";
@@ -64,7 +65,7 @@ export function LinesStage(props: Props) {
       <section className="sheet lines-strip" aria-label="Seam strip">
         <div className="section-head">
           <h2>
-            {seam}
+            {solvedSeam?.name ?? spoken(seam)}
             {solvedSeam && <small className="quiet"> · {solvedSeam.sides.words}</small>}
           </h2>
           <Tools
@@ -81,7 +82,6 @@ export function LinesStage(props: Props) {
         {solvedSeam && solved && result ? (
           <SeamStrip
             seam={solvedSeam}
-            levels={result.levels}
             mark={solved.mark_nm}
             stretched={stretched}
             picked={picked}
@@ -102,8 +102,8 @@ export function LinesStage(props: Props) {
           />
         ) : (
           <p className="quiet empty">
-            No pins on the {seam} yet. Type the first one below: how far up from the hem, and what the tape
-            says.
+            No pins on the {spoken(seam)} yet. Type the first one below: how far up the seam, and what the
+            tape says.
           </p>
         )}
         <p className="strip-key">
@@ -112,7 +112,7 @@ export function LinesStage(props: Props) {
           <span className="key key-band">within {solvedSeam?.tolerance.text ?? "tolerance"} of the pins</span>
           <span className="key key-channel">allowance, {solvedSeam?.allowance.text} each edge</span>
           {solvedSeam?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
-          <span>stations up from the hem</span>
+          <span>stations up from the {solvedSeam?.datum ?? "hem"}</span>
         </p>
         {others.length > 0 && (
           <p className="field-trouble" role="alert">

@@ -1,82 +1,311 @@
-import type { Document, Solved } from "../api/client";
-import { Words } from "../drawing/Words";
+import { DeleteOutlined, EditOutlined } from "@ant-design/icons";
+import { Alert, Button, Input, Modal, Select, Tooltip } from "antd";
+import { useEffect, useRef, useState } from "react";
+import type { Addition, Complaint, Doubt, Garment, LookOver, Problem, Question } from "../api/client";
+import { ClothForm } from "./ClothForm";
+import { FieldInput } from "./FieldInput";
+import { Photos } from "./Photos";
+import { pointerOf, valueAt, withValueAt } from "./pointer";
+import "./lookover.css";
 
-const spoken = (word: string) => word.replaceAll("_", " ");
+interface Props {
+  id: string;
+  garment: Garment;
+  lookOver: LookOver | null;
+  problem: Problem | null;
+  /** The question that was picked on the stand. */
+  picked: string | null;
+  onPick: (key: string) => void;
+  onChange: (garment: Garment) => void;
+}
 
-/** What was found before anything is pinned: the garment's measurements, its seams, its cloth, and its wearer. */
-export function LookOverStage({ document, solved }: { document: Document; solved: Solved | null }) {
-  const { garment } = document;
-  const { cloth, wearer } = garment;
+/** What to find out before anything is pinned: one question at a time, and why it is asked. All of it may be skipped. */
+export function LookOverStage({ id, garment, lookOver, problem, picked, onPick, onChange }: Props) {
+  const list = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    if (!picked) return;
+    const element = list.current?.querySelector(`[data-question="${picked}"]`);
+    element?.scrollIntoView({ block: "center" });
+    element?.querySelector<HTMLElement>("input, button, select")?.focus({ preventScroll: true });
+  }, [picked]);
+  if (!lookOver)
+    return <p className="quiet">{problem ? `${problem.title}. ${problem.detail}` : "Looking…"}</p>;
+  const questions = lookOver.places.flatMap((place) => place.questions);
+  const at = questions.findIndex((q) => q.key === picked);
+  const next =
+    questions.slice(at + 1).find((q) => !q.settled) ?? questions.find((q) => !q.settled && q.key !== picked);
+  const complaint = (path: string): Complaint | undefined =>
+    problem?.errors?.find((e) => `${pointerOf(e.path)}/`.startsWith(`/garment${path}/`));
+  const isAsked = (doubt: Doubt) => questions.some((question) => concerns(doubt, question));
+  const others = (problem?.errors ?? []).filter((e) => !/^garment\.(levels|seams|darts|hems)/.test(e.path));
   return (
-    <div className="look-over">
-      <section className="sheet">
-        <h2>The garment, measured</h2>
-        <table className="facts">
-          <thead>
-            <tr>
-              <th scope="col">Level</th>
-              <th scope="col">Up from hem</th>
-              <th scope="col">All the way round</th>
-            </tr>
-          </thead>
-          <tbody>
-            {(solved?.levels ?? []).map((level) => (
-              <tr key={level.level}>
-                <th scope="row">{level.level}</th>
-                <td className="figure">
-                  <Words>{level.station.text}</Words>
-                </td>
-                <td>
-                  <span className="figure">
-                    <Words>{level.before.text}</Words>
-                  </span>{" "}
-                  <small className="quiet">
-                    <Words>{level.sum.split(" = ")[0] ?? ""}</Words>
-                  </small>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </section>
-      <section className="sheet">
-        <h2>Inside its seams</h2>
-        {garment.seams.map((seam) => (
-          <dl key={seam.seam} className="facts">
-            <dt>{seam.seam}</dt>
-            <dd>
-              {seam.length} long, {seam.allowance} allowance on each edge
-              {seam.in_the_way?.map((thing) => (
-                <div key={thing.what} className="quiet">
-                  {thing.what} from {thing.from} to {thing.to}
-                </div>
-              ))}
-            </dd>
-          </dl>
+    <div className="lookover" ref={list}>
+      <div className="lookover-head sheet">
+        <div>
+          <strong>
+            {lookOver.settled} of {lookOver.of} settled
+          </strong>{" "}
+          <span className="quiet">What nobody measured is assumed, and drawn so. Skip what you like.</span>
+        </div>
+        {next ? (
+          <Button
+            type="primary"
+            onClick={() => {
+              onPick(next.key);
+            }}
+          >
+            Next: {next.title}
+          </Button>
+        ) : (
+          <span className="lookover-done">✓ looked over</span>
+        )}
+      </div>
+      {lookOver.cautions.map((caution) => (
+        <Alert
+          key={caution.title}
+          type={caution.grave ? "error" : "warning"}
+          showIcon
+          title={caution.title}
+          description={caution.says}
+        />
+      ))}
+      {lookOver.doubts
+        .filter((doubt) => !isAsked(doubt))
+        .map((doubt) => (
+          <DoubtAlert key={doubt.path} doubt={doubt} garment={garment} onChange={onChange} />
         ))}
-        <h2>Cloth</h2>
-        <p>
-          {cloth.name}: {cloth.structure}, {cloth.drape},{" "}
-          {cloth.stretch_percent ? `stretches ${cloth.stretch_percent} %` : "does not stretch"}, frays{" "}
-          {spoken(cloth.frays)}.
+      {others.length > 0 && (
+        <p className="field-trouble" role="alert">
+          {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")}
         </p>
+      )}
+      <section className="sheet lookover-place">
+        <h2>Name and cloth</h2>
+        <ClothForm garment={garment} onChange={onChange} />
       </section>
-      <section className="sheet">
-        <h2>{wearer.name}</h2>
-        <dl className="facts">
-          {Object.entries(wearer.measurements ?? {}).map(([what, measure]) => (
-            <div key={what}>
-              <dt>{spoken(what)}</dt>
-              <dd className="figure">{measure}</dd>
-            </div>
+      {lookOver.places.map((place) => (
+        <section key={place.name} className="sheet lookover-place">
+          <h2>
+            {place.name}{" "}
+            <small className="quiet">
+              {place.questions.filter((q) => q.settled).length} of {place.questions.length}
+            </small>
+          </h2>
+          <p className="quiet">{place.why}</p>
+          {place.questions.map((question) => (
+            <QuestionRow
+              key={question.key}
+              question={question}
+              garment={garment}
+              doubts={lookOver.doubts}
+              complaint={complaint}
+              isPicked={question.key === picked}
+              onChange={onChange}
+            />
           ))}
-        </dl>
-        {wearer.notes?.map((note) => (
-          <p key={note} className="quiet">
-            {note}
-          </p>
-        ))}
+        </section>
+      ))}
+      <section className="sheet lookover-place">
+        <h2>Other parts</h2>
+        <p className="quiet">An extra panel seam, a pair of darts, one more level to measure at.</p>
+        <Add additions={lookOver.additions} garment={garment} onChange={onChange} />
       </section>
+      <Photos garment={id} />
     </div>
+  );
+}
+
+const concerns = (doubt: Doubt, question: Question) =>
+  question.fields.some((field) => field.path === pointerOf(doubt.path));
+
+interface RowProps {
+  question: Question;
+  garment: Garment;
+  doubts: Doubt[];
+  complaint: (path: string) => Complaint | undefined;
+  isPicked: boolean;
+  onChange: (garment: Garment) => void;
+}
+
+function QuestionRow({ question, garment, doubts, complaint, isPicked, onChange }: RowProps) {
+  const set = (path: string, value: unknown) => {
+    let next = withValueAt(garment, path, value);
+    if (question.settles) next = withValueAt(next, question.settles, undefined);
+    onChange(next);
+  };
+  const { removes, renames } = question;
+  return (
+    <div
+      className={isPicked ? "question picked-question" : "question"}
+      data-question={question.key}
+      data-settled={question.settled}
+    >
+      <div className="question-words">
+        <h3>
+          <span className={question.settled ? "question-mark settled" : "question-mark"} aria-hidden>
+            {question.settled ? "✓" : "·"}
+          </span>
+          <span>
+            {question.title}
+            {!question.settled && <small className="quiet"> assumed</small>}
+          </span>
+        </h3>
+        <p className="quiet">{question.why}</p>
+      </div>
+      <div className="question-fields">
+        {question.fields.map((field) => (
+          <FieldInput
+            key={field.path}
+            field={field}
+            title={question.title}
+            raw={valueAt(garment, field.path)}
+            complaint={complaint(field.path)}
+            onSet={set}
+          />
+        ))}
+      </div>
+      {doubts
+        .filter((doubt) => concerns(doubt, question))
+        .map((doubt) => (
+          <DoubtAlert key={doubt.path} doubt={doubt} garment={garment} onChange={onChange} />
+        ))}
+      <div className="question-tools">
+        {!question.settled && question.settles && (
+          <Button
+            size="small"
+            onClick={() => {
+              onChange(withValueAt(garment, question.settles ?? "", undefined));
+            }}
+          >
+            as shown
+          </Button>
+        )}
+        {renames && <Rename title={question.title} path={renames} garment={garment} onChange={onChange} />}
+        {removes && (
+          // Nothing is asked: undo brings it back.
+          <Button
+            type="text"
+            size="small"
+            icon={<DeleteOutlined />}
+            title="It has none"
+            aria-label={`Take the ${question.title} off this garment`}
+            onClick={() => {
+              onChange(withValueAt(garment, removes, undefined));
+            }}
+          />
+        )}
+      </div>
+    </div>
+  );
+}
+
+function Rename({
+  title,
+  path,
+  garment,
+  onChange,
+}: {
+  title: string;
+  path: string;
+  garment: Garment;
+  onChange: (garment: Garment) => void;
+}) {
+  const [name, setName] = useState<string | null>(null);
+  return (
+    <>
+      <Tooltip title="Call it something else">
+        <Button
+          type="text"
+          size="small"
+          icon={<EditOutlined />}
+          aria-label={`Rename the ${title}`}
+          onClick={() => {
+            setName(title);
+          }}
+        />
+      </Tooltip>
+      <Modal
+        title={`What do you call the ${title}?`}
+        open={name !== null}
+        okText="Call it that"
+        cancelText="Leave it"
+        onCancel={() => {
+          setName(null);
+        }}
+        onOk={() => {
+          onChange(withValueAt(garment, path, name?.trim() === "" ? undefined : name?.trim()));
+          setName(null);
+        }}
+      >
+        <Input
+          aria-label="Name"
+          maxLength={60}
+          value={name ?? ""}
+          onChange={(event) => {
+            setName(event.target.value);
+          }}
+        />
+      </Modal>
+    </>
+  );
+}
+
+function DoubtAlert({
+  doubt,
+  garment,
+  onChange,
+}: {
+  doubt: Doubt;
+  garment: Garment;
+  onChange: (garment: Garment) => void;
+}) {
+  const { instead } = doubt;
+  return (
+    <Alert
+      type="info"
+      showIcon
+      className="doubt"
+      title={doubt.question}
+      action={
+        instead && (
+          <Button
+            size="small"
+            onClick={() => {
+              onChange(withValueAt(garment, pointerOf(doubt.path), instead.width));
+            }}
+          >
+            {instead.words}
+          </Button>
+        )
+      }
+    />
+  );
+}
+
+function Add({
+  additions,
+  garment,
+  onChange,
+}: {
+  additions: Addition[];
+  garment: Garment;
+  onChange: (garment: Garment) => void;
+}) {
+  return (
+    <Select<string>
+      aria-label="Add a part"
+      placeholder="Add a part"
+      value={null}
+      showSearch={{ optionFilterProp: "label" }}
+      popupMatchSelectWidth={false}
+      className="add-part"
+      options={additions.map((a) => ({ value: a.words, label: a.words }))}
+      onChange={(words) => {
+        const addition = additions.find((a) => a.words === words);
+        if (!addition) return;
+        const parts = (valueAt(garment, `/${addition.list}`) ?? []) as unknown[];
+        onChange(withValueAt(garment, `/${addition.list}`, [...parts, addition.part]));
+      }}
+    />
   );
 }

@@ -4,7 +4,7 @@ import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Alteration, Complaint, GarmentSide, Reading, SolvedSeam } from "../api/client";
 import { Words } from "../drawing/Words";
-import { LengthField } from "./LengthField";
+import { LengthField } from "../kept/LengthField";
 
 type How = Reading["how"];
 

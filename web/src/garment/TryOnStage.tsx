@@ -74,10 +74,12 @@ export function TryOnStage({ tryOn, solved, onChange }: Props) {
         )}
         {seams.map((seam) => (
           <table key={seam.seam} className="facts">
-            <caption>{seam.seam}, stations from the hem</caption>
+            <caption>
+              {seam.name}, stations from the {seam.datum}
+            </caption>
             <thead>
               <tr>
-                <th scope="col">From hem</th>
+                <th scope="col">Station</th>
                 <th scope="col">Read</th>
                 <th scope="col">Each edge</th>
                 <th scope="col">Altogether</th>

@@ -1,14 +1,34 @@
+import { EllipsisOutlined, PlusOutlined } from "@ant-design/icons";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { App, Button, Popconfirm, Skeleton } from "antd";
-import { Link } from "react-router";
+import { App, Button, Checkbox, Dropdown, Input, Popconfirm, Select, Skeleton } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type OnTheRail } from "../api/client";
-import { Garment } from "../drawing/StandView";
+import { HangingView } from "../drawing/PictureView";
+import { forgetDrafts } from "../kept/useKept";
 import { Trouble } from "../shell/Trouble";
 import "./rail.css";
 
 /** All garments, hanging in order of what presses most. */
 export default function RailPage() {
   const rail = useQuery({ queryKey: ["rail"], queryFn: () => answer(api.GET("/api/v1/rail")) });
+  const who = useQuery({ queryKey: ["who"], queryFn: () => answer(api.GET("/api/v1/session")) });
+  const [search, setSearch] = useState("");
+  const [wearer, setWearer] = useState<string | null>(null);
+  const [archived, setArchived] = useState(false);
+  const all = rail.data;
+  const shown = useMemo(() => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    return (all ?? []).filter((g) => {
+      const said = `${g.name} ${g.wearer} ${g.cloth} ${g.kind} ${g.toile ? "toile" : ""}`.toLowerCase();
+      return (
+        g.archived === archived &&
+        (wearer === null || g.wearer_id === wearer) &&
+        words.every((word) => said.includes(word))
+      );
+    });
+  }, [all, search, wearer, archived]);
   if (rail.isPending) {
     return (
       <main className="rail-page">
@@ -17,59 +37,116 @@ export default function RailPage() {
     );
   }
   if (rail.isError) return <Trouble problem={problemOf(rail.error)} retry={() => void rail.refetch()} />;
-  const first = rail.data[0];
+  const first = rail.data.find((g) => !g.archived);
+  const wearers = new Map(rail.data.map((g) => [g.wearer_id, g.wearer]));
+  const away = rail.data.filter((g) => g.archived).length;
   return (
     <main className="rail-page">
       <div className="rail-head">
-        {first ? (
-          <p className="what-now">
-            What now? <Link to={`/garments/${first.id}`}>{first.next_step}</Link> of {first.wearer}’s{" "}
-            {first.name.toLowerCase()}.
-          </p>
-        ) : (
-          <p className="what-now">Nothing hangs here yet. Put the example back to see how it looks.</p>
-        )}
-        <Reset />
+        <p className="what-now">
+          {first ? (
+            <>
+              What now? <Link to={`/garments/${first.id}`}>{first.next_step}</Link>, {first.wearer}’s{" "}
+              {first.name.toLowerCase()}.
+            </>
+          ) : (
+            <>
+              Nothing hangs here yet. <Link to="/garments/new">Hang up the first garment.</Link>
+            </>
+          )}
+        </p>
+        <div className="rail-tools">
+          {who.data?.example && <Reset />}
+          <Link to="/garments/new">
+            <Button type="primary" icon={<PlusOutlined />}>
+              New garment
+            </Button>
+          </Link>
+        </div>
       </div>
+      {rail.data.length > 1 && (
+        <div className="rail-filter">
+          <Input.Search
+            aria-label="Search the rail"
+            placeholder="Search the rail"
+            allowClear
+            value={search}
+            onChange={(event) => {
+              setSearch(event.target.value);
+            }}
+          />
+          <Select<string | null>
+            aria-label="Whose garments"
+            value={wearer}
+            popupMatchSelectWidth={false}
+            options={[
+              { value: null, label: "everybody’s" },
+              ...[...wearers].map(([value, label]) => ({ value, label })),
+            ]}
+            onChange={setWearer}
+          />
+          <Checkbox
+            checked={archived}
+            onChange={(event) => {
+              setArchived(event.target.checked);
+            }}
+          >
+            put away ({away})
+          </Checkbox>
+        </div>
+      )}
       <ul className="rail">
-        {rail.data.map((garment) => (
-          <Hanging key={garment.id} garment={garment} />
+        {shown.map((garment) => (
+          <Hung key={garment.id} garment={garment} />
         ))}
       </ul>
+      {shown.length === 0 && rail.data.length > 0 && (
+        <p className="quiet rail-none">
+          {archived ? "Nothing is put away" : "Nothing on the rail"}{" "}
+          {search || wearer ? "matches that." : "here."}
+        </p>
+      )}
     </main>
   );
 }
 
-/** Room the hanger takes above the waist, in mm of the drawing. */
-const HANGER = 190;
+/** Room the hanger takes above the garment, in mm of the drawing. */
+const HANGER = 120;
+/** Every garment hangs at the same scale, so that a child's looks like one: this many mm are the height of a place. */
+const PLACE = { width: 1080, height: 1500 };
 
-function Hanging({ garment }: { garment: OnTheRail }) {
-  const { stand } = garment;
-  const front = stand?.views[0] ?? null;
+function Hung({ garment }: { garment: OnTheRail }) {
+  const { hanging } = garment;
+  const [left = 0, top = 0, width = 0] = hanging?.view ?? [];
+  const middle = left + width / 2;
+  const half = Math.min(width / 2, hanging?.from_shoulders ? 170 : width / 2);
   const cautions = [
     garment.stops > 0 && `${garment.stops} to settle`,
     garment.cautions > 0 && `${garment.cautions} ${garment.cautions === 1 ? "caution" : "cautions"}`,
   ].filter(Boolean);
-  const half = (stand?.width_mm ?? 400) / 2 + 30;
+  const hook = top - HANGER;
   return (
-    <li className="hanging">
+    <li className="hung">
       <Link
         to={`/garments/${garment.id}`}
         aria-label={`${garment.name}, ${garment.wearer}: ${garment.next_step}`}
       >
         <svg
-          viewBox={`${-half} ${-HANGER} ${2 * half} ${(stand?.height_mm ?? 1000) + HANGER + 10}`}
-          className="hanging-drawing"
+          viewBox={`${middle - PLACE.width / 2} ${hook} ${PLACE.width} ${PLACE.height}`}
+          className="hung-drawing"
           aria-hidden
         >
           <path
             className="hanger"
-            d={`M0 ${-HANGER} V-120 M0 -120 L${-half + 40} -24 H${half - 40} Z M${-half + 60} -24 V14 M${half - 60} -24 V14`}
+            d={
+              hanging?.from_shoulders
+                ? `M${middle} ${hook} V${top - 6} M${middle} ${top - 6} L${middle - half} ${top + 60} M${middle} ${top - 6} L${middle + half} ${top + 60}`
+                : `M${middle} ${hook} V${top - 70} M${middle} ${top - 70} L${middle - half - 10} ${top - 14} H${middle + half + 10} Z M${middle - half * 0.8} ${top - 14} V${top + 14} M${middle + half * 0.8} ${top - 14} V${top + 14}`
+            }
           />
-          {stand && front && <Garment view={front} colour={stand.colour} after />}
+          {hanging && <HangingView hanging={hanging} />}
         </svg>
         <div className="tag">
-          <span className="tag-hole" aria-hidden />
           <h2>{garment.name}</h2>
           <p className="quiet">
             {garment.wearer} · {garment.cloth}
@@ -78,7 +155,83 @@ function Hanging({ garment }: { garment: OnTheRail }) {
           {cautions.length > 0 && <p className="tag-caution">⚠ {cautions.join(", ")}</p>}
         </div>
       </Link>
+      <GarmentMenu garment={garment} />
     </li>
+  );
+}
+
+/** Put away, copy, remove: what is done to a garment as a whole. */
+function GarmentMenu({ garment }: { garment: OnTheRail }) {
+  const { message, modal } = App.useApp();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const path = { garment: garment.id };
+  const failed = (error: unknown) => void message.error(problemOf(error).detail);
+  const read = () => answer(api.GET("/api/v1/garments/{garment}", { params: { path } }));
+  const refresh = () => queries.invalidateQueries({ queryKey: ["rail"] });
+  const putAway = async () => {
+    const state = await read();
+    await answer(
+      api.PUT("/api/v1/garments/{garment}", {
+        params: { path },
+        body: {
+          version: state.version,
+          wearer_id: state.wearer_id,
+          archived: !garment.archived,
+          garment: state.document.garment,
+        },
+      }),
+    );
+    await refresh();
+  };
+  const copy = async () => {
+    const state = await read();
+    const id = newId();
+    const copied = { ...state.document.garment, name: `${state.document.garment.name}, copy` };
+    await answer(
+      api.PUT("/api/v1/garments/{garment}", {
+        params: { path: { garment: id } },
+        body: { version: 0, wearer_id: state.wearer_id, archived: false, garment: copied },
+      }),
+    );
+    await refresh();
+    await navigate(`/garments/${id}/look-over`);
+  };
+  const remove = () => {
+    void modal.confirm({
+      title: `Remove “${garment.name}”?`,
+      content: "Its try-ons and photos go with it. To keep them, put it away instead.",
+      okText: "Remove it",
+      okButtonProps: { danger: true },
+      cancelText: "Keep it",
+      onOk: async () => {
+        await answer(api.DELETE("/api/v1/garments/{garment}", { params: { path } })).catch(failed);
+        await refresh();
+      },
+    });
+  };
+  return (
+    <Dropdown
+      trigger={["click"]}
+      menu={{
+        items: [
+          {
+            key: "away",
+            label: garment.archived ? "Hang it up again" : "Put it away",
+            onClick: () => void putAway().catch(failed),
+          },
+          { key: "copy", label: "Copy its look-over", onClick: () => void copy().catch(failed) },
+          { key: "remove", label: "Remove", danger: true, onClick: remove },
+        ],
+      }}
+    >
+      <Button
+        className="hung-menu"
+        type="text"
+        icon={<EllipsisOutlined />}
+        aria-label={`More for ${garment.name}`}
+      />
+    </Dropdown>
   );
 }
 
@@ -88,9 +241,7 @@ function Reset() {
   const reset = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/example/reset")),
     onSuccess: async () => {
-      for (const key of Object.keys(localStorage)) {
-        if (key.startsWith("vemble.draft.")) localStorage.removeItem(key);
-      }
+      forgetDrafts();
       await queries.resetQueries();
       void message.success("The example is as it was at first.");
     },

@@ -1,8 +1,10 @@
-import { MoonOutlined, QuestionOutlined, SunOutlined } from "@ant-design/icons";
-import { Button, Modal, Segmented, Select, Tooltip } from "antd";
+import { MoonOutlined, QuestionOutlined, SunOutlined, UserOutlined } from "@ant-design/icons";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Button, Dropdown, Modal, Segmented, Select, Tooltip } from "antd";
 import { useEffect, useState } from "react";
-import { Link, Outlet } from "react-router";
-import type { Tape } from "../api/client";
+import { Link, NavLink, Outlet, useNavigate } from "react-router";
+import { answer, api, type Tape } from "../api/client";
+import { forgetDrafts } from "../kept/useKept";
 import { useSettings } from "../settings";
 import "./shell.css";
 
@@ -16,6 +18,36 @@ const MARKS: Record<"cm" | "in", { value: Tape; label: string }[]> = {
     { value: "in_sixteenths", label: "to 1⁄16" },
   ],
 };
+
+/** Whose rail this is, and the way out. */
+function AccountMenu() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const who = useQuery({
+    queryKey: ["who"],
+    queryFn: () => answer(api.GET("/api/v1/session")),
+    retry: false,
+    staleTime: Infinity,
+  });
+  if (!who.data) return null;
+  const leave = async () => {
+    await answer(api.DELETE("/api/v1/session"));
+    forgetDrafts();
+    queries.clear();
+    await navigate("/");
+  };
+  const items = [
+    { key: "account", label: <Link to="/account">Account</Link> },
+    ...(who.data.household ? [] : [{ key: "out", label: "Sign out", onClick: () => void leave() }]),
+  ];
+  return (
+    <Dropdown menu={{ items }} trigger={["click"]}>
+      <Button type="text" icon={<UserOutlined />} aria-label={`Account: ${who.data.name}`}>
+        <span className="bar-name">{who.data.name}</span>
+      </Button>
+    </Dropdown>
+  );
+}
 
 /** The bar that is on every screen: home, the tape, light, keys. */
 export function Shell() {
@@ -38,6 +70,10 @@ export function Shell() {
         <Link to="/rail" className="brand">
           <img src="/vemble.svg" alt="" width={28} height={28} /> Vemble
         </Link>
+        <nav className="bar-places" aria-label="Places">
+          <NavLink to="/rail">Rail</NavLink>
+          <NavLink to="/people">People</NavLink>
+        </nav>
         <div className="bar-tools">
           <Segmented<"cm" | "in">
             aria-label="Unit"
@@ -58,6 +94,7 @@ export function Shell() {
             value={tape}
             onChange={setTape}
           />
+          <AccountMenu />
           <Tooltip title={dark ? "Light" : "Dark"}>
             <Button
               type="text"

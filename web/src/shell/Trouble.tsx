@@ -15,7 +15,9 @@ export function Trouble({ problem, retry }: { problem: Problem; retry?: () => vo
           Try again
         </Button>
       )}{" "}
-      <Button onClick={() => void navigate(signedOut ? "/" : "/rail")}>
+      <Button
+        onClick={() => void navigate(signedOut ? `/?back=${encodeURIComponent(location.pathname)}` : "/rail")}
+      >
         {signedOut ? "Sign in" : "To the rail"}
       </Button>
     </main>

@@ -1,44 +1,73 @@
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useNavigate } from "react-router";
+import { Navigate, useNavigate, useSearchParams } from "react-router";
 import { answer, api, problemOf } from "../api/client";
+import { SignInForm } from "./SignInForm";
 import "./start.css";
 
+/** The way in: the example with one click, or an account of one's own. */
 export default function StartPage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const open = useMutation({
-    mutationFn: () => answer(api.POST("/api/v1/session")),
-    onSuccess: async () => {
-      await queries.invalidateQueries();
-      await navigate("/rail");
-    },
+  const [search] = useSearchParams();
+  // Only a path of this site: nothing that leads elsewhere.
+  const asked = search.get("back") ?? "";
+  const back = /^\/[^/\\]/.test(asked) ? asked : "/rail";
+  const goOn = async () => {
+    queries.clear();
+    await navigate(back);
+  };
+  const who = useQuery({
+    queryKey: ["who"],
+    queryFn: () => answer(api.GET("/api/v1/session")),
+    retry: false,
   });
+  const open = useMutation({
+    mutationFn: () => answer(api.POST("/api/v1/example/session")),
+    onSuccess: goOn,
+  });
+  if (who.data?.household) return <Navigate to={back} replace />;
   return (
     <main className="start">
-      <h1>From pins to a chalk line you can trust</h1>
-      <p>
-        Pin a garment on the body, type in what the tape says. Vemble makes both sides agree, draws the new
-        stitching line, checks what the garment will measure, and gives you a card to chalk from.
-      </p>
-      <Button
-        type="primary"
-        size="large"
-        loading={open.isPending}
-        onClick={() => {
-          open.mutate();
-        }}
-      >
-        Open the example
-      </Button>
-      <p className="quiet">
-        A string quartet’s wardrobe, all of it made up. Change what you like: it can be put back at any time.
-      </p>
-      {open.isError && (
-        <p role="alert" className="start-trouble">
-          {problemOf(open.error).title}. {problemOf(open.error).detail}
+      <section className="start-words">
+        <h1>From pins to a chalk line you can trust</h1>
+        <p>
+          Pin a garment on the body, type in what the tape says. Vemble makes both sides agree, draws the new
+          stitching line, checks what the garment will measure, and gives you a card to chalk from.
         </p>
-      )}
+        <Button
+          type="primary"
+          size="large"
+          loading={open.isPending}
+          onClick={() => {
+            open.mutate();
+          }}
+        >
+          Open the example
+        </Button>
+        <p className="quiet">
+          A string quartet’s wardrobe, all of it made up. Change what you like: it can be put back at any
+          time.
+        </p>
+        {open.isError && (
+          <p role="alert" className="start-trouble">
+            {problemOf(open.error).title}. {problemOf(open.error).detail}
+          </p>
+        )}
+      </section>
+      <section className="start-own sheet">
+        <h2>A rail of your own</h2>
+        {who.data && !who.data.example ? (
+          <>
+            <p>Signed in as {who.data.name}.</p>
+            <Button type="primary" onClick={() => void navigate(back)}>
+              To my rail
+            </Button>
+          </>
+        ) : (
+          <SignInForm onIn={() => void goOn()} />
+        )}
+      </section>
     </main>
   );
 }

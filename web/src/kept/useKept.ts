@@ -1,37 +1,45 @@
 import { useCallback, useEffect, useReducer, useRef } from "react";
-import { answer, api, problemOf, type Problem, type Tape, type TryOn, type TryOnState } from "../api/client";
+import { problemOf, type Problem } from "../api/client";
 
-/** A try-on while it is worked on: what is shown, how to go back, and whether it is stored. */
-interface Working {
-  past: TryOn[];
-  present: TryOn;
-  future: TryOn[];
+/** Something while it is worked on: what is shown, how to go back, and whether it is stored. */
+interface Working<T> {
+  past: T[];
+  present: T;
+  future: T[];
   /** What the server has, and the version a change has to name. */
-  stored: TryOn;
+  stored: T;
   version: number;
   problem: Problem | null;
   /** How often storing failed: a failure starts the next try, if there is something newer to store. */
   failures: number;
 }
 
-type Action =
-  | { do: "change"; to: TryOn }
+/** What somebody else stored meanwhile. */
+export interface Theirs<T> {
+  value: T;
+  version: number;
+}
+
+type Action<T> =
+  | { do: "change"; to: T }
   | { do: "undo" }
   | { do: "redo" }
-  | { do: "stored"; sent: TryOn; version: number }
-  | { do: "failed"; sent: TryOn; problem: Problem }
+  | { do: "stored"; sent: T; version: number }
+  | { do: "failed"; sent: T; problem: Problem }
   | { do: "retry" }
-  | { do: "take"; theirs: TryOnState }
-  | { do: "keep"; theirs: TryOnState };
+  | { do: "take"; theirs: Theirs<T> }
+  | { do: "keep"; theirs: Theirs<T> };
 
-function step(working: Working, action: Action): Working {
+const isConflict = (problem: Problem) => problem.type === "stale";
+
+function step<T>(working: Working<T>, action: Action<T>): Working<T> {
   const { past, present, future } = working;
   switch (action.do) {
     case "change":
       return { ...working, past: [...past, present], present: action.to, future: [], problem: null };
     case "undo": {
       const before = past.at(-1);
-      if (!before) return working;
+      if (before === undefined) return working;
       return {
         ...working,
         past: past.slice(0, -1),
@@ -42,14 +50,14 @@ function step(working: Working, action: Action): Working {
     }
     case "redo": {
       const [after, ...rest] = future;
-      if (!after) return working;
+      if (after === undefined) return working;
       return { ...working, past: [...past, present], present: after, future: rest, problem: null };
     }
     case "stored":
       return { ...working, stored: action.sent, version: action.version, problem: null };
     case "failed": {
       // What was wrong with an older state says nothing of what is shown now; only a conflict stays one.
-      const isOld = action.sent !== present && !action.problem.stored;
+      const isOld = action.sent !== present && !isConflict(action.problem);
       return { ...working, problem: isOld ? null : action.problem, failures: working.failures + 1 };
     }
     case "retry":
@@ -58,39 +66,33 @@ function step(working: Working, action: Action): Working {
       return {
         ...working,
         past: [...past, present],
-        present: action.theirs.try_on,
+        present: action.theirs.value,
         future: [],
-        stored: action.theirs.try_on,
+        stored: action.theirs.value,
         version: action.theirs.version,
         problem: null,
       };
     case "keep":
-      return { ...working, stored: action.theirs.try_on, version: action.theirs.version, problem: null };
+      return { ...working, stored: action.theirs.value, version: action.theirs.version, problem: null };
   }
 }
 
-const draftKey = (id: string) => `vemble.draft.${id}`;
+const draftKey = (key: string) => `vemble.draft.${key}`;
 
 /** What was typed here and could not be stored before the page was left. */
-function draftOf(id: string): TryOnState | null {
+function draftOf<T>(key: string): Theirs<T> | null {
   try {
-    return JSON.parse(localStorage.getItem(draftKey(id)) ?? "null") as TryOnState | null;
+    return JSON.parse(localStorage.getItem(draftKey(key)) ?? "null") as Theirs<T> | null;
   } catch {
     return null;
   }
 }
 
-function start({ stored, version, id }: { stored: TryOn; version: number; id: string }): Working {
-  const draft = draftOf(id);
-  return {
-    past: [],
-    present: draft?.try_on ?? stored,
-    future: [],
-    stored,
-    version: draft?.version ?? version,
-    problem: null,
-    failures: 0,
-  };
+/** Forgets everything that was kept here: whoever signs in next starts clean. */
+export function forgetDrafts(): void {
+  for (const key of Object.keys(localStorage)) {
+    if (key.startsWith("vemble.draft.")) localStorage.removeItem(key);
+  }
 }
 
 /** Wait for the hand to pause before storing, in ms. */
@@ -98,16 +100,43 @@ const PAUSE = 350;
 /** Ask again after nothing answered, in ms. */
 const AGAIN = 3000;
 
-/** Keeps a try-on: every change is stored at once, survives leaving the page, and can be undone. */
-export function useTryOn(garment: string, id: string, initial: TryOn, version: number, tape: Tape) {
-  const [working, dispatch] = useReducer(step, { stored: initial, version, id }, start);
+interface Keep<T> {
+  /** What it is kept under while it is not stored. */
+  id: string;
+  initial: T;
+  version: number;
+  /** Stores it and gives the new version. */
+  store: (version: number, value: T) => Promise<number>;
+  /** Whether Ctrl Z belongs to it just now. */
+  undoable?: boolean;
+}
+
+/** Keeps something: every change is stored at once, survives leaving the page, and can be undone. */
+export function useKept<T>({ id, initial, version, store, undoable = true }: Keep<T>) {
+  const [working, dispatch] = useReducer(step<T>, null, (): Working<T> => {
+    const draft = draftOf<T>(id);
+    return {
+      past: [],
+      present: draft?.value ?? initial,
+      future: [],
+      stored: initial,
+      version: draft?.version ?? version,
+      problem: null,
+      failures: 0,
+    };
+  });
   const sending = useRef(false);
+  const newest = useRef(store);
   const { present, stored, problem } = working;
   const isStored = present === stored;
 
   useEffect(() => {
+    newest.current = store;
+  }, [store]);
+
+  useEffect(() => {
     if (isStored) localStorage.removeItem(draftKey(id));
-    else localStorage.setItem(draftKey(id), JSON.stringify({ version: working.version, try_on: present }));
+    else localStorage.setItem(draftKey(id), JSON.stringify({ version: working.version, value: present }));
   }, [id, isStored, present, working.version]);
 
   useEffect(() => {
@@ -115,15 +144,11 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
     const timer = setTimeout(() => {
       if (sending.current) return;
       sending.current = true;
-      answer(
-        api.PUT("/api/v1/garments/{garment}/try-ons/{try_on}", {
-          params: { path: { garment, try_on: id }, query: { tape } },
-          body: { version: working.version, try_on: present },
-        }),
-      )
+      newest
+        .current(working.version, present)
         .then(
-          (answered) => {
-            dispatch({ do: "stored", sent: present, version: answered.version });
+          (made) => {
+            dispatch({ do: "stored", sent: present, version: made });
           },
           (error: unknown) => {
             dispatch({ do: "failed", sent: present, problem: problemOf(error) });
@@ -136,7 +161,7 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
     return () => {
       clearTimeout(timer);
     };
-  }, [garment, id, isStored, present, problem, tape, working.version, working.failures]);
+  }, [isStored, present, problem, working.version, working.failures]);
 
   useEffect(() => {
     if (problem?.status !== 0 && problem?.status !== 503) return;
@@ -149,6 +174,7 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
   }, [problem]);
 
   useEffect(() => {
+    if (!undoable) return;
     const onKey = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
       if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z") return;
@@ -159,15 +185,15 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
     return () => {
       removeEventListener("keydown", onKey);
     };
-  }, []);
+  }, [undoable]);
 
   return {
-    tryOn: present,
+    value: present,
     isStored,
     problem,
     canUndo: working.past.length > 0,
     canRedo: working.future.length > 0,
-    change: useCallback((to: TryOn) => {
+    change: useCallback((to: T) => {
       dispatch({ do: "change", to });
     }, []),
     undo: useCallback(() => {
@@ -176,11 +202,15 @@ export function useTryOn(garment: string, id: string, initial: TryOn, version: n
     redo: useCallback(() => {
       dispatch({ do: "redo" });
     }, []),
+    /** Tries once more, after signing in again. */
+    retry: useCallback(() => {
+      dispatch({ do: "retry" });
+    }, []),
     /** After somebody else was faster: go on with what is stored, or with what is here. */
-    take: (theirs: TryOnState) => {
+    take: (theirs: Theirs<T>) => {
       dispatch({ do: "take", theirs });
     },
-    keep: (theirs: TryOnState) => {
+    keep: (theirs: Theirs<T>) => {
       dispatch({ do: "keep", theirs });
     },
   };

@@ -1,6 +1,6 @@
 import { Input, type InputRef } from "antd";
 import { useEffect, useState, type KeyboardEvent, type Ref } from "react";
-import { answer, api, problemOf, type Complaint } from "../api/client";
+import { answer, api, problemOf, type Complaint, type Tape } from "../api/client";
 import { useSettings } from "../settings";
 
 interface Props {
@@ -16,7 +16,17 @@ interface Props {
   fieldRef?: Ref<InputRef>;
   /** A length was read; `"4.5 cm"`, as documents hold it. */
   onRead: (measure: string) => void;
+  /** The field was emptied, where it may be. */
+  onEmpty?: () => void;
+  /** Several lines were pasted at once: a column of figures that begins here. */
+  onColumn?: (lines: string[]) => void;
   onEnter?: () => void;
+}
+
+/** A length as somebody wrote it, read by the server: as documents hold it. */
+export async function readLength(text: string, tape: Tape): Promise<string> {
+  const { measure } = await answer(api.GET("/api/v1/length", { params: { query: { text, tape } } }));
+  return measure;
 }
 
 /** A field for one length, as people write it: the server reads it, and what it cannot read stays here with the reason. */
@@ -28,6 +38,8 @@ export function LengthField({
   placeholder,
   fieldRef,
   onRead,
+  onEmpty,
+  onColumn,
   onEnter,
 }: Props) {
   const { tape } = useSettings();
@@ -42,11 +54,11 @@ export function LengthField({
   const read = async (text: string) => {
     if (text.trim() === "" || text.trim() === shown) {
       forget();
+      if (text.trim() === "" && shown !== "") onEmpty?.();
       return text.trim() !== "";
     }
     try {
-      const request = api.GET("/api/v1/length", { params: { query: { text, tape } } });
-      const { measure } = await answer(request);
+      const measure = await readLength(text, tape);
       forget();
       onRead(measure);
       return true;
@@ -95,6 +107,12 @@ export function LengthField({
         }}
         onFocus={(event) => {
           event.target.select();
+        }}
+        onPaste={(event) => {
+          const lines = event.clipboardData.getData("text").trimEnd().split(/\r?\n/);
+          if (!onColumn || lines.length < 2) return;
+          event.preventDefault();
+          onColumn(lines);
         }}
         onBlur={() => {
           if (typed !== null) void read(typed);

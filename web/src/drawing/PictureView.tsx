@@ -1,0 +1,33 @@
+import type { Hanging, Picture } from "../api/client";
+import "./drawing.css";
+
+/** A small drawing that explains, painted as the server drew it. */
+export function PictureView({ picture, label }: { picture: Picture; label?: string }) {
+  return (
+    <svg
+      className="picture"
+      viewBox={picture.view.join(" ")}
+      {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })}
+    >
+      {picture.strokes.map((stroke, index) => (
+        <path key={index} className={`ink-${stroke.ink}`} d={stroke.path} />
+      ))}
+    </svg>
+  );
+}
+
+/** A garment by itself, as it hangs on the rail. */
+export function HangingView({ hanging }: { hanging: Hanging }) {
+  return (
+    <>
+      {hanging.cloth.map((path) => (
+        <path key={path} className="cloth" style={{ fill: hanging.colour }} d={path} />
+      ))}
+      <path className="seam" d={hanging.seams} />
+      {hanging.pieces.map((path) => (
+        <path key={path} className="piece" style={{ fill: hanging.colour }} d={path} />
+      ))}
+      <path className="edge" d={hanging.edges} />
+    </>
+  );
+}

@@ -1,0 +1,309 @@
+import { DeleteOutlined, DownloadOutlined, UploadOutlined } from "@ant-design/icons";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { Alert, App, Button, Checkbox, Input, Popconfirm, Segmented, Skeleton } from "antd";
+import { useMemo, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { answer, api, problemOf, type Taken, type Wearer, type WearerPage } from "../api/client";
+import { PictureView } from "../drawing/PictureView";
+import { Conflict, Saved } from "../kept/Saved";
+import { readLength } from "../kept/LengthField";
+import { useKept } from "../kept/useKept";
+import { useSettings } from "../settings";
+import { Trouble } from "../shell/Trouble";
+import { Measurements } from "./Measurements";
+import "./people.css";
+
+/** A wearer: measurements over time, standing notes, and what their garments ask for. */
+export default function PersonPage() {
+  const { wearer = "" } = useParams();
+  const { tape } = useSettings();
+  const page = useQuery({
+    queryKey: ["wearer", wearer],
+    queryFn: () =>
+      answer(api.GET("/api/v1/wearers/{wearer}", { params: { path: { wearer }, query: { tape } } })),
+    // While it is worked on, this page is ahead of the server.
+    staleTime: Infinity,
+    gcTime: 0,
+  });
+  if (page.isPending) {
+    return (
+      <main className="people-page">
+        <Skeleton active paragraph={{ rows: 12 }} />
+      </main>
+    );
+  }
+  if (page.isError) return <Trouble problem={problemOf(page.error)} retry={() => void page.refetch()} />;
+  return <Person key={page.dataUpdatedAt} first={page.data} />;
+}
+
+type Which = "asked" | "all";
+const today = () => new Date().toISOString().slice(0, 10);
+
+function Person({ first }: { first: WearerPage }) {
+  const { tape } = useSettings();
+  const { message } = App.useApp();
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  const { id } = first.state;
+  const path = { wearer: id };
+  const kept = useKept<Wearer>({
+    id: `wearer.${id}`,
+    initial: first.state.wearer,
+    version: first.state.version,
+    store: async (version, wearer) => {
+      const stored = await answer(
+        api.PUT("/api/v1/wearers/{wearer}", { params: { path, query: { tape } }, body: { version, wearer } }),
+      );
+      void queries.invalidateQueries({ queryKey: ["wearers"] });
+      return stored.state.version;
+    },
+  });
+  const { value: wearer, change } = kept;
+  // What follows from what is shown now, stored or not.
+  const view = useQuery({
+    queryKey: ["person", id, wearer, tape],
+    queryFn: () =>
+      answer(api.POST("/api/v1/wearers/{wearer}/view", { params: { path, query: { tape } }, body: wearer })),
+    placeholderData: (before) => before ?? first.person,
+    gcTime: 0,
+  });
+  const person = view.data ?? first.person;
+  const [day, setDay] = useState(today);
+  const asks = first.person.measurements.some((m) => m.unlocks.length > 0);
+  const [which, setWhich] = useState<Which>(asks ? "asked" : "all");
+  const chooser = useRef<HTMLInputElement>(null);
+  const lines = useMemo(
+    () => person.measurements.filter((m) => which === "all" || m.unlocks.length > 0 || m.taken.length > 0),
+    [person, which],
+  );
+  const problem = kept.problem;
+  const set = (taken: Omit<Taken, "date">) => {
+    const others = (wearer.measurements ?? []).filter((t) => t.what !== taken.what || t.date !== day);
+    const isEmpty = !taken.value && !taken.left && !taken.right;
+    change({ ...wearer, measurements: isEmpty ? others : [...others, { ...taken, date: day }] });
+  };
+  /** A pasted column goes down the list, all of it or nothing. */
+  const column = async (from: number, pasted: string[]) => {
+    const rows = lines.slice(from, from + pasted.length);
+    const measurements = [...(wearer.measurements ?? [])];
+    for (const [n, text] of pasted.entries()) {
+      const line = rows[n];
+      if (!text.trim() || !line) continue;
+      try {
+        const value = await readLength(text, tape);
+        const at = measurements.findIndex((t) => t.what === line.what && t.date === day);
+        if (at >= 0) measurements.splice(at, 1);
+        measurements.push({ what: line.what, date: day, value });
+      } catch (error) {
+        const wrong = problemOf(error).errors?.[0];
+        void message.error(
+          `Line ${n + 1}, ${line.name}: ${wrong?.found ?? "it could not be read"}. Nothing was pasted.`,
+          8,
+        );
+        return;
+      }
+    }
+    change({ ...wearer, measurements });
+  };
+  const importCsv = async (file: File) => {
+    const body = await file.text();
+    try {
+      const taken = await answer(
+        api.POST("/api/v1/measurements/read-csv", {
+          body,
+          bodySerializer: (text) => text,
+          headers: { "Content-Type": "text/csv" },
+        }),
+      );
+      const isNew = (t: Taken) =>
+        !(wearer.measurements ?? []).some((o) => o.what === t.what && o.date === t.date);
+      const added = taken.filter(isNew);
+      change({ ...wearer, measurements: [...(wearer.measurements ?? []), ...added] });
+      void message.success(
+        `${added.length} measurements taken in${added.length < taken.length ? `, ${taken.length - added.length} were here already` : ""}.`,
+      );
+    } catch (error) {
+      const wrong = problemOf(error).errors?.[0];
+      void message.error(
+        wrong
+          ? `${file.name}, ${wrong.path}: ${wrong.found}. Expected ${wrong.expected}. Nothing was taken in.`
+          : problemOf(error).detail,
+        10,
+      );
+    }
+  };
+  const remove = async () => {
+    try {
+      await answer(api.DELETE("/api/v1/wearers/{wearer}", { params: { path } }));
+      void queries.invalidateQueries({ queryKey: ["wearers"] });
+      await navigate("/people");
+    } catch (error) {
+      void message.error(`${problemOf(error).title}. ${problemOf(error).detail}`, 8);
+    }
+  };
+  const theirs = problem?.stored_wearer;
+  const general = (problem?.errors ?? []).filter((e) => !e.path.startsWith("measurements"));
+  return (
+    <main className="people-page">
+      <div className="person-head">
+        <Input
+          key={wearer.name}
+          className="person-name"
+          variant="borderless"
+          aria-label="Name"
+          maxLength={120}
+          defaultValue={wearer.name}
+          onBlur={(event) => {
+            const name = event.target.value.trim();
+            if (name && name !== wearer.name) change({ ...wearer, name });
+          }}
+        />
+        <Saved isStored={kept.isStored} problem={problem} onRetry={kept.retry} />
+      </div>
+      {theirs && (
+        <Conflict
+          what="wearer"
+          there={`${theirs.wearer.name}, ${theirs.wearer.measurements?.length ?? 0} measurements`}
+          here={`${wearer.name}, ${wearer.measurements?.length ?? 0} measurements`}
+          onTake={() => {
+            kept.take({ value: theirs.wearer, version: theirs.version });
+          }}
+          onKeep={() => {
+            kept.keep({ value: theirs.wearer, version: theirs.version });
+          }}
+        />
+      )}
+      {general.length > 0 && (
+        <p className="field-trouble" role="alert">
+          {general.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")}
+        </p>
+      )}
+      {person.doubts.map((doubt) => (
+        <Alert key={doubt.path + doubt.question} type="info" showIcon title={doubt.question} />
+      ))}
+      <div className="person-work">
+        <aside className="sheet person-figure" aria-label="The figure">
+          <div>
+            {person.figure.map((picture, n) => (
+              <PictureView key={n} picture={picture} label={n === 0 ? "From the front" : "From the side"} />
+            ))}
+          </div>
+          <h2>Standing notes</h2>
+          {person.postures.map((line) => (
+            <Checkbox
+              key={line.posture}
+              checked={(wearer.posture ?? []).includes(line.posture)}
+              onChange={(event) => {
+                const others = (wearer.posture ?? []).filter((p) => p !== line.posture);
+                change({ ...wearer, posture: event.target.checked ? [...others, line.posture] : others });
+              }}
+            >
+              {line.name}
+              <small className="quiet">{line.sign}</small>
+            </Checkbox>
+          ))}
+          <Input.TextArea
+            key={(wearer.notes ?? []).join("\n")}
+            aria-label="Other notes, one a line"
+            placeholder="anything else that stays true, one note a line"
+            autoSize={{ minRows: 2, maxRows: 6 }}
+            maxLength={1800}
+            defaultValue={(wearer.notes ?? []).join("\n")}
+            onBlur={(event) => {
+              const notes = event.target.value
+                .split("\n")
+                .map((n) => n.trim())
+                .filter(Boolean);
+              if (notes.join("\n") !== (wearer.notes ?? []).join("\n")) change({ ...wearer, notes });
+            }}
+          />
+          <h2>Garments</h2>
+          {first.garments.length === 0 && <p className="quiet">None yet.</p>}
+          {first.garments.map((garment) => (
+            <Link key={garment.id} to={`/garments/${garment.id}`}>
+              {garment.name}
+            </Link>
+          ))}
+        </aside>
+        <section className="sheet person-measurements">
+          <div className="person-tools">
+            <h2>Measurements</h2>
+            <label>
+              <span className="quiet">taken on</span>{" "}
+              <Input
+                type="date"
+                value={day}
+                max={today()}
+                onChange={(event) => {
+                  if (event.target.value) setDay(event.target.value);
+                }}
+              />
+            </label>
+            <Segmented<Which>
+              aria-label="Which measurements"
+              options={[
+                { value: "asked", label: "what the garments ask for" },
+                { value: "all", label: "all" },
+              ]}
+              value={which}
+              onChange={setWhich}
+            />
+            <a href={`/api/v1/wearers/${id}/measurements.csv?tape=${tape}`} download>
+              <Button icon={<DownloadOutlined />}>CSV</Button>
+            </a>
+            <Button
+              icon={<UploadOutlined />}
+              onClick={() => {
+                chooser.current?.click();
+              }}
+            >
+              CSV
+            </Button>
+            <input
+              ref={chooser}
+              type="file"
+              className="unseen"
+              aria-label="Take in measurements from CSV"
+              tabIndex={-1}
+              accept=".csv,text/csv"
+              onChange={(event) => {
+                const file = event.target.files?.[0];
+                if (file) void importCsv(file);
+                event.target.value = "";
+              }}
+            />
+          </div>
+          <p className="quiet">
+            Enter goes to the next. A column of figures can be pasted where it begins. Nothing here must be
+            filled in.
+          </p>
+          {lines.length === 0 && (
+            <p className="quiet empty">Their garments ask for nothing yet. Choose “all” to measure ahead.</p>
+          )}
+          <Measurements
+            lines={lines}
+            wearer={wearer}
+            day={day}
+            errors={problem?.errors ?? []}
+            onSet={set}
+            onForget={(index) => {
+              change({ ...wearer, measurements: (wearer.measurements ?? []).filter((_, n) => n !== index) });
+            }}
+            onColumn={(from, pasted) => void column(from, pasted)}
+          />
+        </section>
+      </div>
+      <Popconfirm
+        title={`Remove ${wearer.name}?`}
+        description="All measurements go too. Somebody who has garments stays."
+        okText="Remove"
+        cancelText="Keep"
+        onConfirm={() => void remove()}
+      >
+        <Button type="text" danger icon={<DeleteOutlined />}>
+          Remove {wearer.name}
+        </Button>
+      </Popconfirm>
+    </main>
+  );
+}
