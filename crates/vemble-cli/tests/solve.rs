@@ -52,3 +52,33 @@ fn a_bad_document_exits_with_2_and_names_the_place() {
     }
     assert_eq!(vemble(&["solve", "/nowhere.json"], "").status.code(), Some(1));
 }
+
+#[test]
+fn a_household_is_never_served_beyond_loopback() {
+    let secret = std::env::temp_dir().join(format!("vemble-secret-{}", std::process::id()));
+    std::fs::write(&secret, [9; 64]).unwrap();
+    let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
+    let served = Command::new(env!("CARGO_BIN_EXE_vemble"))
+        .args(["serve", "--household", "--host", "0.0.0.0", "--port", "0", "--secret-file"])
+        .arg(&secret)
+        .env("DATABASE_URL", url)
+        .output()
+        .unwrap();
+    std::fs::remove_file(&secret).unwrap();
+    assert_eq!(served.status.code(), Some(1));
+    let said = String::from_utf8_lossy(&served.stderr);
+    assert!(said.contains("a household is served on loopback only"), "{said}");
+}
+
+#[test]
+fn every_document_of_the_example_solves() {
+    for entry in std::fs::read_dir(concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo")).unwrap() {
+        let path = entry.unwrap().path();
+        let json = std::fs::read_to_string(&path).unwrap();
+        let solved = vemble(&["solve", "-", "--tape", "in-sixteenths"], &json);
+        assert!(solved.status.success(), "{}: {}", path.display(), String::from_utf8_lossy(&solved.stderr));
+        let solved: serde_json::Value = serde_json::from_slice(&solved.stdout).unwrap();
+        assert!(solved["levels"].as_array().unwrap().len() >= 3, "{}", path.display());
+        assert_eq!(solved["unit"], "in");
+    }
+}

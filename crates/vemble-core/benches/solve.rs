@@ -1,11 +1,14 @@
-//! How long the core takes: one seam with 12 pins, by each way of fairing, and the whole example document.
+//! How long the core takes: one seam with 12 pins by each way of fairing, the whole example document, and every stand.
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use vemble_core::document::Document;
+use vemble_core::figure::stand;
+use vemble_core::garment::{Beginning, Kind, begin, cloth_named};
 use vemble_core::length::Tape;
 use vemble_core::line::alter;
-use vemble_core::solve::solve;
+use vemble_core::look_over::look_over;
+use vemble_core::solve::{glance, solve};
 
 fn demo() -> Document {
     serde_json::from_str(include_str!("../../../demo/corduroys.json")).expect("the example")
@@ -49,5 +52,27 @@ fn whole_document(criterion: &mut Criterion) {
     }
 }
 
-criterion_group!(benches, one_seam, whole_document);
+/// The stand of every kind, from three sides; and what the rail shows of it.
+fn stands(criterion: &mut Criterion) {
+    let mut group = criterion.benchmark_group("stand");
+    for kind in Kind::ALL {
+        let cloth = cloth_named(kind.template().cloth).expect("a cloth of that name");
+        let wearer = demo().garment.wearer;
+        let garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer, cloth });
+        group.bench_function(BenchmarkId::from_parameter(kind.template().name), |bench| {
+            bench.iter(|| stand(black_box(&garment), &[], &[]));
+        });
+    }
+    group.finish();
+    criterion.bench_function("look-over of the example", |bench| {
+        let garment = demo().garment;
+        bench.iter(|| look_over(black_box(&garment), Tape::Cm));
+    });
+    criterion.bench_function("glance at the example", |bench| {
+        let document = demo();
+        bench.iter(|| glance(black_box(&document)));
+    });
+}
+
+criterion_group!(benches, one_seam, whole_document, stands);
 criterion_main!(benches);

@@ -272,10 +272,15 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     journey.find(".stand .cloth").await;
     let assumed = journey.browser.execute(outline, vec![]).await.unwrap();
 
-    // A flat width typed as a girth is asked about, and the answer makes it right; the drawing follows.
+    // A girth typed as a flat width is asked about, and the answer makes it right; the drawing follows.
+    journey.type_over("[aria-label='hip: width']", "90 cm\u{e007}").await;
+    journey.until_text(".doubt", "Is that the whole girth?").await;
+    journey.click_words("Yes: 90.0 cm all round").await;
+    journey
+        .find("[aria-label='hip: how it was measured'] .ant-segmented-item-selected[title='all round']")
+        .await;
+    journey.click("[aria-label='hip: how it was measured'] [title='laid flat']").await;
     journey.type_over("[aria-label='hip: width']", "39 cm\u{e007}").await;
-    journey.until_text(".doubt", "Is that the width laid flat?").await;
-    journey.click_words("Yes: laid flat, 78.0 cm all round").await;
     journey.until_text("[data-question='level.hip'][data-settled='true']", "78.0 cm round").await;
     journey.find(STORED).await;
     let measured = journey.browser.execute(outline, vec![]).await.unwrap();
@@ -417,5 +422,117 @@ async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
     journey.click(".ant-dropdown-menu-item[data-menu-id$='away']").await;
     journey.until_text(".rail-filter", "put away (1)").await;
     assert_eq!(journey.texts(".hung").await.len(), 7, "seven and a copy, less one");
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn an_account_changes_its_password_and_leaves_for_good() {
+    let journey = Journey::begin(1280, 900).await;
+    // What is wrong is said at its field, before there is an account.
+    journey.click_words("I am new here").await;
+    journey.type_over("#name", "Odile").await;
+    journey.type_over("#email", "nowhere").await;
+    journey.type_over("#password", "short\u{e007}").await;
+    journey.until_text(".sign-in", "Expected an address like").await;
+    journey.until_text(".sign-in", "Expected ten letters or more").await;
+    journey.browser.refresh().await.unwrap();
+    journey.sign_up("odile").await;
+
+    journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    journey.type_over("#old", "not this one").await;
+    journey.type_over("#new", "another seven garments\u{e007}").await;
+    journey.until_text(".account-page", "another password. Expected the present one").await;
+    journey.type_over("#old", "seven garments on one rail\u{e007}").await;
+    journey.until_text(".ant-message", "Changed.").await;
+
+    journey.click("[aria-label='Account: odile']").await;
+    journey.click(".ant-dropdown-menu-item[data-menu-id$='out']").await;
+    journey.until_text("h1", "From pins to a chalk line").await;
+    // A page that needs an account leads to the way in, and from there back to itself.
+    journey.browser.goto(&format!("{}/people", journey.base)).await.unwrap();
+    journey.until_text(".trouble", "Signed out").await;
+    journey.click_words("Sign in").await;
+    journey.type_over("#email", "odile@example.org").await;
+    journey.type_over("#password", "seven garments on one rail\u{e007}").await;
+    journey.until_text(".sign-in", "No account has this address with this password").await;
+    journey.type_over("#password", "another seven garments\u{e007}").await;
+    journey.until_text(".people-page", "Nobody yet").await;
+
+    journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    journey.type_over("#password", "another seven garments").await;
+    journey.click_words("Delete everything").await;
+    journey.until_text("h1", "From pins to a chalk line").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn a_part_is_picked_on_the_stand_renamed_and_put_back() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    journey.click_words("Inherited tea dress").await;
+    journey.click_words("Look over").await;
+    journey.until_text(".lookover-done", "looked over").await;
+
+    // From the keys alone: the seam on the stand opens its question.
+    let seam = journey.find("[aria-label=\"front panel seam, garment's left\"]").await;
+    seam.send_keys(&Key::Enter.to_string()).await.unwrap();
+    journey.find(".picked-question[data-question='seam.princess_front']").await;
+    journey.click("[aria-label='Rename the front panel seam']").await;
+    journey.type_over(".ant-modal input", "leaf seam").await;
+    journey.click_words("Call it that").await;
+    journey.find("[aria-label=\"leaf seam, garment's left\"]").await;
+    journey.find(STORED).await;
+
+    // Two allowances, one taken back with undo.
+    journey.type_over("[aria-label='leaf seam: allowance, each edge']", "3/4 in\u{e007}").await;
+    journey.until_text("[aria-label='leaf seam: allowance, each edge']", "1.9 cm").await;
+    journey.click("[aria-label='Undo']").await;
+    journey.until_text("[aria-label='leaf seam: allowance, each edge']", "1.8 cm").await;
+    journey.click("[aria-label='Redo']").await;
+    journey.until_text("[aria-label='leaf seam: allowance, each edge']", "1.9 cm").await;
+    journey.choose("hem, lower edge: how it is turned", "rolled hem").await;
+    journey.find(STORED).await;
+
+    // The lines of that seam carry its name, and the checks know its zip.
+    journey.click_words("Lines").await;
+    journey
+        .find("[aria-label=\"leaf seam, garment's left\"]")
+        .await
+        .send_keys(&Key::Enter.to_string())
+        .await
+        .unwrap();
+    journey.type_over("[aria-label='Next pin: station from the hem']", "60\u{e007}").await;
+    journey.type_over("[aria-label='Next pin: amount read']", "0.8\u{e007}").await;
+    journey.until_text(".lines-strip h2", "leaf seam").await;
+    // 79.0 at the waist; through the pin itself each of two seams takes 0.8 off two edges.
+    journey.click_words("every pin").await;
+    journey.until_text("[data-level='waist'] strong", "75.8 cm").await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    journey.until_text("[data-level='waist'] strong", "75.8 cm").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn cloth_is_chosen_by_name_and_a_caution_follows() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.sign_up("bram").await;
+    journey.click_words("New garment").await;
+    journey.click(".kind:has(input[value='coverall'])").await;
+    journey.type_over("[aria-label='Name of the new wearer']", "Брам").await;
+    journey.type_over("#cloth", "satin").await;
+    journey.click_words("Hang it up").await;
+    journey.until_text(".lookover", "Old stitch holes will show").await;
+    journey.until_text(".garment-head", "Брам · satin").await;
+    journey.click("[data-question='whole.protective'] .ant-segmented-item:first-child").await;
+    journey.until_text(".lookover", "Do not alter this").await;
+    journey.choose("Where it came from", "second-hand").await;
+    journey.until_text(".lookover", "Wash it first").await;
+    journey.choose("Washed already?", "three times or more").await;
+    journey.find("[data-question='whole.washed'][data-settled='true']").await;
+    journey.find(STORED).await;
+    assert!(!journey.texts(".lookover .ant-alert").await.iter().any(|t| t.contains("Wash it first")));
+    journey.browser.refresh().await.unwrap();
+    journey.until_text(".lookover", "Do not alter this").await;
     journey.end().await;
 }

@@ -1,44 +1,95 @@
-//! `POST /api/v1/solve` on loopback with 50 requests in flight: a fixed number of requests, the spread of their times.
+//! The server on loopback: `POST /api/v1/solve` with 50 requests in flight, the rail of an account with 300 garments, and what
+//! signing in costs everybody else. A fixed number of requests each; the spread of their times.
+//!
+//! The load and the server share the machine, so the load is a bare socket: it writes the same bytes and counts what
+//! comes back.
 
-use reqwest::Client;
-use std::net::TcpListener;
+use std::net::{SocketAddr, TcpListener};
 use std::time::{Duration, Instant};
+use tokio::io::{AsyncReadExt, AsyncWriteExt};
+use tokio::net::TcpStream;
+use uuid::Uuid;
+use vemble_store::{NewAccount, Store};
 
 const IN_FLIGHT: usize = 50;
-const EACH: usize = 200;
 const DOCUMENT: &str = include_str!("../../../demo/corduroys.json");
+const PASSWORD: &str = "seven garments on one rail";
 
 fn main() {
     let runtime = tokio::runtime::Builder::new_multi_thread().enable_all().build().expect("a runtime");
     let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask bench` sets it");
-    let (sender, address) = std::sync::mpsc::channel();
+    let (sender, started) = std::sync::mpsc::channel();
     std::thread::spawn(move || {
         actix_web::rt::System::new().block_on(async {
-            let store = vemble_store::Store::open(&url).await.expect("the store opens");
+            let store = Store::open(&url).await.expect("the store opens");
             let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
-            let config =
-                vemble_server::Config { listener, store, secret: vec![1; 64], web: None, household: false };
+            let config = vemble_server::Config {
+                listener,
+                store: store.clone(),
+                secret: vec![1; 64],
+                web: None,
+                household: false,
+            };
             let (server, address) = vemble_server::serve(config).expect("the server starts");
-            sender.send(address).expect("somebody waits");
+            sender.send((address, store)).expect("somebody waits");
             server.await.expect("the server runs");
         });
     });
-    let address = address.recv().expect("the server starts");
-    let url = format!("http://{address}/api/v1/solve");
-    let (times, whole) = runtime.block_on(load(&url));
+    let (address, store) = started.recv().expect("the server starts");
+    runtime.block_on(async {
+        let solve = request("POST", "/api/v1/solve", "content-type: application/json\r\n", DOCUMENT);
+        load(address, &solve, IN_FLIGHT, 20).await;
+        report("POST /api/v1/solve, 50 in flight", &load(address, &solve, IN_FLIGHT, 200).await);
+        report("POST /api/v1/solve, one at a time", &load(address, &solve, 1, 1000).await);
+
+        let cookie = account_with_300_garments(address, &store).await;
+        let rail = request("GET", "/api/v1/rail", &format!("cookie: {cookie}\r\n"), "");
+        load(address, &rail, 1, 10).await;
+        report("GET /api/v1/rail of 300 garments", &load(address, &rail, 1, 200).await);
+
+        // Four people sign in over and over while somebody else works.
+        let health = request("GET", "/api/v1/health", "", "");
+        report("GET /api/v1/health", &load(address, &health, 1, 500).await);
+        let entering: Vec<_> = (0..4)
+            .map(|n| {
+                let body = format!("{{\"email\":\"nobody{n}@example.org\",\"password\":\"not this one\"}}");
+                let enter = request("POST", "/api/v1/session", "content-type: application/json\r\n", &body);
+                tokio::spawn(async move { load(address, &enter, 1, 2).await })
+            })
+            .collect();
+        report("GET /api/v1/health while four sign in", &load(address, &health, 1, 500).await);
+        let mut sign_ins = Vec::new();
+        for one in entering {
+            sign_ins.extend(one.await.expect("a sign-in ends").0);
+        }
+        sign_ins.sort_unstable();
+        report("POST /api/v1/session, four in flight", &(sign_ins, Duration::from_secs(1)));
+    });
+}
+
+fn request(method: &str, path: &str, headers: &str, body: &str) -> Vec<u8> {
+    let length = body.len();
+    format!("{method} {path} HTTP/1.1\r\nhost: localhost\r\n{headers}content-length: {length}\r\n\r\n{body}")
+        .into()
+}
+
+fn report(what: &str, (times, whole): &(Vec<Duration>, Duration)) {
     let at = |share: f64| times[((times.len() as f64 * share) as usize).min(times.len() - 1)];
-    println!("POST /api/v1/solve, {} requests, {IN_FLIGHT} in flight", times.len());
+    println!("{what}, {} requests", times.len());
     println!("  p50 {:.2?}   p95 {:.2?}   p99 {:.2?}   most {:.2?}", at(0.5), at(0.95), at(0.99), at(1.0));
     println!("  {:.0} requests a second", times.len() as f64 / whole.as_secs_f64());
 }
 
-async fn load(url: &str) -> (Vec<Duration>, Duration) {
-    let client = Client::new();
-    // Connections open before the clock starts.
-    some(client.clone(), url.to_owned(), 1).await;
+/// Sends a request over and over on so many connections, and tells how long each took.
+async fn load(
+    address: SocketAddr,
+    request: &[u8],
+    in_flight: usize,
+    each: usize,
+) -> (Vec<Duration>, Duration) {
     let from = Instant::now();
     let workers: Vec<_> =
-        (0..IN_FLIGHT).map(|_| tokio::spawn(some(client.clone(), url.to_owned(), EACH))).collect();
+        (0..in_flight).map(|_| tokio::spawn(some(address, request.to_vec(), each))).collect();
     let mut times = Vec::new();
     for worker in workers {
         times.extend(worker.await.expect("a worker ends"));
@@ -48,16 +99,55 @@ async fn load(url: &str) -> (Vec<Duration>, Duration) {
     (times, whole)
 }
 
-/// Some requests one after the other, and how long each took.
-async fn some(client: Client, url: String, count: usize) -> Vec<Duration> {
+async fn some(address: SocketAddr, request: Vec<u8>, count: usize) -> Vec<Duration> {
+    let mut socket = TcpStream::connect(address).await.expect("the server listens");
     let mut times = Vec::with_capacity(count);
+    let mut buffer = Vec::with_capacity(1 << 20);
     for _ in 0..count {
         let from = Instant::now();
-        let request = client.post(&url).header("content-type", "application/json").body(DOCUMENT);
-        let answer = request.send().await.expect("an answer");
-        assert!(answer.status().is_success());
-        answer.bytes().await.expect("a body");
+        socket.write_all(&request).await.expect("the request goes out");
+        whole_answer(&mut socket, &mut buffer).await;
         times.push(from.elapsed());
     }
     times
+}
+
+/// Reads one answer to its end, by its content-length.
+async fn whole_answer(socket: &mut TcpStream, buffer: &mut Vec<u8>) {
+    buffer.clear();
+    let mut wanted = usize::MAX;
+    while buffer.len() < wanted {
+        let read = socket.read_buf(buffer).await.expect("an answer");
+        assert!(read > 0, "the server hung up");
+        if wanted == usize::MAX
+            && let Some(end) = buffer.windows(4).position(|w| w == b"\r\n\r\n")
+        {
+            let head = String::from_utf8_lossy(&buffer[..end]).to_lowercase();
+            assert!(head.starts_with("http/1.1 200") || head.starts_with("http/1.1 401"), "{head}");
+            let length = head.split("content-length: ").nth(1).and_then(|l| l.lines().next());
+            wanted = end + 4 + length.and_then(|l| l.parse::<usize>().ok()).expect("a content-length");
+        }
+    }
+}
+
+/// Signs somebody up whose rail holds the example over and over; gives their cookie.
+async fn account_with_300_garments(address: SocketAddr, store: &Store) -> String {
+    let email = format!("{}@example.org", Uuid::now_v7().simple());
+    let password_hash = password_auth::generate_hash(PASSWORD);
+    let account = NewAccount { id: Uuid::now_v7(), name: "Many".into(), email: email.clone(), password_hash };
+    store.sign_up(&account).await.expect("an account");
+    let mut documents: Vec<_> = vemble_server::example_documents().into_iter().cycle().take(300).collect();
+    for document in &mut documents {
+        for try_on in &mut document.try_ons {
+            try_on.id = None;
+            try_on.alterations.iter_mut().flat_map(|a| &mut a.readings).for_each(|r| r.id = None);
+        }
+    }
+    store.account(account.id).replace_all(&documents).await.expect("300 garments");
+    let client = reqwest::Client::new();
+    let body = serde_json::json!({ "email": email, "password": PASSWORD });
+    let answer =
+        client.post(format!("http://{address}/api/v1/session")).json(&body).send().await.expect("in");
+    let cookie = answer.headers()["set-cookie"].to_str().expect("a cookie");
+    cookie.split(';').next().expect("a cookie").to_owned()
 }

@@ -144,15 +144,19 @@ fn station(body: &Proportions<'_>, hem: HemAt, sleeve: Option<f64>, level: Level
 }
 
 fn width(body: &Proportions<'_>, garment: &Garment, level: Level, start: Start) -> Width {
-    let over = |what, mm: i64| cm(body.cm(what) + mm as f64 / 10.0);
+    // Whoever measures will lay it flat; only a neck is measured along its edge.
+    let round = |girth: f64| match level {
+        Level::Neck => Width::Girth(cm(girth)),
+        _ => Width::LaidFlat(cm(girth / 2.0)),
+    };
     match start {
         Start::UsualEase => {
-            let Some(what) = garment.body_at(level) else { return Width::Girth(cm(40.0)) };
+            let Some(what) = garment.body_at(level) else { return round(40.0) };
             let girth = Length::from_cm(body.cm(what));
             let ease = garment.ease_wanted(level, girth).map_or(Length::ZERO, |band| band.middle());
-            Width::Girth(cm((girth + ease).cm()))
+            round((girth + ease).cm())
         }
-        Start::Over(what, mm) => Width::Girth(over(what, mm)),
+        Start::Over(what, mm) => round(body.cm(what) + mm as f64 / 10.0),
         Start::AcrossShoulders(mm) => Width::LaidFlat(cm(across_shoulders(body) + mm as f64 / 10.0)),
     }
 }

@@ -63,8 +63,9 @@ fn a_larger_body_begins_with_a_larger_garment() {
         garment.level(level).unwrap().width.girth()
     };
     // 7.5 cm of ease, the middle of what is usual.
-    assert_eq!(girth("90 cm", Level::Bust), m("97.5 cm").length);
-    assert_eq!(girth("110 cm", Level::Bust), m("117.5 cm").length);
+    let near = |a: Length, text: &str| (a - m(text).length).abs() <= Length::from_mm(5);
+    assert!(near(girth("90 cm", Level::Bust), "97.5 cm"), "to half a centimetre, laid flat");
+    assert!(near(girth("110 cm", Level::Bust), "117.5 cm"));
     assert!(girth("110 cm", Level::Waist) > girth("90 cm", Level::Waist), "what was not measured follows");
 }
 

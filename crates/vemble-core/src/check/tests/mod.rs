@@ -1,5 +1,7 @@
 //! Each rule on small garments: where it passes, where it cautions, where it stops, and what it says.
 
+mod kinds;
+
 use super::{Check, EaseWord, LevelOf, Outcome, Rule};
 use crate::body::BodyMeasurement;
 use crate::fitting::{Alteration, GarmentSide, How, Reading};
