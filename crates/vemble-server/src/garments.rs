@@ -4,7 +4,10 @@ use crate::error::{ApiError, Problem};
 use crate::session::SignedIn;
 use crate::solving::{Body, OnTape, read_body};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use quick_cache::sync::Cache;
 use serde::{Deserialize, Serialize};
+use std::collections::HashMap;
+use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::body::Wearer;
@@ -15,9 +18,9 @@ use vemble_core::fitting::TryOn;
 use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, named_cloths};
 use vemble_core::length::Tape;
 use vemble_core::look_over::{LookOver, look_over};
-use vemble_core::solve::{glance, solve};
+use vemble_core::solve::{NextStep, glance, solve};
 use vemble_exchange::document::Complaint;
-use vemble_store::{Store, StoredDocument, StoredGarment, StoredTryOn};
+use vemble_store::{RailKey, Store, StoredDocument, StoredGarment, StoredTryOn};
 
 /// A garment on the rail.
 #[derive(Serialize, ToSchema)]
@@ -50,35 +53,68 @@ pub struct OnTheRail {
     hanging: Option<Hanging>,
 }
 
+/// What the rails showed lately, by all that it depends on: most of a rail is as it was when it was last looked at. A cache
+/// of results, in memory, of each instance for itself; it is never wrong, only sometimes empty.
+pub struct Seen(Cache<RailKey, Arc<(NextStep, OnTheRail)>>);
+
+/// Garments kept in memory: a few kilobytes each.
+const SEEN: usize = 5_000;
+
+impl Default for Seen {
+    fn default() -> Self {
+        Self(Cache::new(SEEN))
+    }
+}
+
 /// Every garment of the account, what presses most first.
 #[utoipa::path(responses((status = 200, body = Vec<OnTheRail>), (status = 401, body = Problem)))]
 #[get("/rail")]
 pub(crate) async fn rail(
     SignedIn(account): SignedIn,
     store: web::Data<Store>,
+    seen: web::Data<Seen>,
 ) -> Result<HttpResponse, ApiError> {
-    let documents = store.account(account.id).documents().await?;
-    let mut rail: Vec<_> = documents.into_iter().map(|d| (glance(&d.document), d)).collect();
-    rail.sort_by(|(a, x), (b, y)| (x.archived, &a.next_step).cmp(&(y.archived, &b.next_step)));
-    let rail = rail.into_iter().map(|(glance, stored)| {
-        let garment = stored.document.garment;
-        OnTheRail {
-            id: stored.id,
-            version: stored.version,
-            kind: garment.kind.template().name,
-            toile: garment.toile,
-            name: garment.name,
-            wearer: garment.wearer.name,
-            wearer_id: stored.wearer_id,
-            cloth: garment.cloth.name,
-            archived: stored.archived,
-            next_step: glance.next_step.words(),
-            cautions: glance.cautions,
-            stops: glance.stops,
-            hanging: glance.hanging,
+    let store = store.account(account.id);
+    let keys = store.rail_keys().await?;
+    let mut known: HashMap<Uuid, Arc<(NextStep, OnTheRail)>> =
+        keys.iter().filter_map(|key| Some((key.garment.0, seen.0.get(key)?))).collect();
+    let unknown: Vec<Uuid> =
+        keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
+    for stored in store.documents_of(&unknown).await? {
+        let id = stored.id;
+        let hung = Arc::new(hung(stored));
+        // What was changed between the two queries is kept under what it was read as.
+        let key = keys.iter().find(|key| key.garment == (id, hung.1.version));
+        if let Some(key) = key {
+            seen.0.insert(*key, hung.clone());
         }
-    });
-    Ok(HttpResponse::Ok().json(rail.collect::<Vec<_>>()))
+        known.insert(id, hung);
+    }
+    let mut rail: Vec<&(NextStep, OnTheRail)> =
+        keys.iter().filter_map(|key| known.get(&key.garment.0).map(AsRef::as_ref)).collect();
+    rail.sort_by(|(a, x), (b, y)| (x.archived, a).cmp(&(y.archived, b)));
+    Ok(HttpResponse::Ok().json(rail.into_iter().map(|(_, garment)| garment).collect::<Vec<_>>()))
+}
+
+fn hung(stored: StoredDocument) -> (NextStep, OnTheRail) {
+    let glance = glance(&stored.document);
+    let garment = stored.document.garment;
+    let on_the_rail = OnTheRail {
+        id: stored.id,
+        version: stored.version,
+        kind: garment.kind.template().name,
+        toile: garment.toile,
+        name: garment.name,
+        wearer: garment.wearer.name,
+        wearer_id: stored.wearer_id,
+        cloth: garment.cloth.name,
+        archived: stored.archived,
+        next_step: glance.next_step.words(),
+        cautions: glance.cautions,
+        stops: glance.stops,
+        hanging: glance.hanging,
+    };
+    (glance.next_step, on_the_rail)
 }
 
 pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {

@@ -119,6 +119,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
         ));
     }
     let guesses = web::Data::new(Guesses::default());
+    let seen = web::Data::new(garments::Seen::default());
     let server = HttpServer::new(move || {
         let sessions = SessionMiddleware::builder(CookieSessionStore::default(), key.clone())
             .cookie_name("vemble_session".into())
@@ -135,6 +136,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
         app.app_data(web::Data::new(store.clone()))
             .app_data(web::Data::new(session::IsHousehold(household)))
             .app_data(guesses.clone())
+            .app_data(seen.clone())
             .app_data(web::PayloadConfig::new(BODY_LIMIT))
             .app_data(
                 web::PathConfig::default().error_handler(|_, _| ApiError::from(StoreError::NotFound).into()),

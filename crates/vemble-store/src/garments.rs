@@ -6,6 +6,7 @@ use crate::{AccountStore, StoreError};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
+use std::collections::HashMap;
 use uuid::Uuid;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::fitting::TryOn;
@@ -26,6 +27,19 @@ pub struct StoredDocument {
     pub try_on_versions: Vec<i32>,
     /// Garment, wearer and try-ons.
     pub document: Document,
+}
+
+/// Everything that what the rail shows of a garment depends on: as long as this is the same, so is that.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash)]
+pub struct RailKey {
+    /// The account.
+    pub account: Uuid,
+    /// The garment, and the version of its facts.
+    pub garment: (Uuid, i32),
+    /// Who wears it, and the version of theirs.
+    pub wearer: (Uuid, i32),
+    /// Its newest try-on and the version of that.
+    pub try_on: Option<(Uuid, i32)>,
 }
 
 /// What a garment is changed to.
@@ -59,15 +73,57 @@ impl AccountStore<'_> {
         self.load(None).await
     }
 
+    /// What the rail depends on, for every garment of the account, the oldest first.
+    ///
+    /// # Errors
+    /// Whatever the database reports.
+    pub async fn rail_keys(&self) -> Result<Vec<RailKey>, StoreError> {
+        let mut connection = self.connection().await?;
+        let garments: Vec<(Uuid, i32, Uuid, i32)> =
+            garments::table
+                .inner_join(wearers::table.on(
+                    wearers::account_id.eq(garments::account_id).and(wearers::id.eq(garments::wearer_id)),
+                ))
+                .filter(garments::account_id.eq(self.account))
+                .order(garments::id)
+                .select((garments::id, garments::version, wearers::id, wearers::version))
+                .load(&mut connection)
+                .await?;
+        // Later ones take the place of earlier ones: the newest is left.
+        let newest: HashMap<Uuid, (Uuid, i32)> = try_ons::table
+            .filter(try_ons::account_id.eq(self.account))
+            .order(try_ons::id)
+            .select((try_ons::garment_id, (try_ons::id, try_ons::version)))
+            .load::<(Uuid, (Uuid, i32))>(&mut connection)
+            .await?
+            .into_iter()
+            .collect();
+        let key = |(garment, version, wearer, of_wearer)| RailKey {
+            account: self.account,
+            garment: (garment, version),
+            wearer: (wearer, of_wearer),
+            try_on: newest.get(&garment).copied(),
+        };
+        Ok(garments.into_iter().map(key).collect())
+    }
+
+    /// These garments of the account, with their wearers and try-ons.
+    ///
+    /// # Errors
+    /// Whatever the database reports.
+    pub async fn documents_of(&self, garments: &[Uuid]) -> Result<Vec<StoredDocument>, StoreError> {
+        self.load(Some(garments)).await
+    }
+
     /// One garment with its wearer and try-ons.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] if this account has no such garment.
     pub async fn document(&self, garment: Uuid) -> Result<StoredDocument, StoreError> {
-        self.load(Some(garment)).await?.pop().ok_or(StoreError::NotFound)
+        self.load(Some(&[garment])).await?.pop().ok_or(StoreError::NotFound)
     }
 
-    async fn load(&self, only: Option<Uuid>) -> Result<Vec<StoredDocument>, StoreError> {
+    async fn load(&self, only: Option<&[Uuid]>) -> Result<Vec<StoredDocument>, StoreError> {
         let mut connection = self.connection().await?;
         let account = self.account;
         let joined =
@@ -92,7 +148,9 @@ impl AccountStore<'_> {
             .select((try_ons::id, try_ons::garment_id, try_ons::version, try_ons::facts))
             .into_boxed();
         let (joined, of_garment) = match only {
-            Some(id) => (joined.filter(garments::id.eq(id)), of_garment.filter(try_ons::garment_id.eq(id))),
+            Some(ids) => {
+                (joined.filter(garments::id.eq_any(ids)), of_garment.filter(try_ons::garment_id.eq_any(ids)))
+            }
             None => (joined, of_garment),
         };
         let garments: Vec<GarmentRow> = joined.load(&mut connection).await?;

@@ -9,7 +9,7 @@ mod schema;
 mod wearers;
 
 pub use accounts::{Account, Credentials, NewAccount};
-pub use garments::{StoredDocument, StoredGarment, StoredTryOn};
+pub use garments::{RailKey, StoredDocument, StoredGarment, StoredTryOn};
 pub use photos::{Moment, NewPhoto, Photo};
 pub use wearers::StoredWearer;
 

@@ -154,6 +154,8 @@ impl LevelResult {
 pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
     let symmetric = subject.seams.iter().all(super::AlteredSeam::sides_agree);
     let mut levels = subject.garment.levels.clone();
+    // A shoulder is as wide as it is; nothing goes round it.
+    levels.retain(|l| l.level != Level::Shoulder);
     levels.sort_by_key(|l| l.level);
     let results = levels.iter().flat_map(|level| {
         let of: &[LevelOf] = match (subject.garment.round(level.level), symmetric) {

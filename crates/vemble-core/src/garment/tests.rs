@@ -41,7 +41,8 @@ fn every_kind_begins_as_something_that_can_be() {
             assert_eq!(doubts(&garment, Tape::Cm), [], "{name} does not doubt itself");
             assert_eq!(glance(&whole).next_step, NextStep::LookOver);
             let solved = solve(&whole, Tape::In).unwrap();
-            assert_eq!(solved.levels.len(), template.levels.len());
+            let round = template.levels.iter().filter(|l| l.0 != Level::Shoulder).count();
+            assert_eq!(solved.levels.len(), round);
             // Whatever may be added to this kind can be.
             for spec in template.may_have.iter().filter(|s| garment.seam(s.seam).is_none()) {
                 let mut more = garment.clone();
