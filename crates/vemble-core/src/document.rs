@@ -105,7 +105,10 @@ impl Document {
                     fault("level", Wrong::Twice { what: level.level.name() });
                 } else if other.level.is_of_sleeve() != level.level.is_of_sleeve() {
                     // A sleeve has a hem of its own to be measured from.
-                } else if (level.level < other.level) == (station <= other_station) {
+                } else if !level.assumed
+                    && !other.assumed
+                    && (level.level < other.level) == (station <= other_station)
+                {
                     let (low, high) = if station <= other_station { (other, level) } else { (level, other) };
                     fault("station", Wrong::LevelsOutOfOrder { level: low.level, above: high.level });
                 }

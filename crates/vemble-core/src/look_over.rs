@@ -194,6 +194,7 @@ pub enum Part {
 
 /// Everything to find out about `garment`, with figures on `tape`.
 pub fn look_over(garment: &Garment, tape: Tape) -> LookOver {
+    let garment = &*garment.with_levels_in_order();
     let places: Vec<Place> = [
         whole(garment),
         levels(garment, tape),

@@ -167,12 +167,13 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
+    let garment = &*document.garment.with_levels_in_order();
     let mut faults = Vec::new();
     let mut try_ons = Vec::new();
     for (t, try_on) in document.try_ons.iter().enumerate() {
         let mut seams = Vec::new();
         for (a, alteration) in try_on.alterations.iter().enumerate() {
-            match alter(&document.garment, alteration, tape) {
+            match alter(garment, alteration, tape) {
                 Ok(seam) => seams.push(seam),
                 Err(wrong) => faults.extend(wrong.into_iter().map(|(field, wrong)| Fault {
                     path: format!("try_ons[{t}].alterations[{a}].{field}"),
@@ -181,24 +182,24 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
             }
         }
         if faults.is_empty() {
-            try_ons.push(solve_try_on(&document.garment, &seams, try_on.worn, tape));
+            try_ons.push(solve_try_on(garment, &seams, try_on.worn, tape));
         }
     }
     if !faults.is_empty() {
         return Err(faults);
     }
-    let as_it_is = Subject { garment: &document.garment, seams: &[], worn: Worn::RightSideOut, tape };
+    let as_it_is = Subject { garment: garment, seams: &[], worn: Worn::RightSideOut, tape };
     let levels_now = levels(&as_it_is);
     Ok(Solved {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
         next_step: NextStep::after(
-            &document.garment,
+            garment,
             try_ons.last().map(|t| (&t.checks[..], t.cards.first().map(|c| &c.seam_name[..]))),
         )
         .words(),
-        stand: document.try_ons.is_empty().then(|| stand(&document.garment, &[], &levels_now)),
+        stand: document.try_ons.is_empty().then(|| stand(garment, &[], &levels_now)),
         levels: levels_now,
         try_ons,
     })
@@ -260,7 +261,7 @@ pub struct Glance {
 
 /// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there.
 pub fn glance(document: &Document) -> Glance {
-    let (garment, tape) = (&document.garment, Tape::default());
+    let (garment, tape) = (&*document.garment.with_levels_in_order(), Tape::default());
     let newest = document.try_ons.last();
     let alterations = newest.map_or(&[][..], |t| &t.alterations);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.

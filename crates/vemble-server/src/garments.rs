@@ -6,6 +6,7 @@ use crate::solving::{Body, OnTape, read_body};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use quick_cache::sync::Cache;
 use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
 use std::collections::HashMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
@@ -20,7 +21,7 @@ use vemble_core::length::Tape;
 use vemble_core::look_over::{LookOver, look_over};
 use vemble_core::solve::{NextStep, glance, solve};
 use vemble_exchange::document::Complaint;
-use vemble_store::{RailKey, Store, StoredDocument, StoredGarment, StoredTryOn};
+use vemble_store::{RailKey, Store, StoreError, StoredDocument, StoredGarment, StoredTryOn};
 
 /// A garment on the rail.
 #[derive(Serialize, ToSchema)]
@@ -55,7 +56,15 @@ pub struct OnTheRail {
 
 /// What the rails showed lately, by all that it depends on: most of a rail is as it was when it was last looked at. A cache
 /// of results, in memory, of each instance for itself; it is never wrong, only sometimes empty.
-pub struct Seen(Cache<RailKey, Arc<(NextStep, OnTheRail)>>);
+pub struct Seen(Cache<RailKey, Arc<Hung>>);
+
+/// A place on the rail, ready to be sent.
+struct Hung {
+    version: i32,
+    /// Garments put away hang last, the others by what presses most.
+    order: (bool, NextStep),
+    json: Box<RawValue>,
+}
 
 /// Garments kept in memory: a few kilobytes each.
 const SEEN: usize = 5_000;
@@ -76,27 +85,27 @@ pub(crate) async fn rail(
 ) -> Result<HttpResponse, ApiError> {
     let store = store.account(account.id);
     let keys = store.rail_keys().await?;
-    let mut known: HashMap<Uuid, Arc<(NextStep, OnTheRail)>> =
+    let mut known: HashMap<Uuid, Arc<Hung>> =
         keys.iter().filter_map(|key| Some((key.garment.0, seen.0.get(key)?))).collect();
     let unknown: Vec<Uuid> =
         keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
     for stored in store.documents_of(&unknown).await? {
         let id = stored.id;
-        let hung = Arc::new(hung(stored));
+        let hung = Arc::new(hung(stored)?);
         // What was changed between the two queries is kept under what it was read as.
-        let key = keys.iter().find(|key| key.garment == (id, hung.1.version));
+        let key = keys.iter().find(|key| key.garment == (id, hung.version));
         if let Some(key) = key {
             seen.0.insert(*key, hung.clone());
         }
         known.insert(id, hung);
     }
-    let mut rail: Vec<&(NextStep, OnTheRail)> =
+    let mut rail: Vec<&Hung> =
         keys.iter().filter_map(|key| known.get(&key.garment.0).map(AsRef::as_ref)).collect();
-    rail.sort_by(|(a, x), (b, y)| (x.archived, a).cmp(&(y.archived, b)));
-    Ok(HttpResponse::Ok().json(rail.into_iter().map(|(_, garment)| garment).collect::<Vec<_>>()))
+    rail.sort_by(|a, b| a.order.cmp(&b.order));
+    Ok(HttpResponse::Ok().json(rail.into_iter().map(|hung| &hung.json).collect::<Vec<_>>()))
 }
 
-fn hung(stored: StoredDocument) -> (NextStep, OnTheRail) {
+fn hung(stored: StoredDocument) -> Result<Hung, ApiError> {
     let glance = glance(&stored.document);
     let garment = stored.document.garment;
     let on_the_rail = OnTheRail {
@@ -114,7 +123,8 @@ fn hung(stored: StoredDocument) -> (NextStep, OnTheRail) {
         stops: glance.stops,
         hanging: glance.hanging,
     };
-    (glance.next_step, on_the_rail)
+    let json = serde_json::value::to_raw_value(&on_the_rail).map_err(StoreError::from)?;
+    Ok(Hung { version: on_the_rail.version, order: (on_the_rail.archived, glance.next_step), json })
 }
 
 pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {

@@ -8,6 +8,7 @@ use super::{Cloth, Garment};
 use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
 use crate::length::{Length, Measure, Unit};
 use serde::{Deserialize, Serialize};
+use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// What one has to say to begin a garment.
@@ -104,6 +105,44 @@ pub(crate) fn starting_seam(garment: &Garment, spec: &SeamSpec) -> SeamFacts {
         topstitched: garment.kind.template().topstitched.contains(&spec.seam),
         in_the_way: Vec::new(),
         assumed: true,
+    }
+}
+
+impl Garment {
+    /// The garment with its assumed levels out of the way of its measured ones: whoever measures from the top down must not
+    /// be told that a shoulder lies above a neck nobody measured.
+    ///
+    /// An assumed level that lies between what is below it and the next measured one stays. Others are spread evenly below
+    /// that one; above the last measured one they lie as far up as on the body.
+    pub fn with_levels_in_order(&self) -> Cow<'_, Self> {
+        if self.levels.iter().all(|l| l.assumed) || self.levels.iter().all(|l| !l.assumed) {
+            return Cow::Borrowed(self);
+        }
+        let body = Proportions::of(&self.wearer);
+        let mut garment = self.clone();
+        for of_sleeve in [false, true] {
+            let mut column: Vec<&mut GarmentLevel> =
+                garment.levels.iter_mut().filter(|l| l.level.is_of_sleeve() == of_sleeve).collect();
+            column.sort_by_key(|l| std::cmp::Reverse(l.level));
+            for n in 1..column.len() {
+                let (below, station) = (column[n - 1].station.length, column[n].station.length);
+                let next = column[n..].iter().position(|l| !l.assumed);
+                let above = next.map(|up| (up, column[n + up].station.length));
+                let fits = below < station && above.is_none_or(|(_, above)| station < above);
+                if !column[n].assumed || fits {
+                    continue;
+                }
+                column[n].station.length = match above {
+                    Some((assumed, above)) => below + (above - below).fraction(1, assumed as i64 + 1),
+                    None => {
+                        let up = |level| body.up_at(level);
+                        let gap = up(column[n].level).zip(up(column[n - 1].level)).map(|(a, b)| a - b);
+                        below + Length::from_cm(gap.filter(|g| *g > 0.5).unwrap_or(4.0))
+                    }
+                };
+            }
+        }
+        Cow::Owned(garment)
     }
 }
 

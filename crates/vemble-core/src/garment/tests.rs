@@ -6,6 +6,7 @@ use crate::document::{Document, VERSION, wrong_wearer};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::solve::{NextStep, glance, solve};
 use crate::tests::{m, taken, trousers};
+use proptest::prelude::*;
 
 fn wearer(figures: &[(B, &str)]) -> Wearer {
     Wearer {
@@ -224,4 +225,34 @@ fn a_garment_begun_in_inches_is_as_large_as_in_centimetres() {
     american.measurements = vec![inches(B::Height, 65), inches(B::WaistGirth, 30)];
     let metric = wearer(&[(B::Height, "1651 mm"), (B::WaistGirth, "762 mm")]);
     assert_eq!(begun(Kind::Skirt, american).levels, begun(Kind::Skirt, metric).levels);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(64))]
+
+    /// In whatever order a garment is measured, and however far from what was assumed: no level that nobody measured stands in
+    /// the way, and every measured one stays where it was put.
+    #[test]
+    fn assumed_levels_give_way(kind in prop::sample::select(Kind::ALL.to_vec()), scale in 0.5_f64..1.6, measured in prop::collection::vec(any::<bool>(), 15)) {
+        let mut garment = begun(kind, wearer(&[]));
+        for (level, measured) in garment.levels.iter_mut().zip(measured) {
+            if measured {
+                level.assumed = false;
+                level.station.length = Length::from_cm(level.station.length.cm() * scale);
+            }
+        }
+        prop_assert_eq!(document(garment.clone()).faults(), []);
+        let ordered = garment.with_levels_in_order();
+        for of_sleeve in [false, true] {
+            let mut column: Vec<_> = ordered.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve).collect();
+            column.sort_by_key(|l| l.level);
+            for pair in column.windows(2) {
+                prop_assert!(pair[0].station.length > pair[1].station.length, "{:?} {:?}", pair[0], pair[1]);
+            }
+        }
+        for (before, after) in garment.levels.iter().zip(&ordered.levels) {
+            prop_assert!(before.assumed || before == after);
+        }
+        prop_assert_eq!(solve(&document(garment), Tape::Cm).unwrap().stand.unwrap().views.len(), 3);
+    }
 }
