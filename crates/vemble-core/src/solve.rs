@@ -188,7 +188,7 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
-    let as_it_is = Subject { garment: garment, seams: &[], worn: Worn::RightSideOut, tape };
+    let as_it_is = Subject { garment, seams: &[], worn: Worn::RightSideOut, tape };
     let levels_now = levels(&as_it_is);
     Ok(Solved {
         tape,

@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Form, Input, Skeleton } from "antd";
 import { useNavigate } from "react-router";
 import { answer, api, problemOf } from "../api/client";
+import { helpAt } from "../kept/complaint";
 import { forgetDrafts } from "../kept/useKept";
 import { Trouble } from "../shell/Trouble";
 import "./account.css";
@@ -50,12 +51,6 @@ function Password() {
     },
   });
   const problem = change.error && problemOf(change.error);
-  const help = (field: string) => {
-    const wrong = problem?.errors?.find((e) => e.path === field);
-    return wrong
-      ? { validateStatus: "error" as const, help: `${wrong.found}. Expected ${wrong.expected}.` }
-      : {};
-  };
   return (
     <section className="sheet">
       <h2>Change the password</h2>
@@ -67,7 +62,7 @@ function Password() {
           change.mutate(entered);
         }}
       >
-        <Form.Item name="old" label="The present one" initialValue="" {...help("old")}>
+        <Form.Item name="old" label="The present one" initialValue="" {...helpAt(problem, "old")}>
           <Input.Password autoComplete="current-password" />
         </Form.Item>
         <Form.Item
@@ -75,7 +70,7 @@ function Password() {
           label="The next one"
           initialValue=""
           extra="Ten letters or more."
-          {...help("new")}
+          {...helpAt(problem, "new")}
         >
           <Input.Password autoComplete="new-password" />
         </Form.Item>
@@ -104,7 +99,6 @@ function Leave() {
     },
   });
   const problem = leave.error && problemOf(leave.error);
-  const wrong = problem?.errors?.[0];
   return (
     <section className="sheet">
       <h2>Delete the account</h2>
@@ -119,17 +113,10 @@ function Leave() {
           leave.mutate(entered);
         }}
       >
-        <Form.Item
-          name="password"
-          label="Your password"
-          initialValue=""
-          {...(wrong
-            ? { validateStatus: "error" as const, help: `${wrong.found}. Expected ${wrong.expected}.` }
-            : {})}
-        >
+        <Form.Item name="password" label="Your password" initialValue="" {...helpAt(problem, "password")}>
           <Input.Password autoComplete="current-password" />
         </Form.Item>
-        {problem && !wrong && (
+        {problem && !problem.errors?.length && (
           <p className="field-trouble" role="alert">
             {problem.title}. {problem.detail}
           </p>

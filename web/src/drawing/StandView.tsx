@@ -5,7 +5,7 @@ import { OF, spoken, WORDS } from "./words";
 import "./drawing.css";
 
 type View = Stand["views"][number];
-type Part = View["parts"][number];
+export type Part = View["parts"][number];
 
 interface Props {
   stand: Stand;
@@ -13,8 +13,8 @@ interface Props {
   /** The part that is picked, by its key: `seam.outseam`. */
   picked: string | null;
   /** Which parts can be picked. */
-  canPick: (key: string) => boolean;
-  onPick: (key: string) => void;
+  canPick: (part: Part) => boolean;
+  onPick: (part: Part) => void;
 }
 
 type Shown = "both" | "front" | "back" | "side";
@@ -153,7 +153,7 @@ function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPi
           part={part}
           colour={stand.colour}
           isPicked={Boolean(part.key) && part.key === picked}
-          canPick={Boolean(part.key) && canPick(part.key ?? "")}
+          canPick={canPick(part)}
           onPick={onPick}
         />
       ))}
@@ -169,7 +169,7 @@ interface PartProps {
   colour: string;
   isPicked: boolean;
   canPick: boolean;
-  onPick: (key: string) => void;
+  onPick: (part: Part) => void;
 }
 
 function PartDrawing({ part, colour, isPicked, canPick, onPick }: PartProps) {
@@ -184,12 +184,12 @@ function PartDrawing({ part, colour, isPicked, canPick, onPick }: PartProps) {
       aria-label={part.name}
       aria-pressed={isPicked}
       onClick={() => {
-        onPick(key);
+        onPick(part);
       }}
       onKeyDown={(event: KeyboardEvent) => {
         if (event.key === "Enter" || event.key === " ") {
           event.preventDefault();
-          onPick(key);
+          onPick(part);
         }
       }}
     >

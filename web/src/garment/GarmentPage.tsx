@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { Alert, Button, Skeleton, Tooltip } from "antd";
-import { RedoOutlined, UndoOutlined } from "@ant-design/icons";
+import { Alert, Skeleton } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, Navigate, useParams } from "react-router";
 import { v7 as newId } from "uuid";
@@ -15,8 +14,9 @@ import {
 } from "../api/client";
 import { EaseLadder } from "../drawing/EaseLadder";
 import { STAGES, StageTape, type StageKey } from "../drawing/StageTape";
-import { StandView } from "../drawing/StandView";
+import { StandView, type Part } from "../drawing/StandView";
 import { Conflict, Saved } from "../kept/Saved";
+import { UndoTools } from "../kept/UndoTools";
 import { useKept } from "../kept/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
@@ -68,15 +68,9 @@ function newest(state: GarmentState): { id: string; tryOn: TryOn; version: numbe
 
 const SEAM = "seam.";
 
-/** The seam to begin with: one that is pinned, else the first long one. */
+/** The seam to begin with: one that is pinned, else the garment's first. */
 function firstSeam(garment: Garment, tryOn: TryOn): Seam {
-  const long: Seam[] = ["outseam", "side_seam", "princess_front", "centre_back"];
-  return (
-    tryOn.alterations?.[0]?.seam ??
-    long.find((s) => garment.seams.some((g) => g.seam === s)) ??
-    garment.seams[0]?.seam ??
-    "side_seam"
-  );
+  return tryOn.alterations?.[0]?.seam ?? garment.seams[0]?.seam ?? "side_seam";
 }
 
 function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
@@ -133,14 +127,11 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   const hasCards = (result?.cards.length ?? 0) > 0;
   const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop") ?? false);
   const shownKept = looksOver ? facts : working;
-  const canPick = useCallback(
-    (key: string) => looksOver || (key.startsWith(SEAM) && !ACROSS.has(key.slice(SEAM.length))),
-    [looksOver],
-  );
+  const canPick = useCallback((part: Part) => looksOver || Boolean(part.seam), [looksOver]);
   const pick = useCallback(
-    (key: string) => {
-      if (looksOver) setQuestion(key.startsWith("pocket.") ? "pockets" : key);
-      else setSeam(key.slice(SEAM.length) as Seam);
+    (part: Part) => {
+      if (looksOver) setQuestion(part.key ?? null);
+      else if (part.seam) setSeam(part.seam);
     },
     [looksOver],
   );
@@ -156,24 +147,12 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
         </p>
         {looksOver && (
           <span className="undo-tools">
-            <Tooltip title="Undo (Ctrl Z)">
-              <Button
-                type="text"
-                icon={<UndoOutlined />}
-                aria-label="Undo"
-                disabled={!facts.canUndo}
-                onClick={facts.undo}
-              />
-            </Tooltip>
-            <Tooltip title="Redo (Ctrl Shift Z)">
-              <Button
-                type="text"
-                icon={<RedoOutlined />}
-                aria-label="Redo"
-                disabled={!facts.canRedo}
-                onClick={facts.redo}
-              />
-            </Tooltip>
+            <UndoTools
+              canUndo={facts.canUndo}
+              canRedo={facts.canRedo}
+              onUndo={facts.undo}
+              onRedo={facts.redo}
+            />
           </span>
         )}
         <Saved
@@ -275,15 +254,6 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
     </main>
   );
 }
-
-/** Seams that run across: nothing is pinned along them yet. */
-const ACROSS: ReadonlySet<string> = new Set([
-  "shoulder_seam",
-  "armhole_seam",
-  "yoke_seam",
-  "waist_seam",
-  "neck_seam",
-]);
 
 const pinsInWords = (tryOn: TryOn) =>
   (tryOn.alterations ?? [])

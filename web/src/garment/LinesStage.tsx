@@ -1,9 +1,10 @@
-import { PrinterOutlined, RedoOutlined, UndoOutlined } from "@ant-design/icons";
-import { Button, Segmented, Tooltip } from "antd";
+import { PrinterOutlined } from "@ant-design/icons";
+import { Button, Segmented } from "antd";
 import { memo, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
 import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
 import { SeamStrip } from "../drawing/SeamStrip";
+import { UndoTools } from "../kept/UndoTools";
 import { useSettings } from "../settings";
 import { spoken } from "../drawing/words";
 import { Checks } from "./Checks";
@@ -160,24 +161,12 @@ const Tools = memo(function Tools(props: ToolsProps) {
           props.onStretch(value === "stretched");
         }}
       />
-      <Tooltip title="Undo (Ctrl Z)">
-        <Button
-          type="text"
-          icon={<UndoOutlined />}
-          aria-label="Undo"
-          disabled={!props.canUndo}
-          onClick={props.onUndo}
-        />
-      </Tooltip>
-      <Tooltip title="Redo (Ctrl Shift Z)">
-        <Button
-          type="text"
-          icon={<RedoOutlined />}
-          aria-label="Redo"
-          disabled={!props.canRedo}
-          onClick={props.onRedo}
-        />
-      </Tooltip>
+      <UndoTools
+        canUndo={props.canUndo}
+        canRedo={props.canRedo}
+        onUndo={props.onUndo}
+        onRedo={props.onRedo}
+      />
       <Link to={props.card}>
         <Button type="primary" icon={<PrinterOutlined />} disabled={!props.hasCard}>
           Chalk card

@@ -2,6 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { Button, Form, Input, Segmented } from "antd";
 import { useState } from "react";
 import { answer, api, problemOf, type Who } from "../api/client";
+import { helpAt } from "../kept/complaint";
 
 interface Entered {
   name?: string;
@@ -20,12 +21,6 @@ export function SignInForm({ onIn }: { onIn: (who: Who) => void }) {
     onSuccess: onIn,
   });
   const problem = enter.error && problemOf(enter.error);
-  const trouble = (field: string) => {
-    const wrong = problem?.errors?.find((e) => e.path === field);
-    return wrong
-      ? { validateStatus: "error" as const, help: `${wrong.found}. Expected ${wrong.expected}.` }
-      : {};
-  };
   return (
     <Form<Entered>
       layout="vertical"
@@ -48,11 +43,11 @@ export function SignInForm({ onIn }: { onIn: (who: Who) => void }) {
         }}
       />
       {isNew && (
-        <Form.Item name="name" label="What shall we call you?" {...trouble("name")}>
+        <Form.Item name="name" label="What shall we call you?" {...helpAt(problem, "name")}>
           <Input autoComplete="name" maxLength={120} />
         </Form.Item>
       )}
-      <Form.Item name="email" label="E-mail address" initialValue="" {...trouble("email")}>
+      <Form.Item name="email" label="E-mail address" initialValue="" {...helpAt(problem, "email")}>
         <Input autoComplete="email" inputMode="email" />
       </Form.Item>
       <Form.Item
@@ -60,7 +55,7 @@ export function SignInForm({ onIn }: { onIn: (who: Who) => void }) {
         label="Password"
         initialValue=""
         extra={isNew ? "Ten letters or more; a sentence is easiest to keep in mind." : undefined}
-        {...trouble("password")}
+        {...helpAt(problem, "password")}
       >
         <Input.Password autoComplete={isNew ? "new-password" : "current-password"} />
       </Form.Item>

@@ -1,6 +1,7 @@
 //! Geometry to draw: the browser paints these paths and makes none of its own. All in mm.
 
 mod body;
+mod closing;
 mod detail;
 mod drape;
 mod inside;

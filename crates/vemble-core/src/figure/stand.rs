@@ -78,7 +78,7 @@ pub struct Part {
     /// What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub key: Option<String>,
-    /// The seam it is, if it is one.
+    /// The seam it is, if it is one that pins are set along.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub seam: Option<Seam>,
     /// The garment's side, where it has one.
@@ -437,7 +437,7 @@ impl<'a> Drawing<'a> {
                     _ => line.name,
                 },
                 key: line.key,
-                seam: line.seam.map(|facts| facts.seam),
+                seam: line.seam.map(|facts| facts.seam).filter(|seam| seam.run() != Run::Across),
                 side: line.side,
                 look: line.look,
                 path: svg(&line.path),

@@ -1,0 +1,99 @@
+//! The look-over of every kind: that it asks about all there is, and that its answers fit.
+
+use super::*;
+use crate::body::Wearer;
+use crate::document::{Document, VERSION};
+use crate::garment::{Beginning, begin, cloth_named};
+use crate::garment::{Kind, Lined, Origin, Washed, Width};
+use crate::tests::{m, taken};
+
+fn begun(kind: Kind) -> Garment {
+    let wearer = Wearer { name: "Odile".into(), ..Default::default() };
+    let cloth = cloth_named(kind.template().cloth).unwrap();
+    begin(Beginning { name: "it".into(), kind, toile: false, wearer, cloth })
+}
+
+fn keys(over: &LookOver) -> Vec<&str> {
+    over.places.iter().flat_map(|p| &p.questions).map(|q| q.key.as_str()).collect()
+}
+
+#[test]
+fn everything_that_can_be_picked_on_the_stand_can_be_asked_about() {
+    for kind in Kind::ALL {
+        let over = look_over(&begun(kind), Tape::Cm);
+        let keys = keys(&over);
+        for part in over.stand.views.iter().flat_map(|v| &v.parts) {
+            let Some(key) = &part.key else { continue };
+            assert!(keys.contains(&key.as_str()), "{kind:?}: {key}");
+        }
+        for (n, key) in keys.iter().enumerate() {
+            assert!(!keys[..n].contains(key), "{kind:?} asks twice about {key}");
+        }
+        let whys = over.places.iter().flat_map(|p| &p.questions);
+        assert!(
+            whys.clone().all(|q| !q.why.is_empty() && !q.fields.is_empty()),
+            "every answer says what it is for"
+        );
+    }
+}
+
+#[test]
+fn whatever_is_added_fits_the_garment_and_is_asked_about() {
+    for kind in Kind::ALL {
+        let garment = begun(kind);
+        for addition in look_over(&garment, Tape::Cm).additions {
+            let mut more = garment.clone();
+            match addition.part.clone() {
+                Part::Level(level) => more.levels.push(level),
+                Part::Seam(seam) => more.seams.push(seam),
+                Part::Dart(dart) => more.darts.push(dart),
+                Part::Hem(hem) => more.hems.push(hem),
+                Part::Closure(closure) => more.closures.push(closure),
+            }
+            let document = Document { version: VERSION, garment: more.clone(), try_ons: vec![] };
+            assert_eq!(document.faults(), [], "{kind:?} with {}", addition.words);
+            let before = look_over(&garment, Tape::Cm).of;
+            assert!(look_over(&more, Tape::Cm).of > before, "{kind:?} with {}", addition.words);
+        }
+    }
+}
+
+#[test]
+fn an_answer_settles_its_question_and_opens_the_next() {
+    let mut coat = begun(Kind::LinedCoat);
+    let before = look_over(&coat, Tape::Cm);
+    coat.found.lined = Some(Lined::Fully);
+    let lined = look_over(&coat, Tape::Cm);
+    assert!(keys(&lined).contains(&"whole.lining_opens") && !keys(&before).contains(&"whole.lining_opens"));
+    assert_eq!((lined.settled, lined.of), (before.settled + 1, before.of + 1));
+    coat.levels[0].assumed = false;
+    coat.levels[0].width = Width::LaidFlat(m("9 1/2 in"));
+    let measured = look_over(&coat, Tape::In);
+    assert_eq!(measured.settled, lined.settled + 1);
+    let neck = measured.places.iter().flat_map(|p| &p.questions).find(|q| q.key == "level.neck").unwrap();
+    let Field::Width { shown, girth, laid_flat, .. } = &neck.fields[0] else { panic!("a width") };
+    assert_eq!((shown.text.as_str(), girth.as_str(), *laid_flat), ("9 1/2 in", "19 in", true));
+}
+
+#[test]
+fn cautions_come_with_what_was_found() {
+    let titles = |change: fn(&mut Garment)| -> Vec<&'static str> {
+        let mut garment = begun(Kind::Coverall);
+        change(&mut garment);
+        look_over(&garment, Tape::Cm).cautions.into_iter().map(|c| c.title).collect()
+    };
+    assert!(titles(|_| ()).is_empty());
+    assert_eq!(titles(|g| g.found.protective = Some(true)), ["Do not alter this"]);
+    assert_eq!(titles(|g| g.found.origin = Some(Origin::Thrifted)), ["Wash it first"]);
+    let washed = |g: &mut Garment| {
+        g.found.origin = Some(Origin::Thrifted);
+        g.found.washed = Some(Washed::Often);
+    };
+    assert!(titles(washed).is_empty());
+    assert_eq!(titles(|g| g.found.washed = Some(Washed::Never)), ["It will shrink"]);
+    assert_eq!(titles(|g| g.cloth = cloth_named("satin").unwrap()), ["Old stitch holes will show"]);
+    let child = |g: &mut Garment| {
+        g.wearer.measurements = vec![taken(crate::body::BodyMeasurement::Height, "120 cm")];
+    };
+    assert_eq!(titles(child), ["Worn by a child"]);
+}
