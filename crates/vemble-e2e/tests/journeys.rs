@@ -501,7 +501,7 @@ async fn a_part_is_picked_on_the_stand_renamed_and_put_back() {
         .send_keys(&Key::Enter.to_string())
         .await
         .unwrap();
-    journey.type_over("[aria-label='Next pin: station from the hem']", "60\u{e007}").await;
+    journey.type_over("[aria-label='Next pin: station from the hem']", "60.5\u{e007}").await;
     journey.type_over("[aria-label='Next pin: amount read']", "0.8\u{e007}").await;
     journey.until_text(".lines-strip h2", "leaf seam").await;
     // 79.0 at the waist; through the pin itself each of two seams takes 0.8 off two edges.
