@@ -277,7 +277,7 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     journey.until_text(".doubt", "Is that the whole girth?").await;
     journey.click_words("Yes: 90.0 cm all round").await;
     journey
-        .find("[aria-label='hip: how it was measured'] .ant-segmented-item-selected[title='all round']")
+        .find("[aria-label='hip: how it was measured'] .ant-segmented-item-selected [title='all round']")
         .await;
     journey.click("[aria-label='hip: how it was measured'] [title='laid flat']").await;
     journey.type_over("[aria-label='hip: width']", "39 cm\u{e007}").await;
