@@ -22,11 +22,15 @@ pub struct Journey {
     _profile: Profile,
 }
 
-/// A new empty browser profile, removed afterwards.
+/// A new empty browser profile; the browser that uses it ends with it, also when a journey ends in a panic and nobody
+/// closed it.
 struct Profile(PathBuf);
 
 impl Drop for Profile {
     fn drop(&mut self) {
+        // ChromeDriver starts browsers in process groups of their own, so they do not end with it.
+        let of_this_profile = format!("user-data-dir={}", self.0.display());
+        let _ = std::process::Command::new("pkill").args(["-KILL", "-f", "--", &of_this_profile]).status();
         let _ = std::fs::remove_dir_all(&self.0);
     }
 }
