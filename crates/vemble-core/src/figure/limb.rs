@@ -36,18 +36,16 @@ impl Limb {
         })
     }
 
-    const fn along() -> Vec2 {
-        // sin and cos of ARM_ANGLE; trigonometry is not const.
-        Vec2::new(0.257_08, -0.966_39)
+    fn along() -> Vec2 {
+        Vec2::new(ARM_ANGLE.sin(), -ARM_ANGLE.cos())
     }
 
-    const fn outwards() -> Vec2 {
-        Vec2::new(0.966_39, 0.257_08)
+    fn outwards() -> Vec2 {
+        Vec2::new(ARM_ANGLE.cos(), ARM_ANGLE.sin())
     }
 
     /// A point across the limb at a distance from the tip: −1 its inner edge, 1 its outer.
     pub fn at(&self, t: f64, across: f64) -> Point {
-        debug_assert!((ARM_ANGLE - 0.26).abs() < 1e-9);
         let start = self.underarm + Self::outwards() * self.half.at(self.widest);
         start + Self::along() * (t - self.widest) + Self::outwards() * (across * self.half.at(t))
     }

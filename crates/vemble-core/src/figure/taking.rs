@@ -1,6 +1,6 @@
 //! How to take a measurement, on a small body: the wearer's own, or one by proportion.
 
-use super::pose::Pose;
+use super::pose::{ARM_ANGLE, Pose};
 use super::stand::ViewSide;
 use super::{Canvas, Ink, Picture, Stroke, line, svg};
 use crate::body::{BodyMeasurement, Landmark, Proportions, TapePlace, Wearer};
@@ -49,7 +49,7 @@ fn tape(pose: &Pose<'_>, what: BodyMeasurement) -> BezPath {
     // The arm's middle at a share of its length, hanging as it is drawn.
     let arm = |share: f64| {
         let length = share * body.cm(BodyMeasurement::ArmLength);
-        Point::new(tip.x + 2.0 + 0.257 * length, tip.y - 0.966 * length)
+        Point::new(tip.x + 2.0 + ARM_ANGLE.sin() * length, tip.y - ARM_ANGLE.cos() * length)
     };
     let girth = body.cm(what);
     let thigh = body.cm(BodyMeasurement::ThighGirth);
