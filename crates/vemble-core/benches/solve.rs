@@ -10,6 +10,10 @@ use vemble_core::line::alter;
 use vemble_core::look_over::look_over;
 use vemble_core::solve::{glance, solve};
 
+/// What the program allocates with.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 fn demo() -> Document {
     serde_json::from_str(include_str!("../../../demo/corduroys.json")).expect("the example")
 }
@@ -60,7 +64,7 @@ fn stands(criterion: &mut Criterion) {
         let wearer = demo().garment.wearer;
         let garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer, cloth });
         group.bench_function(BenchmarkId::from_parameter(kind.template().name), |bench| {
-            bench.iter(|| stand(black_box(&garment), &[], &[]));
+            bench.iter(|| stand(black_box(&garment)));
         });
     }
     group.finish();

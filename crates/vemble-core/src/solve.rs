@@ -5,7 +5,7 @@ use crate::card::{Card, card};
 use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, suggestion};
 use crate::document::Document;
 use crate::fault::Fault;
-use crate::figure::{Hanging, Stand, Strip, hanging, stand, strip};
+use crate::figure::{Hanging, StandChanges, Strip, hanging, stand_changes, strip};
 use crate::fitting::{Edges, GarmentSide, How, WearerSide, Worn};
 use crate::garment::{Garment, Seam};
 use crate::length::{Figure, Length, Tape};
@@ -24,9 +24,6 @@ pub struct Solved {
     pub unit: String,
     /// What to do next with this garment, in a few words.
     pub next_step: String,
-    /// The garment as it is, drawn on its wearer, while there is no try-on to draw.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stand: Option<Stand>,
     /// Levels as they are, before any change.
     pub levels: Vec<LevelResult>,
     /// Each try-on, in the document's order.
@@ -44,8 +41,8 @@ pub struct SolvedTryOn {
     pub checks: Vec<Check>,
     /// The chalk cards, one for each altered seam.
     pub cards: Vec<Card>,
-    /// The garment before and after, drawn on its wearer.
-    pub stand: Stand,
+    /// What moves on the stand.
+    pub stand: StandChanges,
 }
 
 /// One altered seam.
@@ -199,7 +196,6 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
             try_ons.last().map(|t| (&t.checks[..], t.cards.first().map(|c| &c.seam_name[..]))),
         )
         .words(),
-        stand: document.try_ons.is_empty().then(|| stand(garment, &[], &levels_now)),
         levels: levels_now,
         try_ons,
     })
@@ -286,7 +282,7 @@ fn solve_try_on(garment: &Garment, seams: &[AlteredSeam<'_>], worn: Worn, tape: 
     let solved: Vec<SolvedSeam> = seams.iter().map(|s| solve_seam(&subject, s)).collect();
     let altered = seams.iter().zip(&solved).filter(|(s, _)| s.span().is_some());
     let cards = altered.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)).collect();
-    let stand = stand(garment, seams, &levels);
+    let stand = stand_changes(garment, seams, &levels);
     SolvedTryOn { seams: solved, levels, checks, cards, stand }
 }
 

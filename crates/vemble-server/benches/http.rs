@@ -11,6 +11,10 @@ use tokio::net::TcpStream;
 use uuid::Uuid;
 use vemble_store::{NewAccount, Store};
 
+/// What the program allocates with.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 const IN_FLIGHT: usize = 50;
 const DOCUMENT: &str = include_str!("../../../demo/corduroys.json");
 const PASSWORD: &str = "seven garments on one rail";

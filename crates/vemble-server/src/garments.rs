@@ -15,6 +15,7 @@ use vemble_core::body::Wearer;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
 use vemble_core::figure::{Hanging, hanging};
+use vemble_core::figure::{Stand, stand};
 use vemble_core::fitting::TryOn;
 use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, named_cloths};
 use vemble_core::length::Tape;
@@ -192,6 +193,15 @@ pub(crate) async fn look_over_garment(
     let garment: Garment = read_body(&request, body)?;
     checked(&garment, on.tape)?;
     Ok(HttpResponse::Ok().json(look_over(&garment, on.tape)))
+}
+
+/// A garment as it is, drawn on its wearer. Stores nothing.
+#[utoipa::path(request_body = Garment, responses((status = 200, body = Stand), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/stand")]
+pub(crate) async fn stand_of_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+    let garment: Garment = read_body(&request, body)?;
+    checked(&garment, Tape::default())?;
+    Ok(HttpResponse::Ok().json(stand(&garment)))
 }
 
 /// A garment that cannot be is named by its paths, below the garment.

@@ -74,6 +74,7 @@ macro_rules! api {
                 .service(garments::cloths)
                 .service(garments::begin_garment)
                 .service(garments::look_over_garment)
+                .service(garments::stand_of_garment)
                 .service(garments::one_garment)
                 .service(garments::put_garment)
                 .service(garments::delete_garment)

@@ -17,6 +17,7 @@ export type Card = Schemas["Card"];
 export type MarkResult = Schemas["MarkResult"];
 export type Figure = Schemas["Figure"];
 export type Stand = Schemas["Stand"];
+export type StandChanges = Schemas["StandChanges"];
 export type Hanging = Schemas["Hanging"];
 export type Picture = Schemas["Picture"];
 export type Garment = Schemas["Garment"];

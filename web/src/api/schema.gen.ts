@@ -384,6 +384,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/stand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A garment as it is, drawn on its wearer. Stores nothing. */
+        post: operations["stand_of_garment"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/wearers": {
         parameters: {
             query?: never;
@@ -1112,8 +1129,6 @@ export interface components {
             places: components["schemas"]["Place"][];
             /** @description How many questions are settled. */
             settled: number;
-            /** @description The garment as it is now known. */
-            stand: components["schemas"]["Stand"];
         };
         /** @description A row of marks. */
         MarkResult: {
@@ -1157,6 +1172,15 @@ export interface components {
             unlocks: string[];
             /** @description Which. */
             what: components["schemas"]["BodyMeasurement"];
+        };
+        /** @description The stretch of a seam that moves, where it will be. */
+        MovedSeam: {
+            /** @description Where it will lie. */
+            path: string;
+            /** @description Which seam. */
+            seam: components["schemas"]["Seam"];
+            /** @description The garment's side. */
+            side: components["schemas"]["GarmentSide"];
         };
         /** @description A garment by its name. */
         NamedGarment: {
@@ -1242,15 +1266,13 @@ export interface components {
         Outcome: "passes" | "caution" | "stop";
         /** @description A part that can be seen, and perhaps picked. */
         Part: {
-            /** @description After the changes, only the stretch that moves. */
-            after?: string | null;
             /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
             key?: string | null;
             /** @description How it is drawn. */
             look: components["schemas"]["Look"];
             /** @description What it is, in words: "outseam, garment's left". */
             name: string;
-            /** @description As it is. */
+            /** @description Where it lies. */
             path: string;
             seam?: components["schemas"]["Seam"] | null;
             side?: components["schemas"]["GarmentSide"] | null;
@@ -1485,13 +1507,6 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
-        /** @description A surface of cloth. */
-        Shape: {
-            /** @description Its outline after the changes, where it changes. */
-            after?: string | null;
-            /** @description Its outline as it is. */
-            path: string;
-        };
         /**
          * @description How the two sides are made to agree, when the sewist says so.
          * @enum {string}
@@ -1531,7 +1546,6 @@ export interface components {
             mark_nm: number;
             /** @description What to do next with this garment, in a few words. */
             next_step: string;
-            stand?: components["schemas"]["Stand"] | null;
             /** @description The tape the figures are shown on. */
             tape: components["schemas"]["Tape"];
             /** @description Each try-on, in the document's order. */
@@ -1585,8 +1599,8 @@ export interface components {
             levels: components["schemas"]["LevelResult"][];
             /** @description Its seams, in the document's order. */
             seams: components["schemas"]["SolvedSeam"][];
-            /** @description The garment before and after, drawn on its wearer. */
-            stand: components["schemas"]["Stand"];
+            /** @description What moves on the stand. */
+            stand: components["schemas"]["StandChanges"];
         };
         /**
          * @description An edge that cannot simply be cut.
@@ -1613,6 +1627,11 @@ export interface components {
              * @description Width of each view in mm; x runs from minus half of it.
              */
             width_mm: number;
+        };
+        /** @description What a try-on's lines move on the stand; all else stays as the stand shows it. */
+        StandChanges: {
+            /** @description Front and back; a seam at the side is seen edge-on from there, and nothing moves. */
+            views: components["schemas"]["ViewChanges"][];
         };
         /** @description A level across the drawing. */
         StandLevel: {
@@ -1785,14 +1804,25 @@ export interface components {
         View: {
             /** @description The wearer's body, shape by shape. */
             body: string[];
-            /** @description The cloth, back to front: trunk or legs, sleeves. */
-            cloth: components["schemas"]["Shape"][];
+            /** @description The cloth's surfaces, back to front: sleeves, then trunk or legs. */
+            cloth: string[];
             /** @description Levels, from the top down. */
             levels: components["schemas"]["StandLevel"][];
             /** @description Seams, darts, hems, closures, pockets. */
             parts: components["schemas"]["Part"][];
-            /** @description Where it is tight or loose, after the changes. */
+            /** @description Where it is tight or loose, as it is. */
             shades: components["schemas"]["Shade"][];
+            /** @description From where. */
+            view: components["schemas"]["ViewSide"];
+        };
+        /** @description What moves in one view. */
+        ViewChanges: {
+            /** @description The stretches of seams that move. */
+            seams: components["schemas"]["MovedSeam"][];
+            /** @description Where it will be tight or loose. */
+            shades: components["schemas"]["Shade"][];
+            /** @description The trunk or the legs, the uppermost surface of cloth, as it will be. */
+            trunk?: string | null;
             /** @description From where. */
             view: components["schemas"]["ViewSide"];
         };
@@ -2945,6 +2975,45 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stand_of_garment: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Garment"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stand"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

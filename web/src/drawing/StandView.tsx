@@ -1,6 +1,6 @@
 import { Checkbox, Segmented } from "antd";
 import { memo, useState, type KeyboardEvent } from "react";
-import type { LevelResult, Stand } from "../api/client";
+import type { LevelResult, Stand, StandChanges } from "../api/client";
 import { OF, spoken, WORDS } from "./words";
 import "./drawing.css";
 
@@ -9,6 +9,8 @@ export type Part = View["parts"][number];
 
 interface Props {
   stand: Stand;
+  /** What the lines of a try-on move. */
+  changes: StandChanges | undefined;
   levels: LevelResult[];
   /** The part that is picked, by its key: `seam.outseam`. */
   picked: string | null;
@@ -20,7 +22,8 @@ interface Props {
 type Shown = "both" | "front" | "back" | "side";
 
 /** The garment on its wearer from every side, as it is and as it will be. What can be picked is a button. */
-export const StandView = memo(function StandView({ stand, levels, picked, canPick, onPick }: Props) {
+export const StandView = memo(function StandView(props: Props) {
+  const { stand, levels } = props;
   const [shown, setShown] = useState<Shown>("both");
   const [shaded, setShaded] = useState(false);
   const [whole, setWhole] = useState(false);
@@ -63,17 +66,7 @@ export const StandView = memo(function StandView({ stand, levels, picked, canPic
       )}
       <div className="stand-views">
         {views.map((view) => (
-          <ViewDrawing
-            key={view.view}
-            view={view}
-            stand={stand}
-            levels={levels}
-            shaded={shaded}
-            whole={whole}
-            picked={picked}
-            canPick={canPick}
-            onPick={onPick}
-          />
+          <ViewDrawing key={view.view} {...props} view={view} shaded={shaded} whole={whole} />
         ))}
       </div>
       {shaded && judged.length > 0 && (
@@ -106,7 +99,9 @@ interface ViewProps extends Props {
   whole: boolean;
 }
 
-function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
+function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
+  const after = changes?.views.find((v) => v.view === view.view);
+  const trunk = view.cloth.at(-1);
   const half = stand.width_mm / 2;
   const [top = 0, bottom = stand.height_mm] = whole ? [] : stand.garment_mm;
   // As large as 12 px in a panel of two views.
@@ -120,21 +115,19 @@ function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPi
       {view.body.map((path) => (
         <path key={path} className={stand.figure_is_assumed ? "body assumed" : "body"} d={path} />
       ))}
-      {view.cloth.map((shape) => (
+      {view.cloth.map((path) => (
         <path
-          key={shape.path}
+          key={path}
           className="cloth on-body"
-          d={shape.after ?? shape.path}
+          d={path === trunk ? (after?.trunk ?? path) : path}
           style={{ fill: stand.colour }}
         />
       ))}
       {shaded &&
-        view.shades.map((shade, index) => (
+        (after ?? view).shades.map((shade, index) => (
           <path key={index} className={`shade shade-${shade.word}`} d={shade.path} />
         ))}
-      {view.cloth.map((shape) =>
-        shape.after ? <path key={shape.path} className="before" d={shape.path} /> : null,
-      )}
+      {after?.trunk && <path className="before" d={trunk} />}
       {view.levels.map((level) => (
         <line
           key={level.level}
@@ -151,6 +144,7 @@ function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPi
         <PartDrawing
           key={`${part.name} ${part.side ?? ""} ${index}`}
           part={part}
+          after={after?.seams.find((s) => s.seam === part.seam && s.side === (part.side ?? s.side))?.path}
           colour={stand.colour}
           isPicked={Boolean(part.key) && part.key === picked}
           canPick={canPick(part)}
@@ -166,13 +160,15 @@ function ViewDrawing({ view, stand, levels, shaded, whole, picked, canPick, onPi
 
 interface PartProps {
   part: Part;
+  /** Where the stretch of it that moves will lie. */
+  after: string | undefined;
   colour: string;
   isPicked: boolean;
   canPick: boolean;
   onPick: (part: Part) => void;
 }
 
-function PartDrawing({ part, colour, isPicked, canPick, onPick }: PartProps) {
+function PartDrawing({ part, after, colour, isPicked, canPick, onPick }: PartProps) {
   const { key, look } = part;
   const drawn = <path className={look} d={part.path} style={look === "piece" ? { fill: colour } : {}} />;
   if (!key || !canPick) return drawn;
@@ -196,7 +192,7 @@ function PartDrawing({ part, colour, isPicked, canPick, onPick }: PartProps) {
       <title>{part.name}</title>
       <path className="grip" d={part.path} />
       {drawn}
-      {part.after && <path className="changed" d={part.after} />}
+      {after && <path className="changed" d={after} />}
     </g>
   );
 }

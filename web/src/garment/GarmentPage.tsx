@@ -23,7 +23,7 @@ import { Trouble } from "../shell/Trouble";
 import { LinesStage } from "./LinesStage";
 import { LookOverStage } from "./LookOverStage";
 import { TryOnStage } from "./TryOnStage";
-import { useLookOver } from "./useLookOver";
+import { useLookOver, useStand } from "./useDerived";
 import { useSolved } from "./useSolved";
 import "./garment.css";
 
@@ -122,7 +122,8 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   // While something is dragged the strip is painted first; the stand and the ladder follow.
   const later = useDeferredValue(solved);
   const looksOver = stage === "look-over";
-  const stand = looksOver ? lookOver.data?.lookOver?.stand : (later?.try_ons[0]?.stand ?? later?.stand);
+  const stand = useStand(state.id, garment);
+  const changes = looksOver ? undefined : later?.try_ons[0]?.stand;
   const levels = (looksOver ? later?.levels : later?.try_ons[0]?.levels) ?? later?.levels;
   const hasCards = (result?.cards.length ?? 0) > 0;
   const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop") ?? false);
@@ -204,6 +205,7 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
                 {stand && (
                   <StandView
                     stand={stand}
+                    changes={changes}
                     levels={levels}
                     picked={looksOver ? question : SEAM + seam}
                     canPick={canPick}
@@ -227,8 +229,8 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
           <LookOverStage
             id={state.id}
             garment={garment}
-            lookOver={lookOver.data?.lookOver ?? null}
-            problem={lookOver.data?.problem ?? null}
+            lookOver={lookOver.value}
+            problem={lookOver.problem}
             picked={question}
             onPick={setQuestion}
             onChange={facts.change}

@@ -15,7 +15,10 @@ mod taking;
 mod tests;
 
 pub use inside::{finish_picture, turn_up_picture};
-pub use stand::{Hanging, Part, Shade, Shape, Stand, StandLevel, View, ViewSide, hanging, stand};
+pub use stand::{
+    Hanging, MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, hanging,
+    stand, stand_changes,
+};
 pub use strip::{Strip, StripBlock, StripLevel, StripSide, strip};
 pub use taking::{body_picture, taking_picture};
 
@@ -200,7 +203,8 @@ fn svg(path: &BezPath) -> String {
 }
 
 fn push_hundredths(text: &mut String, mm: f64) {
-    let hundredths = (mm * 100.0).round() as i64;
+    // Ties go away from zero; what does not fit is cut off by the cast.
+    let hundredths = (mm * 100.0 + 0.5_f64.copysign(mm)) as i64;
     if hundredths < 0 {
         text.push('-');
     }

@@ -5,10 +5,10 @@ use super::drape::Drape;
 use super::pose::Pose;
 use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
 use crate::body::{BodyMeasurement, Proportions};
-use crate::check::{EaseWord, LevelResult};
-use crate::fitting::GarmentSide;
+use crate::check::{EaseWord, LevelResult, Subject, levels};
+use crate::fitting::{GarmentSide, Worn};
 use crate::garment::{Garment, Level, Neckline, Round, Run, Seam, SeamFacts, word};
-use crate::length::Station;
+use crate::length::{Station, Tape};
 use crate::line::{AlteredSeam, Curve};
 use kurbo::{BezPath, Point};
 use serde::Serialize;
@@ -50,24 +50,14 @@ pub struct View {
     pub view: ViewSide,
     /// The wearer's body, shape by shape.
     pub body: Vec<String>,
-    /// The cloth, back to front: trunk or legs, sleeves.
-    pub cloth: Vec<Shape>,
+    /// The cloth's surfaces, back to front: sleeves, then trunk or legs.
+    pub cloth: Vec<String>,
     /// Seams, darts, hems, closures, pockets.
     pub parts: Vec<Part>,
     /// Levels, from the top down.
     pub levels: Vec<StandLevel>,
-    /// Where it is tight or loose, after the changes.
+    /// Where it is tight or loose, as it is.
     pub shades: Vec<Shade>,
-}
-
-/// A surface of cloth.
-#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct Shape {
-    /// Its outline as it is.
-    pub path: String,
-    /// Its outline after the changes, where it changes.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub after: Option<String>,
 }
 
 /// A part that can be seen, and perhaps picked.
@@ -86,11 +76,8 @@ pub struct Part {
     pub side: Option<GarmentSide>,
     /// How it is drawn.
     pub look: Look,
-    /// As it is.
+    /// Where it lies.
     pub path: String,
-    /// After the changes, only the stretch that moves.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub after: Option<String>,
 }
 
 /// A level across the drawing.
@@ -115,6 +102,38 @@ pub struct Shade {
     pub path: String,
 }
 
+/// What a try-on's lines move on the stand; all else stays as the stand shows it.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct StandChanges {
+    /// Front and back; a seam at the side is seen edge-on from there, and nothing moves.
+    pub views: Vec<ViewChanges>,
+}
+
+/// What moves in one view.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct ViewChanges {
+    /// From where.
+    pub view: ViewSide,
+    /// The trunk or the legs, the uppermost surface of cloth, as it will be.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub trunk: Option<String>,
+    /// The stretches of seams that move.
+    pub seams: Vec<MovedSeam>,
+    /// Where it will be tight or loose.
+    pub shades: Vec<Shade>,
+}
+
+/// The stretch of a seam that moves, where it will be.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct MovedSeam {
+    /// Which seam.
+    pub seam: Seam,
+    /// The garment's side.
+    pub side: GarmentSide,
+    /// Where it will lie.
+    pub path: String,
+}
+
 /// A garment by itself, for the rail.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Hanging {
@@ -134,8 +153,10 @@ pub struct Hanging {
     pub from_shoulders: bool,
 }
 
-/// Draws `garment` with the lines of `seams` on its wearer, shaded by `levels`.
-pub fn stand(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[LevelResult]) -> Stand {
+/// Draws `garment` as it is on its wearer.
+pub fn stand(garment: &Garment) -> Stand {
+    let garment = &*garment.with_levels_in_order();
+    let levels = levels(&Subject { garment, seams: &[], worn: Worn::RightSideOut, tape: Tape::default() });
     let body = Proportions::of(&garment.wearer);
     let height = body.height();
     let pose = Pose::of(body);
@@ -143,8 +164,8 @@ pub fn stand(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[LevelResult
     let colour = String::from(garment.cloth.colour.clone());
     let views = match &drape {
         Some(drape) => {
-            let drawing = Drawing::new(drape, seams);
-            [ViewSide::Front, ViewSide::Back, ViewSide::Side].map(|v| drawing.view(v, seams, levels)).into()
+            let drawing = Drawing::new(drape, &[]);
+            [ViewSide::Front, ViewSide::Back, ViewSide::Side].map(|v| drawing.view(v, &levels)).into()
         }
         None => Vec::new(),
     };
@@ -170,16 +191,29 @@ pub fn stand(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[LevelResult
     }
 }
 
+/// Draws what the lines of `seams` move on the stand of `garment`, shaded by `levels` as they will be.
+pub fn stand_changes(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[LevelResult]) -> StandChanges {
+    let pose = Pose::of(Proportions::of(&garment.wearer));
+    let Some(drape) = Drape::new(garment, &pose) else { return StandChanges { views: Vec::new() } };
+    let drawing = Drawing::new(&drape, seams);
+    let views = [ViewSide::Front, ViewSide::Back].map(|view| ViewChanges {
+        view,
+        trunk: drawing.after.as_ref().map(|_| svg(&drawing.trunk(view))),
+        seams: drawing.moved(view, seams),
+        shades: drawing.shades(view, levels),
+    });
+    StandChanges { views: views.into() }
+}
+
 /// Draws the front of `garment` by itself, as it is or as it will be; nothing where too little of it is known.
 pub fn hanging(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Option<Hanging> {
     let pose = Pose::of(Proportions::of(&garment.wearer));
     let drape = Drape::new(garment, &pose)?;
     let drawing = Drawing::new(&drape, seams);
-    let shapes = drawing.shapes(ViewSide::Front);
-    let cloth: Vec<BezPath> = shapes.into_iter().map(|s| s.after.unwrap_or(s.path)).collect();
-    let bounds = cloth.iter().map(BezPath::control_box).reduce(|a, b| a.union(b))?;
+    let shapes = drawing.surfaces(ViewSide::Front);
+    let bounds = shapes.iter().map(BezPath::control_box).reduce(|a, b| a.union(b))?;
     let (mut pieces, mut seam_lines, mut edges) = (Vec::new(), BezPath::new(), BezPath::new());
-    for line in drawing.lines(ViewSide::Front, true) {
+    for line in drawing.lines(ViewSide::Front) {
         match line.look {
             Look::Piece => pieces.push(line.path),
             Look::Seam | Look::Topstitching => seam_lines.extend(line.path),
@@ -191,7 +225,7 @@ pub fn hanging(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Option<Hanging> 
     Some(Hanging {
         view: [bounds.x0, bounds.y0, bounds.width(), bounds.height()].map(f64::round),
         colour: String::from(garment.cloth.colour.clone()),
-        cloth: cloth.iter().map(coarse).collect(),
+        cloth: shapes.iter().map(coarse).collect(),
         pieces: pieces.iter().map(coarse).collect(),
         seams: coarse(&seam_lines),
         edges: coarse(&edges),
@@ -199,9 +233,10 @@ pub fn hanging(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Option<Hanging> 
     })
 }
 
-/// A draped garment with its outlines before and after, ready to be seen from any side.
+/// A draped garment, ready to be seen from any side: as it is, or as it will be where lines change it.
 struct Drawing<'a> {
     drape: &'a Drape<'a>,
+    /// Outer and inner edge of either half, where they change.
     after: Option<[(Curve, Option<Curve>); 2]>,
     top: f64,
 }
@@ -210,13 +245,25 @@ struct Drawing<'a> {
 struct Line<'a> {
     /// The seam it is, if it is one.
     seam: Option<&'a SeamFacts>,
-    /// The half it was drawn for.
-    half: GarmentSide,
     side: Option<GarmentSide>,
     name: String,
     key: Option<String>,
     look: Look,
     path: BezPath,
+}
+
+fn part(line: Line<'_>) -> Part {
+    Part {
+        name: match (line.seam, line.side) {
+            (Some(_), Some(side)) => format!("{}, garment's {}", line.name, side.name()),
+            _ => line.name,
+        },
+        key: line.key,
+        seam: line.seam.map(|facts| facts.seam).filter(|seam| seam.run() != Run::Across),
+        side: line.side,
+        look: line.look,
+        path: svg(&line.path),
+    }
 }
 
 /// What was drawn as if on the left, on its own side.
@@ -225,12 +272,6 @@ fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
         GarmentSide::Left => path,
         GarmentSide::Right => mirrored(&path),
     }
-}
-
-/// A surface as a path, before and after.
-struct Surface {
-    path: BezPath,
-    after: Option<BezPath>,
 }
 
 impl<'a> Drawing<'a> {
@@ -244,39 +285,31 @@ impl<'a> Drawing<'a> {
         Canvas { top: self.top, flipped: !matches!(view, ViewSide::Front) }
     }
 
-    fn now(&self, side: GarmentSide) -> Half<'_> {
-        Half { side, outer: &self.drape.outer, inner: self.drape.inner.as_ref() }
+    fn half(&self, side: GarmentSide) -> Half<'_> {
+        let (outer, inner) = match &self.after {
+            Some(after) => (&after[side as usize].0, after[side as usize].1.as_ref()),
+            None => (&self.drape.outer, self.drape.inner.as_ref()),
+        };
+        Half { side, outer, inner }
     }
 
-    fn afterwards(&self, side: GarmentSide) -> Half<'_> {
-        match &self.after {
-            Some(after) => {
-                let (outer, inner) = &after[side as usize];
-                Half { side, outer, inner: inner.as_ref() }
-            }
-            None => self.now(side),
-        }
-    }
-
-    fn view(&self, view: ViewSide, seams: &[AlteredSeam<'_>], levels: &[LevelResult]) -> View {
-        let canvas = self.canvas(view);
-        let shapes = self.shapes(view).into_iter();
+    fn view(&self, view: ViewSide, levels: &[LevelResult]) -> View {
         View {
             view,
-            body: super::body::body(self.drape.pose, view, &canvas).iter().map(svg).collect(),
-            cloth: shapes.map(|s| Shape { path: svg(&s.path), after: s.after.as_ref().map(svg) }).collect(),
-            parts: self.parts(view, seams),
+            body: super::body::body(self.drape.pose, view, &self.canvas(view)).iter().map(svg).collect(),
+            cloth: self.surfaces(view).iter().map(svg).collect(),
+            parts: self.lines(view).into_iter().map(part).collect(),
             levels: self.levels(view),
-            shades: if view == ViewSide::Side { Vec::new() } else { self.shades(&canvas, levels) },
+            shades: if view == ViewSide::Side { Vec::new() } else { self.shades(view, levels) },
         }
     }
 
     /// Cloth from one side, on the drawing: sleeves first, the trunk over them.
-    fn shapes(&self, view: ViewSide) -> Vec<Surface> {
+    fn surfaces(&self, view: ViewSide) -> Vec<BezPath> {
         let canvas = self.canvas(view);
         let drape = self.drape;
         if view == ViewSide::Side {
-            let mut shapes = vec![Surface { path: canvas.place(&self.trunk_from_the_side()), after: None }];
+            let mut shapes = vec![canvas.place(&self.trunk_from_the_side())];
             if let Some(sleeve) = &drape.sleeve {
                 let widest = sleeve.girths[0];
                 let mut girths = vec![(0.0, widest.1 * 1.02)];
@@ -285,7 +318,7 @@ impl<'a> Drawing<'a> {
                     girths.push((1.0, sleeve.girths[sleeve.girths.len() - 1].1));
                 }
                 let path = side_limb(drape.pose, sleeve.length, &girths);
-                shapes.push(Surface { path: canvas.place(&path), after: None });
+                shapes.push(canvas.place(&path));
             }
             return shapes;
         }
@@ -294,22 +327,18 @@ impl<'a> Drawing<'a> {
             if let Some(limb) = drape.tip(side).and_then(|tip| drape.sleeve(tip)) {
                 let mut path = limb.outline();
                 path.close_path();
-                let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
-                shapes.push(Surface { path: canvas.place(&path), after: None });
+                shapes.push(canvas.place(&on_side(side, path)));
             }
         }
-        let front = view == ViewSide::Front;
-        let trunk = |halves: [Half<'_>; 2]| canvas.place(&self.trunk(halves, front));
-        let after = self.after.as_ref().map(|_| trunk(GarmentSide::BOTH.map(|side| self.afterwards(side))));
-        shapes.push(Surface { path: trunk(GarmentSide::BOTH.map(|side| self.now(side))), after });
+        shapes.push(self.trunk(view));
         shapes
     }
 
     /// From the middle of the top over the shoulder, down the outer edge, along the hem, and back on the other side.
-    fn trunk(&self, halves: [Half<'_>; 2], front: bool) -> BezPath {
-        let drape = self.drape;
+    fn trunk(&self, view: ViewSide) -> BezPath {
+        let (drape, front) = (self.drape, view == ViewSide::Front);
         let half = |side: GarmentSide| {
-            let Half { outer, inner, .. } = halves[side as usize];
+            let Half { outer, inner, .. } = self.half(side);
             let mut path = match drape.shoulder {
                 Some(shoulder) => {
                     let mut path = shoulder.neckline(drape.garment, front);
@@ -353,7 +382,7 @@ impl<'a> Drawing<'a> {
         let mut outline = half(GarmentSide::Left);
         append(&mut outline, &mirrored(&half(GarmentSide::Right)).reverse_subpaths());
         outline.close_path();
-        outline
+        self.canvas(view).place(&outline)
     }
 
     fn trunk_from_the_side(&self) -> BezPath {
@@ -377,8 +406,8 @@ impl<'a> Drawing<'a> {
         path
     }
 
-    /// Every line of the garment on the drawing; seams as they are, or as they will be.
-    fn lines(&self, view: ViewSide, seams_after: bool) -> Vec<Line<'_>> {
+    /// Every line of the garment on the drawing.
+    fn lines(&self, view: ViewSide) -> Vec<Line<'_>> {
         let canvas = self.canvas(view);
         let mut lines = Vec::new();
         let sides = |once: bool| match once || view == ViewSide::Side {
@@ -390,11 +419,9 @@ impl<'a> Drawing<'a> {
             // What runs round the middle is drawn in two halves, and has no side.
             let has_side = !seam.is_single();
             for &side in sides(seam.is_single() && seam.run() != Run::Across) {
-                let half = if seams_after { self.afterwards(side) } else { self.now(side) };
-                let Some(path) = seam_line(self.drape, facts, view, half) else { continue };
+                let Some(path) = seam_line(self.drape, facts, view, self.half(side)) else { continue };
                 lines.push(Line {
                     seam: Some(facts),
-                    half: side,
                     side: has_side.then_some(side),
                     name: facts.name().into(),
                     key: Some(format!("seam.{}", word(&seam))),
@@ -404,11 +431,10 @@ impl<'a> Drawing<'a> {
             }
         }
         for &side in sides(false) {
-            for detail in details(self.drape, view, self.afterwards(side)) {
+            for detail in details(self.drape, view, self.half(side)) {
                 if detail.paired || side == GarmentSide::Left {
                     lines.push(Line {
                         seam: None,
-                        half: side,
                         side: detail.paired.then_some(side),
                         name: detail.name,
                         key: detail.key,
@@ -428,40 +454,25 @@ impl<'a> Drawing<'a> {
         lines
     }
 
-    fn parts(&self, view: ViewSide, seams: &[AlteredSeam<'_>]) -> Vec<Part> {
-        let part = |line: Line<'_>| {
-            let after = line.seam.and_then(|facts| self.altered_stretch(facts, line.half, view, seams));
-            Part {
-                name: match (line.seam, line.side) {
-                    (Some(_), Some(side)) => format!("{}, garment's {}", line.name, side.name()),
-                    _ => line.name,
-                },
-                key: line.key,
-                seam: line.seam.map(|facts| facts.seam).filter(|seam| seam.run() != Run::Across),
-                side: line.side,
-                look: line.look,
-                path: svg(&line.path),
-                after,
-            }
+    /// The stretches of `seams` that move, where they will be.
+    fn moved(&self, view: ViewSide, seams: &[AlteredSeam<'_>]) -> Vec<MovedSeam> {
+        let stretch = |seam: &AlteredSeam<'_>, side: GarmentSide| {
+            let (from, to) = seam.line(side).span()?;
+            let up = |station: Station| self.drape.up_on(seam.facts.seam, station.0.cm());
+            let Half { outer, inner, .. } = self.half(side);
+            let (outer, inner) = (outer.cut(up(from), up(to)), inner.map(|i| i.cut(up(from), up(to))));
+            let half = Half { side, outer: &outer, inner: inner.as_ref() };
+            let path = seam_line(self.drape, seam.facts, view, half)?;
+            Some(svg(&self.canvas(view).place(&on_side(side, path))))
         };
-        self.lines(view, false).into_iter().map(part).collect()
-    }
-
-    /// The stretch of a seam that moves, where it will be; a seam is seen edge-on from the side.
-    fn altered_stretch(
-        &self,
-        facts: &SeamFacts,
-        side: GarmentSide,
-        view: ViewSide,
-        seams: &[AlteredSeam<'_>],
-    ) -> Option<String> {
-        let altered = seams.iter().find(|s| s.facts.seam == facts.seam && view != ViewSide::Side)?;
-        let (from, to) = altered.line(side).span()?;
-        let up = |station: Station| self.drape.up_on(facts.seam, station.0.cm());
-        let Half { outer, inner, .. } = self.afterwards(side);
-        let (outer, inner) = (outer.cut(up(from), up(to)), inner.map(|i| i.cut(up(from), up(to))));
-        let path = seam_line(self.drape, facts, view, Half { side, outer: &outer, inner: inner.as_ref() })?;
-        Some(svg(&self.canvas(view).place(&on_side(side, path))))
+        let mut moved = Vec::new();
+        for seam in seams {
+            let sides = &GarmentSide::BOTH[..if seam.facts.seam.is_single() { 1 } else { 2 }];
+            moved.extend(sides.iter().filter_map(|&side| {
+                Some(MovedSeam { seam: seam.facts.seam, side, path: stretch(seam, side)? })
+            }));
+        }
+        moved
     }
 
     fn levels(&self, view: ViewSide) -> Vec<StandLevel> {
@@ -495,8 +506,8 @@ impl<'a> Drawing<'a> {
     }
 
     /// The garment in bands, each halfway to the next level, where its ease is judged.
-    fn shades(&self, canvas: &Canvas, results: &[LevelResult]) -> Vec<Shade> {
-        let drape = self.drape;
+    fn shades(&self, view: ViewSide, results: &[LevelResult]) -> Vec<Shade> {
+        let (drape, canvas) = (self.drape, self.canvas(view));
         let levels: Vec<_> = drape
             .garment
             .body_levels_up()
@@ -512,7 +523,7 @@ impl<'a> Drawing<'a> {
                 let of_side = results.iter().filter(|r| r.level == level);
                 let mut of_side = of_side.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
                 let Some(comfort) = of_side.next().and_then(|r| r.comfort.as_ref()) else { continue };
-                let Half { outer, inner, .. } = self.afterwards(side);
+                let Half { outer, inner, .. } = self.half(side);
                 let mut path = BezPath::new();
                 follow(&mut path, &outer.cut(low, high), true);
                 let middle =
@@ -528,8 +539,11 @@ impl<'a> Drawing<'a> {
                     }
                 }
                 path.close_path();
-                let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
-                shades.push(Shade { level, word: comfort.after, path: svg(&canvas.place(&path)) });
+                shades.push(Shade {
+                    level,
+                    word: comfort.after,
+                    path: svg(&canvas.place(&on_side(side, path))),
+                });
             }
         }
         shades

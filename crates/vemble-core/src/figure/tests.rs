@@ -1,6 +1,6 @@
 //! Drawings: that they follow the numbers, on every kind of garment and on bodies of every sort.
 
-use super::{Hanging, Stand, View, ViewSide, hanging, stand};
+use super::{Hanging, Stand, View, ViewSide, hanging, stand, stand_changes};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::fitting::{GarmentSide, Worn};
 use crate::garment::{Beginning, Garment, Kind, Level, Width, begin, cloth_named};
@@ -53,7 +53,7 @@ fn bounds(path: &str) -> Rect {
 }
 
 fn cloth_bounds(view: &View) -> Rect {
-    view.cloth.iter().map(|s| bounds(s.after.as_ref().unwrap_or(&s.path))).reduce(|a, b| a.union(b)).unwrap()
+    view.cloth.iter().map(|path| bounds(path)).reduce(|a, b| a.union(b)).unwrap()
 }
 
 #[test]
@@ -74,7 +74,7 @@ fn every_kind_stays_on_the_paper_on_every_body() {
     for body in three_bodies() {
         for kind in Kind::ALL {
             let garment = garment_of(kind, body.clone());
-            let drawing = stand(&garment, &[], &[]);
+            let drawing = stand(&garment);
             assert_eq!(drawing.views.len(), 3, "{kind:?}");
             let half = drawing.width_mm / 2.0;
             let paper = Rect::new(-half, -1.0, half, drawing.height_mm + 1.0);
@@ -103,7 +103,7 @@ fn ten_centimetres_more_hip_look_like_it() {
         hip.width =
             Width::Girth(Measure { length: hip.width.girth() + Length::from_mm(100), unit: Unit::Cm });
         let edges = |garment: &Garment, side| {
-            let drawing = stand(garment, &[], &[]);
+            let drawing = stand(garment);
             view(&drawing, side).levels.iter().find(|l| l.level == Level::Hip).unwrap().edges_mm
         };
         for side in [ViewSide::Front, ViewSide::Back, ViewSide::Side] {
@@ -117,7 +117,7 @@ fn ten_centimetres_more_hip_look_like_it() {
 fn posture_is_seen_from_where_it_shows() {
     let figures = [(B::Height, "170 cm"), (B::WaistGirth, "90 cm"), (B::HipGirth, "104 cm")];
     let trunk = |posture: &[Posture], side| {
-        let drawing = stand(&garment_of(Kind::Shirt, wearer(&figures, posture)), &[], &[]);
+        let drawing = stand(&garment_of(Kind::Shirt, wearer(&figures, posture)));
         let body = &view(&drawing, side).body;
         // The largest shape is the trunk with its legs.
         body.iter()
@@ -141,7 +141,7 @@ fn posture_is_seen_from_where_it_shows() {
 
     // One shoulder lower: on the wearer's left, which is on the right of the front view and on the left of the back's.
     let lower = garment_of(Kind::Shirt, wearer(&figures, &[Posture::LeftShoulderLower]));
-    let drawing = stand(&lower, &[], &[]);
+    let drawing = stand(&lower);
     let shoulder = |side, of: GarmentSide| {
         let parts = &view(&drawing, side).parts;
         let part = parts.iter().find(|p| p.name.starts_with("shoulder seam") && p.side == Some(of)).unwrap();
@@ -164,32 +164,35 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let subject =
         crate::check::Subject { garment: &garment, seams: &seams, worn: Worn::RightSideOut, tape: Tape::Cm };
     let levels = crate::check::levels(&subject);
-    let drawing = stand(&garment, &seams, &levels);
-    for side in [ViewSide::Front, ViewSide::Back] {
-        let shape = &view(&drawing, side).cloth[0];
-        let (now, after) = (bounds(&shape.path), bounds(shape.after.as_ref().unwrap()));
-        let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
-        assert!(area(shape.after.as_ref().unwrap()) < area(&shape.path));
-        assert!((after.height() - now.height()).abs() < 0.1);
-        let changed: Vec<_> = view(&drawing, side).parts.iter().filter(|p| p.after.is_some()).collect();
-        assert_eq!(changed.len(), 2, "both outseams and nothing else");
+    let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &levels));
+    let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
+    assert_eq!(changes.views.len(), 2, "a side seam is seen edge-on from the side");
+    for changed in &changes.views {
+        let trunk = view(&as_it_is, changed.view).cloth.last().unwrap();
+        let after = changed.trunk.as_ref().unwrap();
+        assert!(area(after) < area(trunk));
+        assert!((bounds(after).height() - bounds(trunk).height()).abs() < 0.1);
+        assert_eq!(changed.seams.len(), 2, "both outseams and nothing else");
         // From the hem to the station where it meets the old stitching, and no further.
-        let height = bounds(changed[0].after.as_ref().unwrap()).height();
+        let height = bounds(&changed.seams[0].path).height();
         assert!((height - 650.0).abs() < 1.0, "{height}");
+        // What moves is a part that can be picked on the stand, under the same seam and side.
+        let parts = &view(&as_it_is, changed.view).parts;
+        for moved in &changed.seams {
+            assert!(parts.iter().any(|p| p.seam == Some(moved.seam) && p.side == Some(moved.side)));
+        }
+        assert!(changed.shades.iter().any(|s| s.level == Level::Hip));
     }
-    assert!(view(&drawing, ViewSide::Front).shades.iter().any(|s| s.level == Level::Hip));
-    let side_view = view(&drawing, ViewSide::Side);
-    assert!(side_view.parts.iter().all(|p| p.after.is_none()), "a side seam is seen edge-on from the side");
 }
 
 #[test]
 fn nothing_is_drawn_that_is_not_known() {
     let mut unmeasured = trousers();
     unmeasured.wearer.measurements.clear();
-    assert!(stand(&unmeasured, &[], &[]).figure_is_assumed, "a figure by proportion says so");
-    assert!(!stand(&trousers(), &[], &[]).figure_is_assumed);
+    assert!(stand(&unmeasured).figure_is_assumed, "a figure by proportion says so");
+    assert!(!stand(&trousers()).figure_is_assumed);
     unmeasured.levels.clear();
-    assert!(stand(&unmeasured, &[], &[]).views.is_empty());
+    assert!(stand(&unmeasured).views.is_empty());
     assert_eq!(hanging(&unmeasured, &[]), None);
 }
 
@@ -197,7 +200,7 @@ fn nothing_is_drawn_that_is_not_known() {
 fn removing_a_part_removes_its_line_and_a_new_seam_has_one() {
     let garment = garment_of(Kind::Skirt, three_bodies()[0].clone());
     let keys = |garment: &Garment| -> Vec<String> {
-        let drawing = stand(garment, &[], &[]);
+        let drawing = stand(garment);
         drawing.views.iter().flat_map(|v| &v.parts).filter_map(|p| p.key.clone()).collect()
     };
     let has = |garment: &Garment, key: &str| keys(garment).iter().any(|k| k == key);
@@ -258,9 +261,9 @@ proptest! {
         for (level, scale) in garment.levels.iter_mut().zip(scales) {
             level.width = Width::Girth(Measure { length: Length::from_cm(level.width.girth().cm() * scale), unit: Unit::Cm });
         }
-        let drawing = stand(&garment, &[], &[]);
+        let drawing = stand(&garment);
         for view in &drawing.views {
-            let paths = view.body.iter().chain(view.cloth.iter().map(|s| &s.path)).chain(view.parts.iter().map(|p| &p.path));
+            let paths = view.body.iter().chain(&view.cloth).chain(view.parts.iter().map(|p| &p.path));
             for path in paths {
                 prop_assert!(!path.contains("NaN") && bounds(path).is_finite(), "{}", path);
             }

@@ -253,6 +253,7 @@ proptest! {
         for (before, after) in garment.levels.iter().zip(&ordered.levels) {
             prop_assert!(before.assumed || before == after);
         }
-        prop_assert_eq!(solve(&document(garment), Tape::Cm).unwrap().stand.unwrap().views.len(), 3);
+        prop_assert_eq!(crate::figure::stand(&garment).views.len(), 3);
+        prop_assert!(solve(&document(garment), Tape::Cm).is_ok());
     }
 }

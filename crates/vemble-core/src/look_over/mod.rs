@@ -8,7 +8,7 @@ mod places;
 #[cfg(test)]
 mod tests;
 
-use crate::figure::{Picture, Stand, stand};
+use crate::figure::Picture;
 use crate::garment::{ClosureFacts, DartFacts, Doubt, Garment, GarmentLevel, HemFacts, SeamFacts, doubts};
 use crate::length::{Figure, Tape};
 use additions::additions;
@@ -32,8 +32,6 @@ pub struct LookOver {
     pub cautions: Vec<Caution>,
     /// Parts that could be added.
     pub additions: Vec<Addition>,
-    /// The garment as it is now known.
-    pub stand: Stand,
 }
 
 /// Questions about one place of the garment.
@@ -203,15 +201,12 @@ pub fn look_over(garment: &Garment, tape: Tape) -> LookOver {
     let garment = &*garment.with_levels_in_order();
     let places = places(garment, tape);
     let questions = || places.iter().flat_map(|p| &p.questions);
-    let as_it_is =
-        crate::check::Subject { garment, seams: &[], worn: crate::fitting::Worn::RightSideOut, tape };
     LookOver {
         settled: questions().filter(|q| q.settled).count(),
         of: questions().count(),
         doubts: doubts(garment, tape),
         cautions: cautions(garment),
         additions: additions(garment),
-        stand: stand(garment, &[], &crate::check::levels(&as_it_is)),
         places,
     }
 }

@@ -22,7 +22,7 @@ fn everything_that_can_be_picked_on_the_stand_can_be_asked_about() {
     for kind in Kind::ALL {
         let over = look_over(&begun(kind), Tape::Cm);
         let keys = keys(&over);
-        for part in over.stand.views.iter().flat_map(|v| &v.parts) {
+        for part in crate::figure::stand(&begun(kind)).views.iter().flat_map(|v| &v.parts) {
             let Some(key) = &part.key else { continue };
             assert!(keys.contains(&key.as_str()), "{kind:?}: {key}");
         }
