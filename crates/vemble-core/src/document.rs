@@ -2,7 +2,7 @@
 
 use crate::body::{BodyMeasurement, Wearer};
 use crate::fault::{Fault, Wrong};
-use crate::fitting::TryOn;
+use crate::fitting::{HemMark, Reading, TryOn};
 use crate::garment::Garment;
 use crate::length::{Length, Measure};
 use serde::{Deserialize, Serialize};
@@ -66,23 +66,95 @@ impl Document {
             fault("try_ons".into(), Wrong::TooMany { what: "try-ons", most: MOST });
         }
         for (t, try_on) in self.try_ons.iter().enumerate() {
-            if try_on.conditions.chars().count() > 2000 {
-                fault(format!("try_ons[{t}].conditions"), Wrong::TooLong { most: 2000 });
-            }
-            for (a, alteration) in try_on.alterations.iter().enumerate() {
-                let path = format!("try_ons[{t}].alterations[{a}]");
-                if try_on.alterations[..a].iter().any(|other| other.seam == alteration.seam) {
-                    fault(format!("{path}.seam"), Wrong::Twice { what: alteration.seam.name() });
-                }
-                if alteration.readings.len() > MOST_READINGS {
-                    let wrong = Wrong::TooMany { what: "readings on one seam", most: MOST_READINGS };
-                    fault(format!("{path}.readings"), wrong);
-                }
-            }
+            faults.extend(
+                self.wrong_try_on(try_on)
+                    .into_iter()
+                    .map(|(field, wrong)| Fault { path: format!("try_ons[{t}].{field}"), wrong }),
+            );
         }
         faults.extend(self.wrong_levels());
         faults.extend(self.wrong_seams());
         faults.extend(self.wrong_parts());
+        faults
+    }
+
+    /// What is wrong with a try-on, apart from pins on seams: those are judged where their line is drawn.
+    fn wrong_try_on(&self, try_on: &TryOn) -> Vec<(String, Wrong)> {
+        let mut faults = Vec::new();
+        let mut fault = |path: String, wrong| faults.push((path, wrong));
+        for (field, text) in [
+            ("layers", &try_on.layers),
+            ("shoes", &try_on.shoes),
+            ("posture", &try_on.posture),
+            ("conditions", &try_on.conditions),
+        ] {
+            if text.chars().count() > 2000 {
+                fault(field.into(), Wrong::TooLong { most: 2000 });
+            }
+        }
+        for (a, alteration) in try_on.alterations.iter().enumerate() {
+            if try_on.alterations[..a].iter().any(|other| other.seam == alteration.seam) {
+                fault(format!("alterations[{a}].seam"), Wrong::Twice { what: alteration.seam.name() });
+            }
+        }
+        for (d, pins) in try_on.darts.iter().enumerate() {
+            if try_on.darts[..d].iter().any(|other| other.dart == pins.dart) {
+                fault(format!("darts[{d}].dart"), Wrong::Twice { what: pins.dart.name() });
+            }
+            let length = self.garment.darts.iter().find(|f| f.dart == pins.dart).map(|f| f.length);
+            for (r, reading) in pins.readings.iter().enumerate() {
+                let path = |field: &str| format!("darts[{d}].readings[{r}].{field}");
+                let station = reading.station;
+                if station.length.is_negative() {
+                    fault(path("station"), Wrong::Negative { found: station });
+                } else if let Some(length) = length.filter(|l| station.length > l.length) {
+                    fault(path("station"), Wrong::OffSeam { found: station, length });
+                }
+                if reading.amount.length.is_negative() {
+                    fault(path("amount"), Wrong::Negative { found: reading.amount });
+                }
+                let same = |o: &Reading| o.side == reading.side && o.at() == reading.at();
+                if let Some(first) = pins.readings[..r].iter().position(same) {
+                    fault(path("station"), Wrong::SameStation { found: station, side: reading.side, first });
+                }
+            }
+        }
+        let lists = [
+            ("hem_marks", try_on.hem_marks.len()),
+            ("observations", try_on.observations.len()),
+            ("left_out", try_on.left_out.len()),
+        ];
+        for (field, _) in lists.into_iter().filter(|l| l.1 > MOST) {
+            fault(field.into(), Wrong::TooMany { what: "entries", most: MOST });
+        }
+        let on_seams =
+            try_on.alterations.iter().enumerate().map(|(a, x)| (format!("alterations[{a}]"), &x.readings));
+        let on_darts = try_on.darts.iter().enumerate().map(|(d, x)| (format!("darts[{d}]"), &x.readings));
+        for (path, _) in on_seams.chain(on_darts).filter(|l| l.1.len() > MOST_READINGS) {
+            let wrong = Wrong::TooMany { what: "readings on one seam", most: MOST_READINGS };
+            fault(format!("{path}.readings"), wrong);
+        }
+        for (n, mark) in try_on.hem_marks.iter().enumerate() {
+            let place = |m: &HemMark| (m.edge, m.side, m.around);
+            if try_on.hem_marks[..n].iter().any(|other| place(other) == place(mark)) {
+                fault(format!("hem_marks[{n}].around"), Wrong::Twice { what: mark.around.name() });
+            }
+            for (field, found) in [("amount", Some(mark.amount)), ("again", mark.again)] {
+                if let Some(found) = found.filter(|f| f.length.is_negative()) {
+                    fault(format!("hem_marks[{n}].{field}"), Wrong::Negative { found });
+                }
+            }
+        }
+        for (n, seen) in try_on.observations.iter().enumerate() {
+            if seen.words.chars().count() > 2000 {
+                fault(format!("observations[{n}].words"), Wrong::TooLong { most: 2000 });
+            }
+        }
+        for (n, tried) in try_on.movements.iter().enumerate() {
+            if try_on.movements[..n].iter().any(|other| other.movement == tried.movement) {
+                fault(format!("movements[{n}].movement"), Wrong::Twice { what: tried.movement.name() });
+            }
+        }
         faults
     }
 

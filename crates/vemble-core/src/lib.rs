@@ -3,9 +3,11 @@
 //! No I/O, no clock, no database, no interface. [`solve::solve`] is the way through: a [`document::Document`] of
 //! readings goes in, lines, checks, cards and drawings come out.
 
+pub mod asking;
 pub mod body;
 pub mod card;
 pub mod check;
+pub mod compare;
 pub mod document;
 pub mod fault;
 pub mod figure;

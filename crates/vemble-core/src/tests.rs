@@ -43,17 +43,7 @@ pub(crate) fn pin(side: GarmentSide, station: &str, amount: &str) -> Reading {
 }
 
 pub(crate) fn outseam(readings: Vec<Reading>, upper: Option<End>) -> Alteration {
-    Alteration {
-        seam: Seam::Outseam,
-        readings,
-        sides: None,
-        fairing: Fairing::Smooth,
-        tolerance: None,
-        lower: None,
-        upper,
-        front_share: None,
-        trim_to: None,
-    }
+    Alteration { readings, upper, ..Alteration::of(Seam::Outseam) }
 }
 
 pub(crate) fn meets(station: &str) -> Option<End> {
@@ -125,14 +115,7 @@ pub(crate) fn document_of(garment: Garment, alterations: Vec<Alteration>) -> Doc
 }
 
 fn document(alterations: Vec<Alteration>, worn: Worn) -> Document {
-    let try_on = TryOn {
-        id: None,
-        date: jiff::civil::date(2026, 9, 27),
-        worn,
-        pinned_by: Default::default(),
-        conditions: String::new(),
-        alterations,
-    };
+    let try_on = TryOn { worn, alterations, ..TryOn::on(jiff::civil::date(2026, 9, 27)) };
     Document { version: 1, garment: trousers(), try_ons: vec![try_on] }
 }
 

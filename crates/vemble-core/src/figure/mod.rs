@@ -7,6 +7,7 @@ mod drape;
 mod inside;
 mod limb;
 mod pose;
+mod spot;
 mod stand;
 mod strip;
 mod taking;
@@ -15,6 +16,7 @@ mod taking;
 mod tests;
 
 pub use inside::{finish_picture, turn_up_picture};
+pub use spot::{OnSeam, Spot, spots};
 pub use stand::{
     Hanging, MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, hanging,
     stand, stand_changes,

@@ -16,6 +16,7 @@ pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Structure, Weight, cloth_name
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
 pub use level::{GarmentLevel, Level, Width};
+pub(crate) use parts::choice;
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
     LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed, word,

@@ -36,6 +36,8 @@ macro_rules! choice {
     };
 }
 
+pub(crate) use choice;
+
 choice! {
     /// Where a dart is. Darts come in pairs, left and right.
     Dart {

@@ -49,14 +49,7 @@ fn all_along(garment: &Garment, seam: Seam, amount: &str) -> Alteration {
 }
 
 fn solved(garment: &Garment, alterations: Vec<Alteration>) -> SolvedTryOn {
-    let try_on = TryOn {
-        id: None,
-        date: jiff::civil::date(2026, 10, 3),
-        worn: Default::default(),
-        pinned_by: Default::default(),
-        conditions: String::new(),
-        alterations,
-    };
+    let try_on = TryOn { alterations, ..TryOn::on(jiff::civil::date(2026, 10, 3)) };
     let document = Document { version: VERSION, garment: garment.clone(), try_ons: vec![try_on] };
     solve(&document, Tape::Cm).unwrap_or_else(|f| panic!("{f:?}")).try_ons.remove(0)
 }

@@ -1,104 +1,25 @@
-//! The try-on: how the garment was worn, and what was pinned where. Readings stay as they were taken.
+//! The try-on: how the garment was worn, what was pinned where, and what else was seen. Readings stay as they were taken.
 
-use crate::garment::Seam;
+mod merge;
+mod seen;
+mod side;
+
+#[cfg(test)]
+mod tests;
+
+pub use merge::{Apart, Prefer, merge};
+pub use seen::{
+    Around, Face, HemHow, HemMark, HowItWent, LeftOut, Movement, MovementTest, Observation, Seen, Shut,
+    Verdict, Why,
+};
+pub use side::{GarmentSide, PinnedBy, WearerSide, Worn};
+
+use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, PerEdge, Station, Whole};
 use crate::line::{End, Fairing, SidePolicy};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
-
-/// A side of the garment, as if it lay right side out on a wearer.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum GarmentSide {
-    /// The garment's left.
-    Left,
-    /// The garment's right.
-    Right,
-}
-
-impl GarmentSide {
-    /// Both sides, left first.
-    pub const BOTH: [GarmentSide; 2] = [Self::Left, Self::Right];
-
-    /// Its name in a sentence.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Left => "left",
-            Self::Right => "right",
-        }
-    }
-}
-
-/// A side of the person inside the garment.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum WearerSide {
-    /// The wearer's left.
-    Left,
-    /// The wearer's right.
-    Right,
-}
-
-impl WearerSide {
-    /// Its name in a sentence.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Left => "left",
-            Self::Right => "right",
-        }
-    }
-}
-
-/// Which way out the garment was while it was pinned.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Worn {
-    /// As it is worn every day.
-    #[default]
-    RightSideOut,
-    /// Turned: the garment's left is on the wearer's right.
-    InsideOut,
-}
-
-impl Worn {
-    /// Where a side of the garment was on the wearer.
-    pub const fn on_wearer(self, side: GarmentSide) -> WearerSide {
-        match (self, side) {
-            (Self::RightSideOut, GarmentSide::Left) | (Self::InsideOut, GarmentSide::Right) => {
-                WearerSide::Left
-            }
-            (Self::RightSideOut, GarmentSide::Right) | (Self::InsideOut, GarmentSide::Left) => {
-                WearerSide::Right
-            }
-        }
-    }
-
-    /// Which side of the garment was on a side of the wearer.
-    pub const fn of_garment(self, side: WearerSide) -> GarmentSide {
-        match (self, side) {
-            (Self::RightSideOut, WearerSide::Left) | (Self::InsideOut, WearerSide::Right) => {
-                GarmentSide::Left
-            }
-            (Self::RightSideOut, WearerSide::Right) | (Self::InsideOut, WearerSide::Left) => {
-                GarmentSide::Right
-            }
-        }
-    }
-}
-
-/// Who set the pins.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum PinnedBy {
-    /// Somebody else.
-    Helper,
-    /// The wearer, in a mirror.
-    #[default]
-    SelfInMirror,
-    /// On a dress form.
-    DressForm,
-}
 
 /// How a pin was measured once the garment was off the body.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -254,6 +175,33 @@ pub struct Alteration {
     pub trim_to: Option<Measure>,
 }
 
+impl Alteration {
+    /// A seam with nothing pinned on it yet.
+    pub const fn of(seam: Seam) -> Self {
+        Self {
+            seam,
+            readings: Vec::new(),
+            sides: None,
+            fairing: Fairing::Smooth,
+            tolerance: None,
+            lower: None,
+            upper: None,
+            front_share: None,
+            trim_to: None,
+        }
+    }
+}
+
+/// What was pinned on a pair of darts: fold depths, with the point at 0.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct DartPins {
+    /// Which pair; one that the garment does not have yet is a new one.
+    pub dart: Dart,
+    /// The pins, in the order they were read.
+    pub readings: Vec<Reading>,
+}
+
 /// One session of trying on and pinning.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -270,60 +218,90 @@ pub struct TryOn {
     /// Who set the pins.
     #[serde(default)]
     pub pinned_by: PinnedBy,
-    /// Shoes, layers and whatever else matters, in the sewist's words.
+    /// What is worn beneath.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub layers: String,
+    /// The shoes it is worn with: hems are marked in them.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub shoes: String,
+    /// How it was closed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub shut: Option<Shut>,
+    /// How the wearer stood, where that matters.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    pub posture: String,
+    /// Whatever else matters, in the sewist's words.
     #[serde(default)]
     pub conditions: String,
     /// What was pinned, seam by seam.
     #[serde(default)]
     pub alterations: Vec<Alteration>,
+    /// What was pinned on darts.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub darts: Vec<DartPins>,
+    /// Marks around hems.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub hem_marks: Vec<HemMark>,
+    /// What the cloth did.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub observations: Vec<Observation>,
+    /// How moving about went.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub movements: Vec<MovementTest>,
+    /// Places that could not be reached, or are to be copied from their other side.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub left_out: Vec<LeftOut>,
+    /// It is over: nobody who was invited adds to it any more.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub closed: bool,
 }
 
-#[cfg(test)]
-mod tests {
-    use super::*;
-    use proptest::prelude::*;
+/// What was meant by the sides that were entered, when it turns out that the garment was worn the other way out.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Meant {
+    /// They were the garment's: a pin stays on its side of the garment.
+    SidesOfGarment,
+    /// They were the wearer's: a pin stays on its side of the wearer, and so moves to the garment's other side.
+    SidesOfWearer,
+}
 
-    fn reading(how: How, mm: i64) -> Reading {
-        let length = |mm| Measure { length: Length::from_mm(mm), unit: crate::length::Unit::Cm };
-        Reading { id: None, side: GarmentSide::Left, station: length(200), amount: length(mm), how }
-    }
-
-    #[test]
-    fn each_way_of_measuring_halves_and_doubles_as_it_should() {
-        for (how, front, back, whole) in [
-            (How::Fold, 20, 20, 40),
-            (How::Whole, 10, 10, 20),
-            (How::FrontPanel, 20, 0, 20),
-            (How::BackPanel, 0, 20, 20),
-            (How::Gap, -10, -10, -20),
-        ] {
-            let edges = reading(how, 20).edges(FrontShare::default());
-            let mm = (edges.front.0, edges.back.0, edges.whole().0);
-            assert_eq!(
-                mm,
-                (Length::from_mm(front), Length::from_mm(back), Length::from_mm(whole)),
-                "{how:?}"
-            );
+impl TryOn {
+    /// A try-on with nothing in it yet.
+    pub fn on(date: jiff::civil::Date) -> Self {
+        Self {
+            id: None,
+            date,
+            worn: Worn::default(),
+            pinned_by: PinnedBy::default(),
+            layers: String::new(),
+            shoes: String::new(),
+            shut: None,
+            posture: String::new(),
+            conditions: String::new(),
+            alterations: Vec::new(),
+            darts: Vec::new(),
+            hem_marks: Vec::new(),
+            observations: Vec::new(),
+            movements: Vec::new(),
+            left_out: Vec::new(),
+            closed: false,
         }
     }
 
-    #[test]
-    fn inside_out_swaps_the_sides_both_ways() {
-        assert_eq!(Worn::InsideOut.on_wearer(GarmentSide::Left), WearerSide::Right);
-        for worn in [Worn::RightSideOut, Worn::InsideOut] {
-            for side in GarmentSide::BOTH {
-                assert_eq!(worn.of_garment(worn.on_wearer(side)), side);
-            }
-        }
+    /// Every side that something was entered for.
+    fn sides_mut(&mut self) -> impl Iterator<Item = &mut GarmentSide> {
+        let pins = self.alterations.iter_mut().flat_map(|a| &mut a.readings);
+        let of_darts = self.darts.iter_mut().flat_map(|d| &mut d.readings);
+        let pins = pins.chain(of_darts).map(|r| &mut r.side);
+        let hems = self.hem_marks.iter_mut().filter_map(|m| m.side.as_mut());
+        let seen = self.observations.iter_mut().filter_map(|o| o.side.as_mut());
+        pins.chain(hems).chain(seen).chain(self.left_out.iter_mut().map(|l| &mut l.side))
     }
 
-    proptest! {
-        #[test]
-        fn the_edges_always_make_the_whole(mm in 0_i64..200, percent in 0_u8..=100) {
-            let share = FrontShare::try_from(percent).unwrap();
-            let edges = reading(How::Fold, mm).edges(share);
-            prop_assert_eq!(edges.whole().0, Length::from_mm(2 * mm));
-            prop_assert_eq!(share.moves(edges.whole()) + edges.whole().0.fraction(1, 2), edges.front.0);
-        }
+    /// Every reading, of seams and of darts.
+    pub fn readings(&self) -> impl Iterator<Item = &Reading> {
+        let of_darts = self.darts.iter().flat_map(|d| &d.readings);
+        self.alterations.iter().flat_map(|a| &a.readings).chain(of_darts)
     }
 }

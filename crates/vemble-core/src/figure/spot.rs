@@ -1,0 +1,67 @@
+//! Where on the stand a pin sits.
+
+use super::detail::{Half, seam_line};
+use super::drape::Drape;
+use super::pose::Pose;
+use super::stand::ViewSide;
+use super::{Canvas, hundredths, mirrored};
+use crate::body::Proportions;
+use crate::fitting::GarmentSide;
+use crate::garment::{Garment, Seam};
+use crate::length::Length;
+use kurbo::{ParamCurve, ParamCurveArclen, Point};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A place on one view of the stand.
+#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Spot {
+    /// On which view.
+    pub view: ViewSide,
+    /// From the middle of the view, in mm.
+    pub x_mm: f64,
+    /// From the top of the view, in mm.
+    pub y_mm: f64,
+}
+
+/// A place on a seam: side and station.
+pub type OnSeam = (Seam, GarmentSide, Length);
+
+/// Where the places are drawn; nothing for those that cannot be seen from front or back.
+pub fn spots(garment: &Garment, wanted: &[OnSeam]) -> Vec<Option<Spot>> {
+    let pose = Pose::of(Proportions::of(&garment.wearer));
+    let Some(drape) = Drape::new(garment, &pose) else { return vec![None; wanted.len()] };
+    wanted.iter().map(|place| spot(&drape, *place)).collect()
+}
+
+fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
+    let facts = drape.garment.seam(seam)?;
+    let half = Half { side, outer: &drape.outer, inner: drape.inner.as_ref() };
+    let (view, path) = [ViewSide::Front, ViewSide::Back]
+        .into_iter()
+        .find_map(|view| Some((view, seam_line(drape, facts, view, half)?)))?;
+    let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
+    let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
+    // A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
+    let from_start = match seam {
+        Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
+        _ => share,
+    };
+    let canvas = Canvas { top: drape.pose.body.height(), flipped: view != ViewSide::Front };
+    let at = canvas.point(along(&path, from_start)?);
+    Some(Spot { view, x_mm: hundredths(at.x), y_mm: hundredths(at.y) })
+}
+
+/// The point at a share of a path's length.
+fn along(path: &kurbo::BezPath, share: f64) -> Option<Point> {
+    const TO: f64 = 0.01;
+    let lengths: Vec<_> = path.segments().map(|s| (s, s.arclen(TO))).collect();
+    let mut left = share * lengths.iter().map(|l| l.1).sum::<f64>();
+    for (segment, length) in &lengths {
+        if left <= *length {
+            return Some(segment.eval(segment.inv_arclen(left, TO)));
+        }
+        left -= length;
+    }
+    lengths.last().map(|(segment, _)| segment.eval(1.0))
+}
