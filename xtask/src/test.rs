@@ -26,8 +26,7 @@ pub fn bench() -> Done {
     setup::machine(false)?;
     setup::front_end()?;
     let cluster = database()?;
-    run(cargo(&["bench", "--package", "vemble-core", "--package", "vemble-server", "--benches"])
-        .envs(environment(cluster.as_ref())))
+    run(cargo(&["bench", "--workspace", "--benches"]).envs(environment(cluster.as_ref())))
 }
 
 /// A cluster for this run alone, unless `DATABASE_URL` names another.

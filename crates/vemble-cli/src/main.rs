@@ -2,7 +2,7 @@
 
 use clap::{Parser, Subcommand, ValueEnum};
 use std::io::{Read, Write};
-use std::net::{IpAddr, TcpListener};
+use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use tracing_subscriber::EnvFilter;
@@ -52,6 +52,9 @@ struct Serve {
     /// One account for everybody at home, without a password; only on loopback.
     #[arg(long)]
     household: bool,
+    /// Where a digital tape measure answers, such as 127.0.0.1:7410; only on loopback.
+    #[arg(long)]
+    tape: Option<SocketAddr>,
     /// Make the example account before the first request.
     #[arg(long)]
     example: bool,
@@ -182,8 +185,15 @@ async fn serve_until_stopped(serve: &Serve) -> Result<(), Failure> {
     if serve.example {
         store.example_account(&vemble_server::example_documents()).await?;
     }
-    let config =
-        vemble_server::Config { listener, store, secret, web: serve.web.clone(), household: serve.household };
+    let Serve { web, household, tape, .. } = serve;
+    let config = vemble_server::Config {
+        listener,
+        store,
+        secret,
+        web: web.clone(),
+        household: *household,
+        tape: *tape,
+    };
     let (server, address) = vemble_server::serve(config)?;
     // On standard output, for whoever started it on port 0 and waits for the address.
     write_out(&format!("http://{address}\n"))?;

@@ -4,13 +4,14 @@ use diesel_async::{AsyncConnection, AsyncPgConnection, SimpleAsyncConnection};
 use fantoccini::wd::Capabilities;
 use fantoccini::{Client, ClientBuilder, Locator, elements::Element};
 use hyper_util::client::legacy::connect::HttpConnector;
-use std::net::TcpListener;
+use std::net::{SocketAddr, TcpListener};
 use std::path::PathBuf;
 use std::process::Stdio;
 use std::time::Duration;
 use tokio::process::{Child, Command};
 use uuid::Uuid;
 use vemble_store::Store;
+use vemble_tape::StandIn;
 
 /// A browser on a running Vemble. Both end with it.
 pub struct Journey {
@@ -18,6 +19,8 @@ pub struct Journey {
     pub browser: Client,
     /// Where Vemble is.
     pub base: String,
+    /// A digital tape measure in reach of the server.
+    pub tape: StandIn,
     _driver: Child,
     _profile: Profile,
 }
@@ -42,7 +45,7 @@ fn free_port() -> u16 {
     listener.local_addr().expect("an address").port()
 }
 
-async fn serve() -> String {
+async fn serve(tape: SocketAddr) -> String {
     let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
     let web =
         std::env::var("VEMBLE_WEB").expect("VEMBLE_WEB, the built front end; `cargo xtask test` sets it");
@@ -58,6 +61,7 @@ async fn serve() -> String {
         secret: vec![3; 64],
         web: Some(web.into()),
         household: false,
+        tape: Some(tape),
     };
     let (server, address) = vemble_server::serve(config).expect("the server starts");
     actix_web::rt::spawn(server);
@@ -67,7 +71,8 @@ async fn serve() -> String {
 impl Journey {
     /// Opens Vemble in a window of this size.
     pub async fn begin(width: u32, height: u32) -> Self {
-        let base = serve().await;
+        let tape = StandIn::start(0, "VT-JOURNEY", "418207").expect("a tape");
+        let base = serve(tape.address).await;
         let port = free_port();
         let mut driver = Command::new("chromedriver");
         driver.arg(format!("--port={port}")).stdout(Stdio::null()).stderr(Stdio::null()).kill_on_drop(true);
@@ -103,7 +108,7 @@ impl Journey {
         }
         let browser = browser.expect("the browser opens");
         browser.goto(&base).await.expect("the start page opens");
-        Self { browser, base, _driver: driver, _profile: profile }
+        Self { browser, base, tape, _driver: driver, _profile: profile }
     }
 
     /// Closes the browser.

@@ -33,6 +33,7 @@ fn main() {
                 secret: vec![1; 64],
                 web: None,
                 household: false,
+                tape: None,
             };
             let (server, address) = vemble_server::serve(config).expect("the server starts");
             sender.send((address, store)).expect("somebody waits");

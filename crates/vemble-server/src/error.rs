@@ -1,14 +1,16 @@
 //! Errors as problem details (RFC 9457): what was wrong, where, and what would be right.
 
-use crate::garments::{GarmentState, TryOnState};
+use crate::garments::GarmentState;
+use crate::try_ons::TryOnState;
 use crate::wearers::WearerState;
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
 use std::fmt;
 use utoipa::ToSchema;
+use vemble_core::fitting::Apart;
 use vemble_exchange::document::Complaint;
-use vemble_store::StoreError;
+use vemble_store::{StoreError, StoredTryOn};
 
 /// A problem as it is sent: `application/problem+json`.
 #[derive(Debug, Serialize, ToSchema)]
@@ -28,6 +30,9 @@ pub struct Problem {
     /// What is stored now, when somebody else was faster. What was sent is still with whoever sent it.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored: Option<TryOnState>,
+    /// What both changed, each in another way: the rest is brought together once somebody decides about these.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub apart: Vec<Apart>,
     /// The garment as it is stored now, when somebody else was faster.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored_garment: Option<Box<GarmentState>>,
@@ -47,6 +52,16 @@ pub enum ApiError {
     TooOften(u64),
     /// A request of another site.
     Elsewhere,
+    /// Two devices changed the same entries of a try-on.
+    Apart(Box<StoredTryOn>, Vec<Apart>),
+    /// An invitation that has ended, or a try-on that takes nobody any more.
+    Over,
+    /// No try-on is open under a code.
+    NoSuchCode,
+    /// Somebody who may only look on tried to add something.
+    LooksOn,
+    /// No tape shows this code.
+    NoSuchTape,
     /// Not a picture by its own words.
     NotAnImage,
     /// A picture over the limit.
@@ -86,6 +101,7 @@ impl ApiError {
             detail: detail.into(),
             errors: Vec::new(),
             stored: None,
+            apart: Vec::new(),
             stored_garment: None,
             stored_wearer: None,
         };
@@ -113,6 +129,40 @@ impl ApiError {
                 "elsewhere",
                 "Not from here",
                 "Another site sent this; nothing was done.",
+            ),
+            Self::Apart(stored, apart) => Problem {
+                stored: Some(TryOnState::of(stored.as_ref().clone())),
+                apart: apart.clone(),
+                ..problem(
+                    StatusCode::CONFLICT,
+                    "stale",
+                    "Changed on another device too",
+                    "Both changed the same: choose which to go on with. Everything else is kept from both.",
+                )
+            },
+            Self::Over => problem(
+                StatusCode::GONE,
+                "over",
+                "This try-on is over",
+                "Ask whoever invited you for a new code.",
+            ),
+            Self::NoSuchCode => problem(
+                StatusCode::NOT_FOUND,
+                "no-such-code",
+                "No try-on under this code",
+                "Check the eight signs; a code ends after three hours, or when its try-on is closed.",
+            ),
+            Self::LooksOn => problem(
+                StatusCode::FORBIDDEN,
+                "looks-on",
+                "Only looking on",
+                "This code is for a second screen. Ask for a helper’s code to add something.",
+            ),
+            Self::NoSuchTape => problem(
+                StatusCode::NOT_FOUND,
+                "no-such-tape",
+                "No tape shows this code",
+                "Switch the tape on, wait for its six digits and type them.",
             ),
             Self::NotAnImage => problem(
                 StatusCode::UNSUPPORTED_MEDIA_TYPE,

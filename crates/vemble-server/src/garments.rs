@@ -16,13 +16,12 @@ use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
 use vemble_core::figure::{Hanging, hanging};
 use vemble_core::figure::{Stand, stand};
-use vemble_core::fitting::TryOn;
 use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, named_cloths};
 use vemble_core::length::Tape;
 use vemble_core::look_over::{LookOver, look_over};
-use vemble_core::solve::{NextStep, glance, solve};
+use vemble_core::solve::{NextStep, glance};
 use vemble_exchange::document::Complaint;
-use vemble_store::{RailKey, Store, StoreError, StoredDocument, StoredGarment, StoredTryOn};
+use vemble_store::{RailKey, Store, StoreError, StoredDocument, StoredGarment};
 
 /// A garment on the rail.
 #[derive(Serialize, ToSchema)]
@@ -311,59 +310,4 @@ pub(crate) async fn delete_garment(
 ) -> Result<HttpResponse, ApiError> {
     store.account(account.id).delete_garment(*id).await?;
     Ok(HttpResponse::NoContent().finish())
-}
-
-/// A try-on with the version that the next change has to name.
-#[derive(Debug, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct TryOnState {
-    /// The version that was read; 0 for a new try-on.
-    version: i32,
-    /// The try-on, whole.
-    try_on: TryOn,
-}
-
-impl TryOnState {
-    pub(crate) fn of(stored: StoredTryOn) -> Self {
-        Self { version: stored.version, try_on: stored.try_on }
-    }
-}
-
-/// Stores a try-on whole, or not at all. Made by the client: its id and the ids of its readings.
-#[utoipa::path(
-    params(OnTape),
-    request_body = TryOnState,
-    responses(
-        (status = 200, body = TryOnState),
-        (status = 400, body = Problem),
-        (status = 401, body = Problem),
-        (status = 404, body = Problem),
-        (status = 409, body = Problem, description = "Changed elsewhere; `stored` has the other state"),
-        (status = 413, body = Problem),
-        (status = 422, body = Problem),
-    )
-)]
-#[put("/garments/{garment}/try-ons/{try_on}")]
-pub(crate) async fn put_try_on(
-    SignedIn(account): SignedIn,
-    request: HttpRequest,
-    path: web::Path<(Uuid, Uuid)>,
-    on: web::Query<OnTape>,
-    body: Body,
-    store: web::Data<Store>,
-) -> Result<HttpResponse, ApiError> {
-    let (garment, id) = path.into_inner();
-    let sent: TryOnState = read_body(&request, body)?;
-    let store = store.account(account.id);
-    let document = store.document(garment).await?.document;
-    let alone = Document { try_ons: vec![sent.try_on], ..document };
-    if let Err(faults) = solve(&alone, on.tape) {
-        let below = |fault: &Fault| {
-            let complaint = Complaint::of(fault, on.tape);
-            Complaint { path: complaint.path.replacen("try_ons[0]", "try_on", 1), ..complaint }
-        };
-        return Err(ApiError::Invalid(faults.iter().map(below).collect()));
-    }
-    let stored = store.put_try_on(garment, id, sent.version, &alone.try_ons[0]).await?;
-    Ok(HttpResponse::Ok().json(TryOnState::of(stored)))
 }

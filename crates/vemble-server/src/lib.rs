@@ -4,10 +4,14 @@ mod error;
 mod example;
 mod garments;
 mod guesses;
+mod invitations;
+mod live;
 mod photos;
 mod session;
 mod solving;
 mod statics;
+mod tapes;
+mod try_ons;
 mod wearers;
 
 pub use example::documents as example_documents;
@@ -44,6 +48,8 @@ pub struct Config {
     pub web: Option<PathBuf>,
     /// One account for everybody who reaches the server, without a password; only on loopback.
     pub household: bool,
+    /// Where a digital tape measure answers; only on loopback.
+    pub tape: Option<SocketAddr>,
 }
 
 #[derive(OpenApi)]
@@ -78,7 +84,25 @@ macro_rules! api {
                 .service(garments::one_garment)
                 .service(garments::put_garment)
                 .service(garments::delete_garment)
-                .service(garments::put_try_on)
+                .service(try_ons::one_try_on)
+                .service(try_ons::put_try_on)
+                .service(try_ons::delete_try_on)
+                .service(try_ons::ask)
+                .service(try_ons::comparison)
+                .service(try_ons::turned)
+                .service(invitations::invite)
+                .service(invitations::open_invitations)
+                .service(invitations::end_invitation)
+                .service(invitations::join)
+                .service(invitations::guest)
+                .service(invitations::put_as_guest)
+                .service(live::events)
+                .service(live::guest_events)
+                .service(live::asked)
+                .service(live::guest_asked)
+                .service(tapes::tape)
+                .service(tapes::pair_tape)
+                .service(tapes::part_from_tape)
                 .service(photos::photos)
                 .service(photos::put_photo)
                 .service(photos::one_photo)
@@ -113,12 +137,17 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     let address = config.listener.local_addr()?;
     let key = Key::try_from(&config.secret[..]).map_err(std::io::Error::other)?;
     let description = openapi().to_json().map_err(std::io::Error::other)?;
-    let Config { listener, store, web: web_root, household, .. } = config;
+    let Config { listener, store, web: web_root, household, tape, .. } = config;
     if household && !address.ip().is_loopback() {
         return Err(std::io::Error::other(
             "a household is served on loopback only; leave out --host or --household",
         ));
     }
+    if tape.is_some_and(|tape| !tape.ip().is_loopback()) {
+        return Err(std::io::Error::other("a tape is reached on loopback only"));
+    }
+    let live = web::Data::new(live::Live::start(&store)?);
+    let tapes = web::Data::new(tapes::Tapes::start(&store, tape));
     let guesses = web::Data::new(Guesses::default());
     let seen = web::Data::new(garments::Seen::default());
     let server = HttpServer::new(move || {
@@ -138,6 +167,8 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
             .app_data(web::Data::new(session::IsHousehold(household)))
             .app_data(guesses.clone())
             .app_data(seen.clone())
+            .app_data(live.clone())
+            .app_data(tapes.clone())
             .app_data(web::PayloadConfig::new(BODY_LIMIT))
             .app_data(
                 web::PathConfig::default().error_handler(|_, _| ApiError::from(StoreError::NotFound).into()),

@@ -55,6 +55,8 @@ pub struct PhotoState {
     moment: PhotoMoment,
     /// The photo of before that it stands beside.
     pair: Option<Uuid>,
+    /// The try-on it was taken at.
+    try_on: Option<Uuid>,
     /// What is to be seen.
     caption: String,
     /// Width in pixels.
@@ -65,8 +67,8 @@ pub struct PhotoState {
 
 impl PhotoState {
     fn of(photo: Photo) -> Self {
-        let Photo { id, moment, pair, caption, width, height } = photo;
-        Self { id, moment: PhotoMoment::of(moment), pair, caption, width, height }
+        let Photo { id, moment, pair, try_on, caption, width, height } = photo;
+        Self { id, moment: PhotoMoment::of(moment), pair, try_on, caption, width, height }
     }
 }
 
@@ -90,6 +92,8 @@ pub struct PhotoChange {
 pub struct Taken {
     /// Before, after, or of a detail.
     moment: PhotoMoment,
+    /// The try-on it was taken at.
+    try_on: Option<Uuid>,
 }
 
 /// The photos of a garment.
@@ -136,6 +140,7 @@ pub(crate) async fn put_photo(
     let new = NewPhoto {
         id,
         moment: taken.moment.stored(),
+        try_on: taken.try_on,
         size: clean.size,
         media_type: clean.media_type,
         image: clean.image,

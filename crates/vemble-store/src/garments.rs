@@ -1,7 +1,8 @@
 //! Garments of an account, with their wearers and try-ons.
 
+use crate::notices::{Notice, tell};
 use crate::readings::{ReadingRow, readings_of, rows_of};
-use crate::schema::{garments, readings, try_ons, wearers};
+use crate::schema::{garments, invitations, readings, try_ons, wearers};
 use crate::{AccountStore, StoreError};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
@@ -275,6 +276,14 @@ impl AccountStore<'_> {
                 }
                 let rows = rows_of(account, id, try_on);
                 diesel::insert_into(readings::table).values(&rows).execute(connection).await?;
+                if try_on.closed {
+                    let over = invitations::table
+                        .filter(invitations::account_id.eq(account).and(invitations::try_on_id.eq(id)));
+                    diesel::delete(over).execute(connection).await?;
+                }
+                let version_now = version + 1;
+                tell(connection, &Notice::TryOn { account, garment, try_on: id, version: version_now })
+                    .await?;
                 let try_on = try_on_with(id, facts_of(try_on)?, &rows)?;
                 Ok(Some(StoredTryOn { version: version + 1, try_on }))
             })
@@ -286,7 +295,23 @@ impl AccountStore<'_> {
         }
     }
 
-    async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
+    /// Removes a try-on with its readings.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] if this account's garment has no such try-on.
+    pub async fn delete_try_on(&self, garment: Uuid, id: Uuid) -> Result<(), StoreError> {
+        let own = try_ons::table.find((self.account, id)).filter(try_ons::garment_id.eq(garment));
+        match diesel::delete(own).execute(&mut self.connection().await?).await? {
+            0 => Err(StoreError::NotFound),
+            _ => Ok(()),
+        }
+    }
+
+    /// One try-on as it is stored.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] if this account's garment has no such try-on.
+    pub async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
         let mut connection = self.connection().await?;
         let (version, facts): (i32, Value) = try_ons::table
             .filter(

@@ -3,13 +3,18 @@
 
 mod accounts;
 mod garments;
+mod invitations;
+mod notices;
 mod photos;
 mod readings;
 mod schema;
+mod tapes;
 mod wearers;
 
 pub use accounts::{Account, Credentials, NewAccount};
 pub use garments::{RailKey, StoredDocument, StoredGarment, StoredTryOn};
+pub use invitations::{Invitation, NewInvitation};
+pub use notices::Notice;
 pub use photos::{Moment, NewPhoto, Photo};
 pub use wearers::StoredWearer;
 
@@ -86,6 +91,7 @@ fn unreachable(error: impl std::error::Error + Send + Sync + 'static) -> StoreEr
 #[derive(Clone)]
 pub struct Store {
     pool: Pool<AsyncPgConnection>,
+    url: std::sync::Arc<str>,
 }
 
 /// Whose rows a connection may see.
@@ -93,6 +99,8 @@ pub struct Store {
 enum Sees<'a> {
     Account(Uuid),
     SigningIn(&'a str),
+    Joining(&'a [u8]),
+    Tape(&'a str),
     Nobody,
 }
 
@@ -118,22 +126,27 @@ impl Store {
         });
         let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(url, config);
         let pool = Pool::builder(manager).max_size(16).build().map_err(unreachable)?;
-        Ok(Self { pool })
+        Ok(Self { pool, url: url.into() })
     }
 
     /// A connection that sees only these rows, whatever it saw before.
     async fn connection(&self, sees: Sees<'_>) -> Result<Object<AsyncPgConnection>, StoreError> {
         let mut connection = self.pool.get().await.map_err(unreachable)?;
-        let (account, signing_in) = match sees {
-            Sees::Account(id) => (id.to_string(), ""),
-            Sees::SigningIn(email) => (String::new(), email),
-            Sees::Nobody => (String::new(), ""),
-        };
-        let set =
-            "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false)";
+        let (mut account, mut signing_in, mut joining, mut tape) = Default::default();
+        match sees {
+            Sees::Account(id) => account = id.to_string(),
+            Sees::SigningIn(email) => signing_in = email,
+            Sees::Joining(hash) => joining = hash.iter().map(|byte| format!("{byte:02x}")).collect(),
+            Sees::Tape(serial) => tape = serial,
+            Sees::Nobody => {}
+        }
+        let set = "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false), \
+                   set_config('vemble.joining', $3, false), set_config('vemble.tape', $4, false)";
         diesel::sql_query(set)
-            .bind::<Text, _>(account)
-            .bind::<Text, _>(signing_in)
+            .bind::<Text, String>(account)
+            .bind::<Text, &str>(signing_in)
+            .bind::<Text, String>(joining)
+            .bind::<Text, &str>(tape)
             .execute(&mut connection)
             .await?;
         Ok(connection)

@@ -44,6 +44,8 @@ pub struct Photo {
     pub moment: Moment,
     /// The photo of before that it stands beside.
     pub pair: Option<Uuid>,
+    /// The try-on it was taken at.
+    pub try_on: Option<Uuid>,
     /// What is to be seen.
     pub caption: String,
     /// Width in pixels.
@@ -58,6 +60,8 @@ pub struct NewPhoto {
     pub id: Uuid,
     /// When it was taken.
     pub moment: Moment,
+    /// The try-on it was taken at.
+    pub try_on: Option<Uuid>,
     /// Width and height in pixels.
     pub size: (u32, u32),
     /// `image/jpeg` or `image/png`.
@@ -68,10 +72,10 @@ pub struct NewPhoto {
     pub thumbnail: Vec<u8>,
 }
 
-type Row = (Uuid, String, Option<Uuid>, String, i32, i32);
+type Row = (Uuid, String, Option<Uuid>, Option<Uuid>, String, i32, i32);
 
-fn photo((id, moment, pair, caption, width, height): Row) -> Photo {
-    Photo { id, moment: Moment::of(&moment), pair, caption, width, height }
+fn photo((id, moment, pair, try_on, caption, width, height): Row) -> Photo {
+    Photo { id, moment: Moment::of(&moment), pair, try_on, caption, width, height }
 }
 
 impl AccountStore<'_> {
@@ -87,6 +91,7 @@ impl AccountStore<'_> {
                 photos::id,
                 photos::moment,
                 photos::pair_id,
+                photos::try_on_id,
                 photos::caption,
                 photos::width,
                 photos::height,
@@ -106,6 +111,7 @@ impl AccountStore<'_> {
             photos::id.eq(new.id),
             photos::garment_id.eq(garment),
             photos::moment.eq(new.moment.word()),
+            photos::try_on_id.eq(new.try_on),
             photos::width.eq(new.size.0.cast_signed()),
             photos::height.eq(new.size.1.cast_signed()),
             photos::media_type.eq(new.media_type),

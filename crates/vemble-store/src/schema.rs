@@ -49,9 +49,24 @@ diesel::table! {
         caption -> Text,
         width -> Integer,
         height -> Integer,
+        try_on_id -> Nullable<Uuid>,
         media_type -> Text,
         image -> Bytea,
         thumbnail -> Bytea,
     }
+}
+diesel::table! {
+    invitations (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        garment_id -> Uuid,
+        try_on_id -> Uuid,
+        may_add -> Bool,
+        code_hash -> Bytea,
+        ends_at -> Timestamptz,
+    }
+}
+diesel::table! {
+    tapes (account_id) { account_id -> Uuid, serial -> Text }
 }
 diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, try_ons, readings, photos);

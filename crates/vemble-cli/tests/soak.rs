@@ -1,0 +1,155 @@
+//! Readings recorded while the server is killed: every one that was acknowledged is there afterwards, and none twice.
+
+use diesel_async::{AsyncConnection, AsyncPgConnection, SimpleAsyncConnection};
+use reqwest::{Client, StatusCode};
+use serde_json::{Value, json};
+use std::collections::BTreeMap;
+use std::io::{BufRead, BufReader};
+use std::process::{Child, Command, Stdio};
+use std::time::{Duration, Instant};
+use uuid::Uuid;
+
+/// Devices that record at the same time.
+const DEVICES: usize = 4;
+/// Readings of one try-on, before the next is begun.
+const IN_ONE: i64 = 60;
+
+/// The program, on one database; killed when dropped.
+struct Server(Child);
+
+impl Server {
+    /// Starts it, on a free port or on the one it had; gives its address.
+    fn start(database: &str, secret: &std::path::Path, port: &str) -> (Self, String) {
+        let mut child = Command::new(env!("CARGO_BIN_EXE_vemble"))
+            .args(["serve", "--example", "--port", port, "--secret-file"])
+            .arg(secret)
+            .env("DATABASE_URL", database)
+            .stdout(Stdio::piped())
+            .stderr(Stdio::null())
+            .spawn()
+            .expect("the program starts");
+        let mut address = String::new();
+        BufReader::new(child.stdout.take().expect("its output"))
+            .read_line(&mut address)
+            .expect("its address");
+        (Self(child), address.trim().to_owned())
+    }
+}
+
+impl Drop for Server {
+    fn drop(&mut self) {
+        // SIGKILL: it has no time for anything.
+        drop(self.0.kill());
+        drop(self.0.wait());
+    }
+}
+
+async fn database() -> String {
+    let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
+    let name = format!("soak_{}", Uuid::now_v7().simple());
+    let mut connection = AsyncPgConnection::establish(&url).await.expect("PostgreSQL answers");
+    connection.batch_execute(&format!("CREATE DATABASE {name}")).await.expect("a database of its own");
+    format!("{}/{name}", url.rsplit_once('/').expect("a database in the URL").0)
+}
+
+/// What one device recorded: the readings of each of its try-ons, each acknowledged.
+type Recorded = BTreeMap<Uuid, Vec<Uuid>>;
+
+/// Records one reading after the other until the time is over. Sends the same change again until it is acknowledged.
+async fn record(client: &Client, garment: &str, until: Instant, times: &mut Vec<Duration>) -> Recorded {
+    let mut recorded = Recorded::new();
+    while Instant::now() < until {
+        let id = Uuid::now_v7();
+        let mut stored = json!({ "version": 0, "try_on": { "date": "2026-10-12", "alterations": [] } });
+        for n in 0..IN_ONE {
+            if Instant::now() >= until {
+                break;
+            }
+            let reading = Uuid::now_v7();
+            let pin = json!({ "id": reading, "side": "left", "station": format!("{n} cm"), "amount": "1 cm", "how": "fold" });
+            let mut change = json!({ "version": stored["version"], "try_on": stored["try_on"] });
+            if n > 0 {
+                change["base"] = stored["try_on"].clone();
+                change["try_on"]["alterations"][0]["readings"].as_array_mut().expect("readings").push(pin);
+            } else {
+                change["try_on"]["alterations"] = json!([{ "seam": "outseam", "readings": [pin] }]);
+            }
+            loop {
+                let from = Instant::now();
+                let sent = client.put(format!("{garment}/try-ons/{id}")).json(&change).send().await;
+                if let Ok(answer) = sent
+                    && answer.status() == StatusCode::OK
+                    && let Ok(state) = answer.json::<Value>().await
+                {
+                    times.push(from.elapsed());
+                    stored = state;
+                    break;
+                }
+                // What a browser does while nothing answers: it keeps the change, and tries again.
+                tokio::time::sleep(Duration::from_millis(50)).await;
+            }
+            recorded.entry(id).or_default().push(reading);
+        }
+    }
+    recorded
+}
+
+/// Records for so long, with the server killed and started again in the middle; gives how long each reading took.
+pub async fn soak(lasting: Duration) -> Vec<Duration> {
+    let database = database().await;
+    let secret = std::env::temp_dir().join(format!("vemble-{}", Uuid::now_v7()));
+    std::fs::write(&secret, [5; 64]).expect("a secret");
+    let (server, base) = Server::start(&database, &secret, "0");
+    let port = base.rsplit(':').next().expect("a port").to_owned();
+    let client = Client::builder().cookie_store(true).build().expect("a client");
+    let entered =
+        client.post(format!("{base}/api/v1/example/session")).send().await.expect("the example opens");
+    assert_eq!(entered.status(), StatusCode::OK);
+    let rail: Value = client.get(format!("{base}/api/v1/rail")).send().await.unwrap().json().await.unwrap();
+    let garment = format!("{base}/api/v1/garments/{}", rail[0]["id"].as_str().expect("a garment"));
+
+    let until = Instant::now() + lasting;
+    let recording = (0..DEVICES).map(async |_| {
+        let mut times = Vec::new();
+        (record(&client, &garment, until, &mut times).await, times)
+    });
+    let killing = async {
+        tokio::time::sleep(lasting / 2).await;
+        drop(server);
+        tokio::time::sleep(Duration::from_millis(300)).await;
+        Server::start(&database, &secret, &port).0
+    };
+    let (devices, _server) = tokio::join!(futures_util::future::join_all(recording), killing);
+
+    let state: Value = client.get(&garment).send().await.unwrap().json().await.unwrap();
+    let try_ons = state["document"]["try_ons"].as_array().expect("try-ons");
+    let mut all = 0;
+    let mut times = Vec::new();
+    for (recorded, took) in devices {
+        times.extend(took);
+        for (id, readings) in recorded {
+            let stored = try_ons.iter().find(|t| t["id"] == json!(id)).expect("the try-on is there");
+            let there: Vec<Uuid> = stored["alterations"][0]["readings"]
+                .as_array()
+                .expect("readings")
+                .iter()
+                .map(|r| r["id"].as_str().expect("an id").parse().expect("an id"))
+                .collect();
+            assert_eq!(there, readings, "every acknowledged reading once, and no other");
+            all += readings.len();
+        }
+    }
+    assert_eq!(all, times.len());
+    drop(std::fs::remove_file(&secret));
+    times
+}
+
+#[cfg(test)]
+mod tests {
+    #[test]
+    fn killed_in_the_middle_nothing_acknowledged_is_lost_and_nothing_is_there_twice() {
+        let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build().unwrap();
+        let times = runtime.block_on(super::soak(std::time::Duration::from_secs(4)));
+        assert!(times.len() > 20, "only {} readings", times.len());
+    }
+}

@@ -1,0 +1,233 @@
+//! Try-ons: stored whole, brought together entry by entry where two devices change one; and what is derived from them.
+
+use crate::error::{ApiError, Problem};
+use crate::session::SignedIn;
+use crate::solving::{Body, OnTape, read_body};
+use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use uuid::Uuid;
+use vemble_core::asking::{Asking, asking};
+use vemble_core::compare::{Comparison, compare};
+use vemble_core::document::Document;
+use vemble_core::fault::Fault;
+use vemble_core::fitting::{Meant, Prefer, TryOn, Worn, merge};
+use vemble_core::length::Tape;
+use vemble_core::solve::solve;
+use vemble_exchange::document::Complaint;
+use vemble_store::{AccountStore, Store, StoreError, StoredTryOn};
+
+/// A try-on with the version that the next change has to name.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct TryOnState {
+    /// Its version.
+    version: i32,
+    /// The try-on, whole.
+    try_on: TryOn,
+}
+
+impl TryOnState {
+    pub(crate) fn of(stored: StoredTryOn) -> Self {
+        Self { version: stored.version, try_on: stored.try_on }
+    }
+}
+
+/// A try-on to store.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TryOnChange {
+    /// The version that was read; 0 for a new try-on.
+    version: i32,
+    /// The try-on, whole.
+    try_on: TryOn,
+    /// The try-on as it was read: with it, what somebody else stored meanwhile is brought together with this.
+    #[serde(default)]
+    base: Option<TryOn>,
+    /// Whose entry is taken where both changed the same one; without it, they are named and nothing is stored.
+    #[serde(default)]
+    prefer: Option<Prefer>,
+}
+
+impl TryOnChange {
+    /// Leaves it to whoever invited to close the try-on.
+    pub(crate) const fn stay_open(&mut self) {
+        self.try_on.closed = false;
+    }
+}
+
+/// How often a change is brought together with ever newer ones before somebody has to try again.
+const TRIES: usize = 5;
+
+/// Stores a try-on of a garment, brought together with what was stored since it was read.
+pub(crate) async fn store_try_on(
+    store: AccountStore<'_>,
+    garment: Uuid,
+    id: Uuid,
+    change: TryOnChange,
+    tape: Tape,
+) -> Result<StoredTryOn, ApiError> {
+    let stored = store.document(garment).await?;
+    let of_garment = stored.document;
+    let mut there = of_garment
+        .try_ons
+        .iter()
+        .zip(&stored.try_on_versions)
+        .find(|(t, _)| t.id == Some(id))
+        .map(|(t, version)| StoredTryOn { version: *version, try_on: t.clone() });
+    let mut alone = Document { try_ons: vec![change.try_on.clone()], ..of_garment };
+    for _ in 0..TRIES {
+        let read = match &there {
+            Some(there) if there.version != change.version => {
+                alone.try_ons[0] = together(&change, there, tape)?;
+                if alone.try_ons[0] == there.try_on {
+                    return Ok(there.clone());
+                }
+                there.version
+            }
+            _ => change.version,
+        };
+        check(&alone, tape)?;
+        match store.put_try_on(garment, id, read, &alone.try_ons[0]).await {
+            Err(StoreError::Stale(newer)) => there = Some(*newer),
+            done => return Ok(done?),
+        }
+    }
+    Err(ApiError::Busy)
+}
+
+fn together(change: &TryOnChange, there: &StoredTryOn, tape: Tape) -> Result<TryOn, ApiError> {
+    let stale = || ApiError::Store(StoreError::Stale(Box::new(there.clone())));
+    let base = match &change.base {
+        Some(base) => base.clone(),
+        // Made here and sent again because the answer was lost: nothing was there before.
+        None if change.version == 0 => TryOn {
+            alterations: Vec::new(),
+            darts: Vec::new(),
+            hem_marks: Vec::new(),
+            observations: Vec::new(),
+            movements: Vec::new(),
+            left_out: Vec::new(),
+            ..there.try_on.clone()
+        },
+        None => return Err(stale()),
+    };
+    merge(&base, &change.try_on, &there.try_on, change.prefer, tape)
+        .map_err(|apart| ApiError::Apart(Box::new(there.clone()), apart))
+}
+
+fn check(alone: &Document, tape: Tape) -> Result<(), ApiError> {
+    let below = |fault: &Fault| {
+        let complaint = Complaint::of(fault, tape);
+        Complaint { path: complaint.path.replacen("try_ons[0]", "try_on", 1), ..complaint }
+    };
+    match solve(alone, tape) {
+        Ok(_) => Ok(()),
+        Err(faults) => Err(ApiError::Invalid(faults.iter().map(below).collect())),
+    }
+}
+
+/// One try-on as it is stored.
+#[utoipa::path(responses((status = 200, body = TryOnState), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[get("/garments/{garment}/try-ons/{try_on}")]
+pub(crate) async fn one_try_on(
+    SignedIn(account): SignedIn,
+    path: web::Path<(Uuid, Uuid)>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let (garment, id) = path.into_inner();
+    let stored = store.account(account.id).try_on(garment, id).await?;
+    Ok(HttpResponse::Ok().json(TryOnState::of(stored)))
+}
+
+/// Stores a try-on whole, or not at all. Made by the client: its id and the ids of its readings, so that what is sent twice
+/// is stored once.
+#[utoipa::path(
+    params(OnTape),
+    request_body = TryOnChange,
+    responses(
+        (status = 200, body = TryOnState, description = "As it is stored now, with what others entered"),
+        (status = 400, body = Problem),
+        (status = 401, body = Problem),
+        (status = 404, body = Problem),
+        (status = 409, body = Problem, description = "Both changed the same: `apart` names it, `stored` has the other state"),
+        (status = 413, body = Problem),
+        (status = 422, body = Problem),
+    )
+)]
+#[put("/garments/{garment}/try-ons/{try_on}")]
+pub(crate) async fn put_try_on(
+    SignedIn(account): SignedIn,
+    request: HttpRequest,
+    path: web::Path<(Uuid, Uuid)>,
+    on: web::Query<OnTape>,
+    body: Body,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let (garment, id) = path.into_inner();
+    let change: TryOnChange = read_body(&request, body)?;
+    let stored = store_try_on(store.account(account.id), garment, id, change, on.tape).await?;
+    Ok(HttpResponse::Ok().json(TryOnState::of(stored)))
+}
+
+/// Removes a try-on with its readings.
+#[utoipa::path(responses((status = 204), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[delete("/garments/{garment}/try-ons/{try_on}")]
+pub(crate) async fn delete_try_on(
+    SignedIn(account): SignedIn,
+    path: web::Path<(Uuid, Uuid)>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let (garment, id) = path.into_inner();
+    store.account(account.id).delete_try_on(garment, id).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// What to ask in the newest try-on of a document, in order. Stores nothing.
+#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Asking), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/asking")]
+pub(crate) async fn ask(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let document: Document = read_body(&request, body)?;
+    let faults = document.faults();
+    if !faults.is_empty() {
+        return Err(ApiError::Invalid(Complaint::all(&faults, on.tape)));
+    }
+    Ok(HttpResponse::Ok().json(asking(&document, on.tape)))
+}
+
+/// The try-ons of a document side by side. Stores nothing.
+#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Comparison), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/comparison")]
+pub(crate) async fn comparison(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let document: Document = read_body(&request, body)?;
+    let compared = compare(&document, on.tape);
+    let compared = compared.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, on.tape)))?;
+    Ok(HttpResponse::Ok().json(compared))
+}
+
+/// A try-on whose answer to "which way out?" changes after sides were entered.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Turn {
+    /// The try-on as it is.
+    try_on: TryOn,
+    /// Which way out it was.
+    worn: Worn,
+    /// What the sides that were entered meant.
+    meant: Meant,
+}
+
+/// A try-on after it turned out which way out the garment was. Stores nothing.
+#[utoipa::path(request_body = Turn, responses((status = 200, body = TryOn), (status = 400, body = Problem)))]
+#[post("/turned")]
+pub(crate) async fn turned(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+    let Turn { try_on, worn, meant } = read_body(&request, body)?;
+    Ok(HttpResponse::Ok().json(try_on.turned(worn, meant)))
+}
