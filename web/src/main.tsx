@@ -16,10 +16,17 @@ const PersonPage = lazy(() => import("./people/PersonPage"));
 const NewGarmentPage = lazy(() => import("./garment/NewGarmentPage"));
 const RailPage = lazy(() => import("./rail/RailPage"));
 const GarmentPage = lazy(() => import("./garment/GarmentPage"));
+const FittingPage = lazy(() => import("./tryon/FittingPage"));
+const LargePage = lazy(() => import("./tryon/LargePage"));
+const GuestPage = lazy(() => import("./tryon/GuestPage"));
 const CardPage = lazy(() => import("./card/CardPage"));
 const NotFound = lazy(() => import("./shell/NotFound"));
 
 const router = createBrowserRouter([
+  // The whole screen belongs to the try-on.
+  { path: "/garments/:garment/fitting/:tryOn", element: <FittingPage /> },
+  { path: "/garments/:garment/large/:tryOn", element: <LargePage /> },
+  { path: "/join/:code?", element: <GuestPage /> },
   {
     element: <Shell />,
     children: [

@@ -24,8 +24,9 @@ pub fn demo(options: &Options) -> Done {
     let stop = on_stop()?;
     setup::machine(false)?;
     setup::front_end()?;
-    let (mut server, _cluster) = start(options)?;
+    let (mut server, mut tape, _cluster) = start(options)?;
     wait(&stop, &mut [&mut server]);
+    end(&mut tape);
     Ok(())
 }
 
@@ -34,11 +35,12 @@ pub fn dev(options: &Options) -> Done {
     let stop = on_stop()?;
     setup::machine(false)?;
     setup::front_end()?;
-    let (mut server, _cluster) = start(options)?;
+    let (mut server, mut tape, _cluster) = start(options)?;
     let api = format!("http://127.0.0.1:{}", options.port);
     let mut vite =
         npm(&["run", "--silent", "dev"]).env("VEMBLE_API", api).spawn().map_err(|e| e.to_string())?;
     wait(&stop, &mut [&mut vite, &mut server]);
+    end(&mut tape);
     Ok(())
 }
 
@@ -52,8 +54,25 @@ fn on_stop() -> Done<Receiver<()>> {
     Ok(stop)
 }
 
-fn start(options: &Options) -> Done<(Child, Option<Cluster>)> {
-    run(&mut cargo(&["build", "--quiet", "--package", "vemble-cli"]))?;
+/// The stand-in for a digital tape, which does what is typed here; and where it answers.
+fn stand_in() -> Done<(Child, String)> {
+    let mut tape = program(&target().join("debug/vemble-tape").to_string_lossy(), &["--port", "0"])
+        .stdout(Stdio::piped())
+        .spawn()
+        .map_err(|e| e.to_string())?;
+    let mut said = String::new();
+    if let Some(printed) = tape.stdout.take() {
+        BufReader::new(printed).read_line(&mut said).map_err(|e| e.to_string())?;
+    }
+    let address = said.split(" at ").nth(1).and_then(|rest| rest.split(',').next());
+    let address = address.ok_or("the stand-in for a tape did not start")?.to_owned();
+    println!("\nA stand-in for a digital tape measure is on: {}", said.trim());
+    println!("Pair with its code under Account; then type here what it measures: read 12.4 cm");
+    Ok((tape, address))
+}
+
+fn start(options: &Options) -> Done<(Child, Child, Option<Cluster>)> {
+    run(&mut cargo(&["build", "--quiet", "--package", "vemble-cli", "--package", "vemble-tape"]))?;
     let folder = state_folder("demo")?;
     if options.fresh {
         std::fs::remove_dir_all(&folder).map_err(|e| format!("{}: {e}", folder.display()))?;
@@ -69,11 +88,13 @@ fn start(options: &Options) -> Done<(Child, Option<Cluster>)> {
     };
     let secret = folder.join("secret");
     secret_file(&secret, || random(64))?;
+    let (tape, tape_address) = stand_in()?;
     let mut server =
         program(&target().join("debug/vemble").to_string_lossy(), &["serve", "--example", "--port"])
             .arg(options.port.to_string())
             .arg("--web")
             .arg(root().join("web/dist"))
+            .args(["--tape", &tape_address])
             .env("DATABASE_URL", url)
             .env("VEMBLE_SECRET_FILE", secret)
             .stdin(Stdio::null())
@@ -91,7 +112,7 @@ fn start(options: &Options) -> Done<(Child, Option<Cluster>)> {
         return Err(format!("the server did not start:\n{log}"));
     }
     println!("\nVemble is at {}   (Ctrl-C stops it)\n", address.trim());
-    Ok((server, cluster))
+    Ok((server, tape, cluster))
 }
 
 /// Waits until somebody wants us to stop or a child ends, then stops the children.
@@ -102,8 +123,12 @@ fn wait(stop: &Receiver<()>, children: &mut [&mut Child]) {
         }
     }
     for child in children {
-        // It may have had the same Ctrl-C and be gone already.
-        let _ = program("kill", &["-TERM", &child.id().to_string()]).stderr(Stdio::null()).status();
-        let _ = child.wait();
+        end(child);
     }
+}
+
+fn end(child: &mut Child) {
+    // It may have had the same Ctrl-C and be gone already.
+    let _ = program("kill", &["-TERM", &child.id().to_string()]).stderr(Stdio::null()).status();
+    let _ = child.wait();
 }

@@ -3,7 +3,7 @@ import { App, Button, Form, Input, Skeleton } from "antd";
 import { useNavigate } from "react-router";
 import { answer, api, problemOf } from "../api/client";
 import { helpAt } from "../kept/complaint";
-import { forgetDrafts } from "../kept/useKept";
+import { forgetDrafts } from "../kept/drafts";
 import { Trouble } from "../shell/Trouble";
 import "./account.css";
 
@@ -30,6 +30,7 @@ export default function AccountPage() {
         </p>
       )}
       {household && <p>This Vemble serves one household; whoever reaches this machine is in.</p>}
+      <DigitalTape />
       {email && (
         <>
           <Password />
@@ -37,6 +38,77 @@ export default function AccountPage() {
         </>
       )}
     </main>
+  );
+}
+
+/** A digital tape measure: paired by the code on its display, it sends what it reads to the number pad. */
+function DigitalTape() {
+  const queries = useQueryClient();
+  const key = ["tape"];
+  const tape = useQuery({
+    queryKey: key,
+    queryFn: () => answer(api.GET("/api/v1/tape")),
+    refetchInterval: 3000,
+  });
+  const refresh = () => queries.invalidateQueries({ queryKey: key });
+  const pair = useMutation({
+    mutationFn: (body: { code: string }) => answer(api.POST("/api/v1/tape", { body })),
+    onSuccess: refresh,
+  });
+  const part = useMutation({ mutationFn: () => answer(api.DELETE("/api/v1/tape")), onSuccess: refresh });
+  const problem = pair.error && problemOf(pair.error);
+  const { connected = false, paired = false, battery } = tape.data ?? {};
+  const low = typeof battery === "number" && battery < 15;
+  return (
+    <section className="sheet">
+      <h2>Digital tape</h2>
+      {paired ? (
+        <>
+          <p role="status">
+            {connected
+              ? "Paired: what it reads goes to the number pad of the fitting mode."
+              : "Paired, but out of reach."}
+            {typeof battery === "number" && ` Battery ${battery} %.`}
+          </p>
+          {low && <p className="field-trouble">Its battery is low: charge it before the next try-on.</p>}
+          <Button
+            onClick={() => {
+              part.mutate();
+            }}
+          >
+            Part from it
+          </Button>
+        </>
+      ) : (
+        <>
+          <p>
+            {connected
+              ? "A tape is in reach. Type the six digits on its display."
+              : "No tape is switched on in reach."}
+          </p>
+          {connected && (
+            <Form
+              layout="inline"
+              onFinish={(entered: { code: string }) => {
+                pair.mutate(entered);
+              }}
+            >
+              <Form.Item name="code" label="Code" initialValue="">
+                <Input inputMode="numeric" maxLength={6} autoComplete="off" />
+              </Form.Item>
+              <Button type="primary" htmlType="submit" loading={pair.isPending}>
+                Pair
+              </Button>
+            </Form>
+          )}
+          {problem && (
+            <p className="field-trouble" role="alert">
+              {problem.title}. {problem.detail}
+            </p>
+          )}
+        </>
+      )}
+    </section>
   );
 }
 

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/asking": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to ask in the newest try-on of a document, in order. Stores nothing. */
+        post: operations["ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cloths": {
         parameters: {
             query?: never;
@@ -64,6 +81,40 @@ export interface paths {
         };
         /** Cloths by name, with what is usual for each. */
         get: operations["cloths"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/comparison": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The try-ons of a document side by side. Stores nothing. */
+        post: operations["comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything that happens in the account, as server-sent events. */
+        get: operations["events"];
         put?: never;
         post?: never;
         delete?: never;
@@ -183,9 +234,100 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Stores a try-on whole, or not at all. Made by the client: its id and the ids of its readings. */
+        /** One try-on as it is stored. */
+        get: operations["one_try_on"];
+        /**
+         * Stores a try-on whole, or not at all. Made by the client: its id and the ids of its readings, so that what is sent twice
+         *     is stored once.
+         */
         put: operations["put_try_on"];
+        post?: never;
+        /** Removes a try-on with its readings. */
+        delete: operations["delete_try_on"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/try-ons/{try_on}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Invites to a try-on. */
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/guest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The try-on that a guest was invited to, as it is now. */
+        get: operations["guest"];
+        put?: never;
+        /** Joins by a code. */
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/guest/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The same, from a helper. */
+        post: operations["guest_asked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/guest/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happens in the try-on that a guest was invited to, as server-sent events, until it is over. */
+        get: operations["guest_events"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/guest/try-on": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Adds to the try-on that a helper was invited to. A helper cannot close it. */
+        put: operations["put_as_guest"];
         post?: never;
         delete?: never;
         options?: never;
@@ -205,6 +347,23 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/invitations/{invitation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Takes an invitation back: whoever joined by it is out. */
+        delete: operations["end_invitation"];
         options?: never;
         head?: never;
         patch?: never;
@@ -401,6 +560,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether there is a tape, and whose it is. */
+        get: operations["tape"];
+        put?: never;
+        /** Pairs the tape by the code on its display; it leaves whoever had it before. */
+        post: operations["pair_tape"];
+        /** Parts from the tape. */
+        delete: operations["part_from_tape"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/try-ons/{try_on}/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Tells second screens what is being asked. Stores nothing. */
+        post: operations["asked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/try-ons/{try_on}/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The open invitations to a try-on. */
+        get: operations["open_invitations"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/turned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A try-on after it turned out which way out the garment was. Stores nothing. */
+        post: operations["turned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/wearers": {
         parameters: {
             query?: never;
@@ -498,6 +727,34 @@ export interface components {
             tolerance?: components["schemas"]["Measure"] | null;
             trim_to?: components["schemas"]["Measure"] | null;
             upper?: components["schemas"]["End"] | null;
+        };
+        /** @description Something that both changed, each in another way; in words for whoever decides. */
+        Apart: {
+            /** @description As it is being stored now. */
+            mine: string;
+            /** @description As it was stored meanwhile. */
+            theirs: string;
+            /** @description What it is: "outseam, garment’s left at 20.0 cm". */
+            what: string;
+        };
+        /**
+         * @description Where around a hem.
+         * @enum {string}
+         */
+        Around: "front" | "side" | "back" | "inside";
+        /** @description The place that somebody is being asked about just now. */
+        AskedNow: {
+            /** @description The step: `pins.waist`. */
+            step: string;
+            /** @description What is typed so far, in words. */
+            typed?: string;
+        };
+        /** @description Everything to ask in one try-on, in order. */
+        Asking: {
+            /** @description Pins that look like a slip of the hand. */
+            doubts: components["schemas"]["PinDoubt"][];
+            /** @description The steps, in order. */
+            steps: components["schemas"]["Step"][];
         };
         /**
          * @description How a waistband is made.
@@ -670,6 +927,13 @@ export interface components {
             /** @description Usual ease, to. */
             usual_to: components["schemas"]["Figure"];
         };
+        /** @description A table: a column for each try-on, a row for each place. */
+        Comparison: {
+            /** @description What each column is called: the day. */
+            columns: string[];
+            /** @description How each was worn, what was pinned, what it will measure. */
+            sections: components["schemas"]["Section"][];
+        };
         /** @description One thing wrong in a document. */
         Complaint: {
             /** @description What would be right. */
@@ -698,6 +962,13 @@ export interface components {
             length: components["schemas"]["Measure"];
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
+        };
+        /** @description What was pinned on a pair of darts: fold depths, with the point at 0. */
+        DartPins: {
+            /** @description Which pair; one that the garment does not have yet is a new one. */
+            dart: components["schemas"]["Dart"];
+            /** @description The pins, in the order they were read. */
+            readings: components["schemas"]["Reading"][];
         };
         /** @description A garment and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
@@ -744,6 +1015,59 @@ export interface components {
             /** @description Where the straight stretch begins, seen from the pins. */
             from: components["schemas"]["Measure"];
         };
+        /** @description What a listener hears. */
+        Event: {
+            /** @description A try-on has a new version. */
+            try_on: {
+                /**
+                 * Format: uuid
+                 * @description Its garment.
+                 */
+                garment: string;
+                /**
+                 * Format: uuid
+                 * @description Which.
+                 */
+                try_on: string;
+                /**
+                 * Format: int32
+                 * @description Its version now.
+                 */
+                version: number;
+            };
+        } | {
+            /** @description A place is being asked about. */
+            asked: {
+                /** @description The step: `pins.waist`. */
+                step: string;
+                /**
+                 * Format: uuid
+                 * @description In which try-on.
+                 */
+                try_on: string;
+                /** @description What is typed so far, in words. */
+                typed: string;
+            };
+        } | {
+            /** @description The digital tape says something. */
+            tape: {
+                /**
+                 * Format: int32
+                 * @description What is left in its battery, in percent.
+                 */
+                battery?: number | null;
+                /** @description What was read, with its unit. */
+                reading?: string | null;
+            };
+        } | {
+            /** @description Something may have been missed: look again. */
+            again: Record<string, never>;
+        };
+        /**
+         * @description From where it is seen.
+         * @enum {string}
+         */
+        Face: "front" | "back" | "side";
         /**
          * @description How a line goes through the pins.
          * @enum {string}
@@ -974,6 +1298,28 @@ export interface components {
              */
             wearer_id: string;
         };
+        /** @description The try-on that somebody was invited to, and no more of the account than it takes to see it. */
+        GuestState: {
+            /** @description The garment without its wearer's measurements and notes, and this try-on. */
+            document: components["schemas"]["Document"];
+            /**
+             * Format: uuid
+             * @description The garment's id.
+             */
+            garment: string;
+            /** @description They may add to it. */
+            may_add: boolean;
+            /**
+             * Format: uuid
+             * @description The try-on's id.
+             */
+            try_on: string;
+            /**
+             * Format: int32
+             * @description Its version: the next change has to name it.
+             */
+            version: number;
+        };
         /** @description A garment by itself, for the rail. */
         Hanging: {
             /** @description Surfaces, back to front. */
@@ -1015,6 +1361,40 @@ export interface components {
             turn_up: components["schemas"]["Measure"];
         };
         /**
+         * @description How a hem mark was measured.
+         * @enum {string}
+         */
+        HemHow: "turn_up" | "let_down" | "from_floor";
+        /** @description One mark around a hem. */
+        HemMark: {
+            again?: components["schemas"]["Measure"] | null;
+            /** @description What was read first, while somebody bent or knelt. */
+            amount: components["schemas"]["Measure"];
+            /** @description Where around it. */
+            around: components["schemas"]["Around"];
+            /** @description Which edge. */
+            edge: components["schemas"]["HemEdge"];
+            /** @description How it was measured. */
+            how: components["schemas"]["HemHow"];
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            side?: components["schemas"]["GarmentSide"] | null;
+        };
+        /** @description A place around a hem. */
+        HemPlace: {
+            /** @description Where around it. */
+            around: components["schemas"]["Around"];
+            /** @description Which edge. */
+            edge: components["schemas"]["HemEdge"];
+            mark?: components["schemas"]["MarkThere"] | null;
+            side?: components["schemas"]["GarmentSide"] | null;
+            /** @description In words: "front", "side, garment’s left, on the wearer’s right". */
+            words: string;
+        };
+        /**
          * @description How a hem is turned and held.
          * @enum {string}
          */
@@ -1024,6 +1404,11 @@ export interface components {
          * @enum {string}
          */
         How: "fold" | "whole" | "front_panel" | "back_panel" | "gap";
+        /**
+         * @description How a movement went.
+         * @enum {string}
+         */
+        HowItWent: "fine" | "tight" | "impossible";
         /** @description Something that an altered seam may run into. */
         InTheWay: {
             /** @description Where it begins on the seam. */
@@ -1044,6 +1429,38 @@ export interface components {
             width: components["schemas"]["Width"];
             /** @description The answer, in words. */
             words: string;
+        };
+        /** @description An invitation that is open. */
+        InvitationState: {
+            /**
+             * Format: uuid
+             * @description Its id.
+             */
+            id: string;
+            /** @description Whoever joins may add to the try-on. */
+            may_add: boolean;
+        };
+        /** @description A new invitation. */
+        Invite: {
+            /** @description Whoever joins may add to the try-on, not only look on. */
+            may_add: boolean;
+        };
+        /** @description An invitation with the code that opens it: the code is shown once and kept nowhere. */
+        Invited: {
+            /** @description Eight signs in two groups. */
+            code: string;
+            /**
+             * Format: uuid
+             * @description Its id, to take it back.
+             */
+            id: string;
+            /** @description Whoever joins may add to the try-on. */
+            may_add: boolean;
+        };
+        /** @description A code that somebody was told. */
+        Join: {
+            /** @description Eight signs. */
+            code: string;
         };
         /**
          * @description What sort of garment it is.
@@ -1066,6 +1483,17 @@ export interface components {
         Leaving: {
             /** @description The present password. */
             password: string;
+        };
+        /** @description A place without a pin that nobody forgot. */
+        LeftOut: {
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description On which seam. */
+            seam: components["schemas"]["Seam"];
+            /** @description On which side of the garment. */
+            side: components["schemas"]["GarmentSide"];
+            /** @description Why. */
+            why: components["schemas"]["Why"];
         };
         /**
          * @description Where girths are compared: the body from the top down, then the sleeve from the top down.
@@ -1150,6 +1578,23 @@ export interface components {
             /** @description Both edges together. */
             whole: components["schemas"]["Figure"];
         };
+        /** @description A hem mark, read once and perhaps again. */
+        MarkThere: {
+            again?: components["schemas"]["Figure"] | null;
+            apart?: components["schemas"]["Figure"] | null;
+            /** @description The first reading. */
+            first: components["schemas"]["Figure"];
+            /**
+             * Format: uuid
+             * @description The mark's id.
+             */
+            id: string;
+        };
+        /**
+         * @description What was meant by the sides that were entered, when it turns out that the garment was worn the other way out.
+         * @enum {string}
+         */
+        Meant: "sides_of_garment" | "sides_of_wearer";
         /**
          * @description A length with its unit, exactly as written: mm, cm, m, in, ft.
          * @example 4.5 cm
@@ -1182,6 +1627,28 @@ export interface components {
             /** @description The garment's side. */
             side: components["schemas"]["GarmentSide"];
         };
+        /**
+         * @description A movement to try.
+         * @enum {string}
+         */
+        Movement: "sit" | "reach_forward" | "arms_up" | "stride" | "bend_elbow";
+        /** @description A movement to try, and how it went. */
+        MovementAsked: {
+            /** @description What to look at meanwhile. */
+            look: string;
+            /** @description Which. */
+            movement: components["schemas"]["Movement"];
+            went?: components["schemas"]["HowItWent"] | null;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description A movement that was tried; each once. */
+        MovementTest: {
+            /** @description Which. */
+            movement: components["schemas"]["Movement"];
+            /** @description How it went. */
+            went: components["schemas"]["HowItWent"];
+        };
         /** @description A garment by its name. */
         NamedGarment: {
             /**
@@ -1211,6 +1678,25 @@ export interface components {
              * @description The next change has to name it.
              */
             version: number;
+        };
+        /** @description Something that was seen, and what is to be done about it. */
+        Observation: {
+            /** @description From where it is seen. */
+            face: components["schemas"]["Face"];
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description What the cloth does. */
+            seen: components["schemas"]["Seen"];
+            side?: components["schemas"]["GarmentSide"] | null;
+            /** @description What is to be done about it. */
+            verdict: components["schemas"]["Verdict"];
+            /** @description In the sewist's words. */
+            words?: string;
         };
         /** @description A garment on the rail. */
         OnTheRail: {
@@ -1264,6 +1750,11 @@ export interface components {
          * @enum {string}
          */
         Outcome: "passes" | "caution" | "stop";
+        /** @description What is on the tape's display. */
+        Pair: {
+            /** @description Six digits. */
+            code: string;
+        };
         /** @description A part that can be seen, and perhaps picked. */
         Part: {
             /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
@@ -1327,6 +1818,11 @@ export interface components {
              */
             pair?: string | null;
             /**
+             * Format: uuid
+             * @description The try-on it was taken at.
+             */
+            try_on?: string | null;
+            /**
              * Format: int32
              * @description Width in pixels.
              */
@@ -1338,6 +1834,34 @@ export interface components {
             strokes: components["schemas"]["Stroke"][];
             /** @description Left, top, width and height of the box. */
             view: number[];
+        };
+        /** @description A question about one reading. What was entered stays until somebody says otherwise. */
+        PinDoubt: {
+            /**
+             * Format: uuid
+             * @description Which reading.
+             */
+            id: string;
+            instead?: components["schemas"]["Measure"] | null;
+            /** @description The question. */
+            question: string;
+        };
+        /** @description A seam or dart where it crosses a place of the body. */
+        PinPlace: {
+            /** @description The same, for showing. */
+            at: components["schemas"]["Figure"];
+            dart?: components["schemas"]["Dart"] | null;
+            /** @description Where stations are measured from. */
+            datum: string;
+            /** @description At which level it is asked for. */
+            level: components["schemas"]["Level"];
+            /** @description What it is called. */
+            name: string;
+            seam?: components["schemas"]["Seam"] | null;
+            /** @description One or two sides, the wearer's left first. */
+            sides: components["schemas"]["PinSide"][];
+            /** @description Where on it, as a reading holds it. */
+            station: components["schemas"]["Measure"];
         };
         /** @description A pin as it was read, against the line. */
         PinResult: {
@@ -1365,6 +1889,34 @@ export interface components {
             /** @description Whose side that was on the wearer. */
             wearer_side: components["schemas"]["WearerSide"];
             /** @description Off altogether. */
+            whole: components["schemas"]["Figure"];
+        };
+        /** @description One side of such a place. */
+        PinSide: {
+            left_out?: components["schemas"]["Why"] | null;
+            pin?: components["schemas"]["PinThere"] | null;
+            /** @description The garment's side: this is stored. */
+            side: components["schemas"]["GarmentSide"];
+            spot?: components["schemas"]["Spot"] | null;
+            /** @description The wearer's side: this is seen. */
+            wearer_side: components["schemas"]["WearerSide"];
+            /** @description Both in words. */
+            words: string;
+        };
+        /** @description A pin, and what it comes to. */
+        PinThere: {
+            /** @description Off the back edge. */
+            back: components["schemas"]["Figure"];
+            /** @description Off the front edge. */
+            front: components["schemas"]["Figure"];
+            /**
+             * Format: uuid
+             * @description The reading's id.
+             */
+            id?: string | null;
+            /** @description What the tape said. */
+            read: components["schemas"]["Figure"];
+            /** @description Off altogether, here. */
             whole: components["schemas"]["Figure"];
         };
         /**
@@ -1400,8 +1952,15 @@ export interface components {
             /** @description What to look for. */
             sign: string;
         };
+        /**
+         * @description Whose entry is taken where both changed the same one.
+         * @enum {string}
+         */
+        Prefer: "mine" | "theirs";
         /** @description A problem as it is sent: `application/problem+json`. */
         Problem: {
+            /** @description What both changed, each in another way: the rest is brought together once somebody decides about these. */
+            apart?: components["schemas"]["Apart"][];
             /** @description What to do about it. */
             detail: string;
             /** @description Each thing wrong in what was sent, with its JSON path. */
@@ -1464,6 +2023,15 @@ export interface components {
             /** @description How far from the hem, along the seam. */
             station: components["schemas"]["Measure"];
         };
+        /** @description One place, in every try-on. */
+        Row: {
+            /** @description What each try-on has there; empty where it has nothing. */
+            cells: string[];
+            /** @description They are not all the same. */
+            changed: boolean;
+            /** @description Which place. */
+            what: string;
+        };
         /**
          * @description Which rule was applied.
          * @enum {string}
@@ -1498,6 +2066,18 @@ export interface components {
             /** @description Stitched again on the right side. */
             topstitched?: boolean;
         };
+        /** @description Rows of one sort. */
+        Section: {
+            /** @description The rows. */
+            rows: components["schemas"]["Row"][];
+            /** @description What they are. */
+            title: string;
+        };
+        /**
+         * @description What cloth does where it does not fit.
+         * @enum {string}
+         */
+        Seen: "wrinkle" | "gape" | "strain" | "slide" | "other";
         /** @description A band of the garment round a level, shaded by its ease. */
         Shade: {
             /** @description Round which level. */
@@ -1507,6 +2087,11 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
+        /**
+         * @description How the garment was closed while it was pinned.
+         * @enum {string}
+         */
+        Shut: "done_up" | "pinned_shut" | "open";
         /**
          * @description How the two sides are made to agree, when the sewist says so.
          * @enum {string}
@@ -1607,6 +2192,21 @@ export interface components {
          * @enum {string}
          */
         SpecialEdge: "plain" | "border" | "scallops" | "sequins" | "worn";
+        /** @description A place on one view of the stand. */
+        Spot: {
+            /** @description On which view. */
+            view: components["schemas"]["ViewSide"];
+            /**
+             * Format: double
+             * @description From the middle of the view, in mm.
+             */
+            x_mm: number;
+            /**
+             * Format: double
+             * @description From the top of the view, in mm.
+             */
+            y_mm: number;
+        };
         /** @description The drawing of a garment on its wearer. */
         Stand: {
             /** @description The cloth's colour. */
@@ -1644,6 +2244,27 @@ export interface components {
              * @description Its height on the drawing, in mm from the top.
              */
             y_mm: number;
+        };
+        /** @description One step: a place of the body, a hem, or moving about. */
+        Step: {
+            /** @description Where a hem is marked. */
+            hem?: components["schemas"]["HemPlace"][];
+            /** @description Why it is suggested, or what to mind; one sentence each. */
+            hints: string[];
+            /** @description Stays the same while the try-on is filled in: `pins.waist`. */
+            key: string;
+            /** @description Movements to try. */
+            movements?: components["schemas"]["MovementAsked"][];
+            /** @description Where pins may be, on seams and darts that cross this place. */
+            pins?: components["schemas"]["PinPlace"][];
+            /** @description The question. */
+            question: string;
+            /** @description Something was entered here. */
+            settled: boolean;
+            /** @description There is a reason to look here. */
+            suggested: boolean;
+            /** @description What it is called: "Waist". */
+            title: string;
         };
         /**
          * @description What holds a hem.
@@ -1769,29 +2390,62 @@ export interface components {
          * @enum {string}
          */
         Tape: "cm" | "cm_halves" | "in" | "in_sixteenths";
+        /** @description The tape as an account sees it. */
+        TapeState: {
+            /**
+             * Format: int32
+             * @description What is left in its battery, in percent, as it said last.
+             */
+            battery?: number | null;
+            /** @description A tape is switched on and in reach. */
+            connected: boolean;
+            /** @description It sends its readings to this account. */
+            paired: boolean;
+        };
         /** @description One session of trying on and pinning. */
         TryOn: {
             /** @description What was pinned, seam by seam. */
             alterations?: components["schemas"]["Alteration"][];
-            /** @description Shoes, layers and whatever else matters, in the sewist's words. */
+            /** @description It is over: nobody who was invited adds to it any more. */
+            closed?: boolean;
+            /** @description Whatever else matters, in the sewist's words. */
             conditions?: string;
+            /** @description What was pinned on darts. */
+            darts?: components["schemas"]["DartPins"][];
             /**
              * Format: date
              * @description The day.
              */
             date: string;
+            /** @description Marks around hems. */
+            hem_marks?: components["schemas"]["HemMark"][];
             /**
              * Format: uuid
              * @description Made by whoever entered it.
              */
             id?: string | null;
+            /** @description What is worn beneath. */
+            layers?: string;
+            /** @description Places that could not be reached, or are to be copied from their other side. */
+            left_out?: components["schemas"]["LeftOut"][];
+            /** @description How moving about went. */
+            movements?: components["schemas"]["MovementTest"][];
+            /** @description What the cloth did. */
+            observations?: components["schemas"]["Observation"][];
             /** @description Who set the pins. */
             pinned_by?: components["schemas"]["PinnedBy"];
+            /** @description How the wearer stood, where that matters. */
+            posture?: string;
+            /** @description The shoes it is worn with: hems are marked in them. */
+            shoes?: string;
+            shut?: components["schemas"]["Shut"] | null;
             /** @description Right side out or inside out. */
             worn?: components["schemas"]["Worn"];
         };
-        /** @description A try-on with the version that the next change has to name. */
-        TryOnState: {
+        /** @description A try-on to store. */
+        TryOnChange: {
+            base?: components["schemas"]["TryOn"] | null;
+            prefer?: components["schemas"]["Prefer"] | null;
             /** @description The try-on, whole. */
             try_on: components["schemas"]["TryOn"];
             /**
@@ -1800,6 +2454,30 @@ export interface components {
              */
             version: number;
         };
+        /** @description A try-on with the version that the next change has to name. */
+        TryOnState: {
+            /** @description The try-on, whole. */
+            try_on: components["schemas"]["TryOn"];
+            /**
+             * Format: int32
+             * @description Its version.
+             */
+            version: number;
+        };
+        /** @description A try-on whose answer to "which way out?" changes after sides were entered. */
+        Turn: {
+            /** @description What the sides that were entered meant. */
+            meant: components["schemas"]["Meant"];
+            /** @description The try-on as it is. */
+            try_on: components["schemas"]["TryOn"];
+            /** @description Which way out it was. */
+            worn: components["schemas"]["Worn"];
+        };
+        /**
+         * @description What is to be done about it.
+         * @enum {string}
+         */
+        Verdict: "fix_now" | "watch" | "leave" | "next_time";
         /** @description One view. */
         View: {
             /** @description The wearer's body, shape by shape. */
@@ -1907,6 +2585,11 @@ export interface components {
             /** @description What they are called. */
             name: string;
         };
+        /**
+         * @description Why a place has no pin.
+         * @enum {string}
+         */
+        Why: "out_of_reach" | "copy_later";
         /** @description How wide the garment is at a level, in one of the two ways it is measured. */
         Width: {
             /** @description The width of the garment lying flat: half its girth. */
@@ -2074,6 +2757,48 @@ export interface operations {
             };
         };
     };
+    ask: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Asking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     cloths: {
         parameters: {
             query?: never;
@@ -2089,6 +2814,75 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Cloth"][];
+                };
+            };
+        };
+    };
+    comparison: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Event"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -2359,6 +3153,8 @@ export interface operations {
             query: {
                 /** @description Before, after, or of a detail. */
                 moment: components["schemas"]["PhotoMoment"];
+                /** @description The try-on it was taken at. */
+                try_on?: string;
             };
             header?: never;
             path: {
@@ -2421,6 +3217,44 @@ export interface operations {
             };
         };
     };
+    one_try_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOnState"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_try_on: {
         parameters: {
             query?: {
@@ -2436,10 +3270,11 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TryOnState"];
+                "application/json": components["schemas"]["TryOnChange"];
             };
         };
         responses: {
+            /** @description As it is stored now, with what others entered */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -2472,7 +3307,7 @@ export interface operations {
                     "application/json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Changed elsewhere; `stored` has the other state */
+            /** @description Both changed the same: `apart` names it, `stored` has the other state */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -2482,6 +3317,280 @@ export interface operations {
                 };
             };
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_try_on: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Invite"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Invited"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    guest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestState"];
+                };
+            };
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Join"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GuestState"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    guest_asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedNow"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    guest_events: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["Event"];
+                };
+            };
+            410: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_as_guest: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryOnChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOnState"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            410: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2516,6 +3625,41 @@ export interface operations {
                 content?: never;
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    end_invitation: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                invitation: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3022,6 +4166,196 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeState"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pair_tape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Pair"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TapeState"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    part_from_tape: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    asked: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AskedNow"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_invitations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationState"][];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    turned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Turn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOn"];
+                };
+            };
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

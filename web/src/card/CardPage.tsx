@@ -2,7 +2,7 @@ import { ArrowLeftOutlined, PrinterOutlined } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, Segmented, Skeleton } from "antd";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import {
   answer,
   api,
@@ -24,13 +24,17 @@ type Shows = Card["columns"][number]["shows"];
 /** The chalk card: what lies beside the cloth, in the order in which the hand moves. */
 export default function CardPage() {
   const { garment = "", seam = "" } = useParams();
+  const [search] = useSearchParams();
+  const wanted = search.get("try-on");
   const { tape } = useSettings();
   const [paper, setPaper] = useState<Paper>("A5");
   const solved = useQuery({
-    queryKey: ["card", garment, tape],
+    queryKey: ["card", garment, wanted, tape],
     queryFn: async () => {
       const state = await answer(api.GET("/api/v1/garments/{garment}", { params: { path: { garment } } }));
-      const newest = state.document.try_ons?.slice(-1) ?? [];
+      const all = state.document.try_ons ?? [];
+      const chosen = all.filter((t) => t.id === wanted);
+      const newest = chosen.length > 0 ? chosen : all.slice(-1);
       const body = { ...state.document, try_ons: newest };
       const solved = await answer(api.POST("/api/v1/solve", { params: { query: { tape } }, body }));
       return { solved, id: newest[0]?.id ?? "" };
@@ -59,7 +63,7 @@ export default function CardPage() {
       {/* The paper is chosen here, not by whoever prints. */}
       <style>{`@page { size: ${paper}; margin: 9mm; }`}</style>
       <div className="card-tools">
-        <Link to={`/garments/${garment}/lines`}>
+        <Link to={`/garments/${garment}/lines?try-on=${solved.data.id}`}>
           <Button icon={<ArrowLeftOutlined />}>Lines</Button>
         </Link>
         <Segmented<Paper> aria-label="Paper" options={["A5", "A4"]} value={paper} onChange={setPaper} />

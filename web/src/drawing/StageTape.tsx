@@ -1,6 +1,6 @@
 import { Tooltip } from "antd";
 import { memo } from "react";
-import { NavLink } from "react-router";
+import { NavLink, useLocation } from "react-router";
 import "./tape.css";
 
 export const STAGES = [
@@ -27,6 +27,8 @@ interface Props {
 
 /** The way through a garment's stages: a tape measure, unrolled as far as things are settled. */
 export const StageTape = memo(function StageTape({ garment, isLookedOver, hasCards, isClear }: Props) {
+  // Which try-on is open stays open from stage to stage.
+  const { search } = useLocation();
   const settled: StageKey[] = [];
   if (isLookedOver) settled.push("look-over");
   if (hasCards) settled.push("try-on");
@@ -38,7 +40,7 @@ export const StageTape = memo(function StageTape({ garment, isLookedOver, hasCar
         OPEN.includes(stage.key) ? (
           <NavLink
             key={stage.key}
-            to={`/garments/${garment}/${stage.key}`}
+            to={`/garments/${garment}/${stage.key}${search}`}
             className={settled.includes(stage.key) ? "tape-stage settled" : "tape-stage"}
           >
             <span className="tape-number">{index + 1}</span> {stage.name}

@@ -1,8 +1,7 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQueryClient } from "@tanstack/react-query";
 import { Alert, Skeleton } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { Link, Navigate, useParams } from "react-router";
-import { v7 as newId } from "uuid";
+import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import {
   answer,
   api,
@@ -15,14 +14,18 @@ import {
 import { EaseLadder } from "../drawing/EaseLadder";
 import { STAGES, StageTape, type StageKey } from "../drawing/StageTape";
 import { StandView, type Part } from "../drawing/StandView";
+import { keepDraft } from "../kept/drafts";
 import { Conflict, Saved } from "../kept/Saved";
 import { UndoTools } from "../kept/UndoTools";
-import { useKept } from "../kept/useKept";
+import { useKept, type Kept } from "../kept/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
+import { ApartOnTwo } from "../tryon/ApartOnTwo";
+import { TryOnStage } from "../tryon/TryOnStage";
+import { factsKey, newTryOn, useGarment, type Opened } from "../tryon/useGarment";
+import { draftsOfGarment, useTryOn, type OneTryOn } from "../tryon/useTryOn";
 import { LinesStage } from "./LinesStage";
 import { LookOverStage } from "./LookOverStage";
-import { TryOnStage } from "./TryOnStage";
 import { useLookOver, useStand } from "./useDerived";
 import { useSolved } from "./useSolved";
 import "./garment.css";
@@ -30,24 +33,20 @@ import "./garment.css";
 /** A garment, the main place: its stages across the top, the stand on the left, the work of the stage on the right. */
 export default function GarmentPage() {
   const { garment = "", stage } = useParams();
-  const state = useQuery({
-    queryKey: ["garment", garment],
-    queryFn: () => answer(api.GET("/api/v1/garments/{garment}", { params: { path: { garment } } })),
-    // While it is worked on, this page is ahead of the server.
-    staleTime: Infinity,
-    gcTime: 0,
-  });
-  if (state.isPending) {
+  const opened = useGarment(garment, "garment");
+  if (opened.isPending) {
     return (
       <main className="garment">
         <Skeleton active paragraph={{ rows: 10 }} />
       </main>
     );
   }
-  if (state.isError) return <Trouble problem={problemOf(state.error)} retry={() => void state.refetch()} />;
+  if (opened.isError)
+    return <Trouble problem={problemOf(opened.error)} retry={() => void opened.refetch()} />;
+  const { state } = opened.data;
   const known = STAGES.find((s) => s.key === stage);
-  if (!known) return <Navigate to={`/garments/${garment}/${stageOf(state.data)}`} replace />;
-  return <Work key={state.dataUpdatedAt} state={state.data} stage={known.key} />;
+  if (!known) return <Navigate to={`/garments/${garment}/${stageOf(state)}`} replace />;
+  return <Work key={opened.dataUpdatedAt} opened={opened.data} stage={known.key} />;
 }
 
 /** Where to go on: with what was pinned, else with what is not measured yet. */
@@ -57,15 +56,6 @@ function stageOf(state: GarmentState): StageKey {
   return garment.levels.every((l) => l.assumed) ? "look-over" : "try-on";
 }
 
-/** The newest try-on, or a new one that is stored with its first change. */
-function newest(state: GarmentState): { id: string; tryOn: TryOn; version: number } {
-  const tryOns = state.document.try_ons ?? [];
-  const last = tryOns.at(-1);
-  if (last?.id) return { id: last.id, tryOn: last, version: state.try_on_versions.at(-1) ?? 0 };
-  const id = newId();
-  return { id, tryOn: { id, date: new Date().toISOString().slice(0, 10), alterations: [] }, version: 0 };
-}
-
 const SEAM = "seam.";
 
 /** The seam to begin with: one that is pinned, else the garment's first. */
@@ -73,35 +63,79 @@ function firstSeam(garment: Garment, tryOn: TryOn): Seam {
   return tryOn.alterations?.[0]?.seam ?? garment.seams[0]?.seam ?? "side_seam";
 }
 
-function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
+/** The garment's facts, kept; and the try-on that is open, each for itself. */
+function Work({ opened, stage }: { opened: Opened; stage: StageKey }) {
+  const { state } = opened;
   const { tape } = useSettings();
   const queries = useQueryClient();
-  const path = { garment: state.id };
+  const [search, setSearch] = useSearchParams();
   const facts = useKept<Garment>({
-    id: `garment.${state.id}`,
+    id: factsKey(state.id),
     initial: state.document.garment,
     version: state.version,
+    draft: opened.facts,
     undoable: stage === "look-over",
     store: async (version, garment) => {
       const { wearer_id, archived } = state;
       const body = { version, wearer_id, archived, garment };
-      return (
-        await answer(api.PUT("/api/v1/garments/{garment}", { params: { path, query: { tape } }, body }))
-      ).version;
+      const params = { path: { garment: state.id }, query: { tape } };
+      return { version: (await answer(api.PUT("/api/v1/garments/{garment}", { params, body }))).version };
     },
   });
-  const [{ id, tryOn: initial, version }] = useState(() => newest(state));
-  const working = useKept<TryOn>({
-    id,
-    initial,
-    version,
-    undoable: stage !== "look-over",
-    store: async (read, tryOn) => {
-      const params = { path: { ...path, try_on: id }, query: { tape } };
-      const body = { version: read, try_on: tryOn };
-      return (await answer(api.PUT("/api/v1/garments/{garment}/try-ons/{try_on}", { params, body }))).version;
+  const [tryOns, setTryOns] = useState(() => opened.tryOns);
+  useEffect(
+    () => () => {
+      void queries.invalidateQueries({ queryKey: ["rail"] });
     },
-  });
+    [queries],
+  );
+  const wanted = search.get("try-on");
+  const current = tryOns.find((t) => t.id === wanted) ?? tryOns.at(-1);
+  const open = (id: string) => {
+    setSearch({ "try-on": id }, { replace: true });
+  };
+  if (!current) return null;
+  return (
+    <TryOnWork
+      key={current.id}
+      state={state}
+      stage={stage}
+      facts={facts}
+      one={current}
+      all={tryOns}
+      onOpen={open}
+      onNew={(tryOn) => {
+        // Begun is kept: it is stored at once, and other places find it.
+        keepDraft(draftsOfGarment(state.id) + tryOn.id, {
+          version: 0,
+          base: tryOn.initial,
+          value: tryOn.initial,
+        });
+        setTryOns([...tryOns, tryOn]);
+        open(tryOn.id);
+      }}
+      onRemove={(id) => {
+        const left = tryOns.filter((t) => t.id !== id);
+        setTryOns(left.length > 0 ? left : [newTryOn(state.id)]);
+      }}
+    />
+  );
+}
+
+interface TryOnWorkProps {
+  state: GarmentState;
+  stage: StageKey;
+  facts: Kept<Garment>;
+  one: OneTryOn;
+  all: OneTryOn[];
+  onOpen: (id: string) => void;
+  onNew: (tryOn: OneTryOn) => void;
+  onRemove: (id: string) => void;
+}
+
+function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: TryOnWorkProps) {
+  const { tape } = useSettings();
+  const working = useTryOn(one, { undoable: stage !== "look-over" });
   const garment = facts.value;
   const shown = working.value;
   const [seam, setSeam] = useState<Seam>(() => firstSeam(garment, shown));
@@ -112,12 +146,6 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
   );
   const { solved, problem, preview } = useSolved(document, tape);
   const lookOver = useLookOver(state.id, garment, tape, stage === "look-over");
-  useEffect(
-    () => () => {
-      void queries.invalidateQueries({ queryKey: ["rail"] });
-    },
-    [queries],
-  );
   const result = solved?.try_ons[0];
   // While something is dragged the strip is painted first; the stand and the ladder follow.
   const later = useDeferredValue(solved);
@@ -137,7 +165,6 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
     [looksOver],
   );
   const stale = facts.problem?.stored_garment;
-  const staleTryOn = working.problem?.stored;
   return (
     <main className="garment">
       <div className="garment-head">
@@ -184,19 +211,7 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
           }}
         />
       )}
-      {staleTryOn && (
-        <Conflict
-          what="try-on"
-          there={pinsInWords(staleTryOn.try_on)}
-          here={pinsInWords(shown)}
-          onTake={() => {
-            working.take({ value: staleTryOn.try_on, version: staleTryOn.version });
-          }}
-          onKeep={() => {
-            working.keep({ value: staleTryOn.try_on, version: staleTryOn.version });
-          }}
-        />
-      )}
+      <ApartOnTwo kept={working} />
       <div className={stage === "lines" ? "garment-work" : "garment-work wide"}>
         <aside className="garment-stand" aria-label="The stand">
           {levels ? (
@@ -236,7 +251,18 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
             onChange={facts.change}
           />
         )}
-        {stage === "try-on" && <TryOnStage tryOn={shown} solved={solved} onChange={working.change} />}
+        {stage === "try-on" && (
+          <TryOnStage
+            garment={garment}
+            one={one}
+            all={all}
+            kept={working}
+            solved={solved}
+            onOpen={onOpen}
+            onNew={onNew}
+            onRemove={onRemove}
+          />
+        )}
         {stage === "lines" && (
           <LinesStage
             garment={state.id}
@@ -256,11 +282,6 @@ function Work({ state, stage }: { state: GarmentState; stage: StageKey }) {
     </main>
   );
 }
-
-const pinsInWords = (tryOn: TryOn) =>
-  (tryOn.alterations ?? [])
-    .map((a) => `${a.seam}: ${(a.readings ?? []).map((r) => `${r.amount} at ${r.station}`).join(", ")}`)
-    .join("; ");
 
 const factsInWords = (garment: Garment) =>
   `${garment.name}, ${garment.cloth.name}; ${garment.levels

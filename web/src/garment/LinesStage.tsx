@@ -70,7 +70,7 @@ export function LinesStage(props: Props) {
             {solvedSeam && <small className="quiet"> · {solvedSeam.sides.words}</small>}
           </h2>
           <Tools
-            card={`/garments/${props.garment}/cards/${seam}`}
+            card={`/garments/${props.garment}/cards/${seam}?try-on=${tryOn.id ?? ""}`}
             hasCard={result?.cards.some((c) => c.seam === seam) ?? false}
             stretched={stretched}
             onStretch={setStretched}

@@ -21,8 +21,8 @@ interface Sending {
   stop: () => void;
 }
 
-/** Photos of a garment: before and after side by side, and details. */
-export function Photos({ garment }: { garment: string }) {
+/** Photos of a garment, or of one of its try-ons: before and after side by side, and details. */
+export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) {
   const { message } = App.useApp();
   const queries = useQueryClient();
   const [moment, setMoment] = useState<Moment>("before");
@@ -64,7 +64,10 @@ export function Photos({ garment }: { garment: string }) {
       void message.error(`${file.name} did not arrive. Nothing was stored; send it again.`, 8);
     };
     request.onabort = forget;
-    request.open("PUT", `/api/v1/garments/${garment}/photos/${id}?moment=${moment}`);
+    request.open(
+      "PUT",
+      `/api/v1/garments/${garment}/photos/${id}?moment=${moment}${tryOn ? `&try_on=${tryOn}` : ""}`,
+    );
     request.setRequestHeader("Content-Type", file.type.startsWith("image/") ? file.type : "image/unknown");
     setSending((all) => [
       ...all,
@@ -79,7 +82,7 @@ export function Photos({ garment }: { garment: string }) {
     ]);
     request.send(file);
   };
-  const all = photos.data ?? [];
+  const all = (photos.data ?? []).filter((p) => !tryOn || p.try_on === tryOn);
   const befores = all.filter((p) => p.moment === "before");
   const paired = new Set(all.filter((p) => p.pair).map((p) => p.pair));
   const pairs = all.filter((p) => p.moment === "after" && p.pair);

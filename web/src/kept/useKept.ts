@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useReducer, useRef } from "react";
-import { problemOf, type Problem } from "../api/client";
+import { problemOf, type Prefer, type Problem } from "../api/client";
+import { dropDraft, keepDraft, type Draft } from "./drafts";
+import { rebase } from "./rebase";
 
 /** Something while it is worked on: what is shown, how to go back, and whether it is stored. */
 interface Working<T> {
@@ -10,27 +12,53 @@ interface Working<T> {
   stored: T;
   version: number;
   problem: Problem | null;
+  /** Whose entries are taken where two devices changed the same. */
+  prefer: Prefer | undefined;
   /** How often storing failed: a failure starts the next try, if there is something newer to store. */
   failures: number;
 }
 
-/** What somebody else stored meanwhile. */
+/** A state of the server's. */
 export interface Theirs<T> {
   value: T;
   version: number;
+}
+
+/** What storing gives: the new version, and the state where others' entries were brought together with this. */
+export interface Made<T> {
+  version: number;
+  value?: T;
 }
 
 type Action<T> =
   | { do: "change"; to: T }
   | { do: "undo" }
   | { do: "redo" }
-  | { do: "stored"; sent: T; version: number }
+  | { do: "stored"; sent: T; made: Made<T> }
   | { do: "failed"; sent: T; problem: Problem }
   | { do: "retry" }
+  | { do: "adopt"; theirs: Theirs<T> }
+  | { do: "decide"; prefer: Prefer }
   | { do: "take"; theirs: Theirs<T> }
   | { do: "keep"; theirs: Theirs<T> };
 
 const isConflict = (problem: Problem) => problem.type === "stale";
+
+/** Goes on with the server's state; one's own way back and forth is moved onto it. */
+function onto<T>(working: Working<T>, theirs: Theirs<T>): Working<T> {
+  const { present } = working;
+  const move = (state: T) => rebase(present, state, theirs.value);
+  return {
+    ...working,
+    past: working.past.map(move),
+    present: theirs.value,
+    future: working.future.map(move),
+    stored: theirs.value,
+    version: theirs.version,
+    problem: null,
+    prefer: undefined,
+  };
+}
 
 function step<T>(working: Working<T>, action: Action<T>): Working<T> {
   const { past, present, future } = working;
@@ -53,8 +81,15 @@ function step<T>(working: Working<T>, action: Action<T>): Working<T> {
       if (after === undefined) return working;
       return { ...working, past: [...past, present], present: after, future: rest, problem: null };
     }
-    case "stored":
-      return { ...working, stored: action.sent, version: action.version, problem: null };
+    case "stored": {
+      const { sent, made } = action;
+      if (made.value === undefined)
+        return { ...working, stored: sent, version: made.version, problem: null, prefer: undefined };
+      if (present === sent) return onto(working, { value: made.value, version: made.version });
+      // What was entered meanwhile began from what was sent: the server brings it together with what it has (version 0 names no
+      // state, so that it always does).
+      return { ...working, stored: sent, version: 0, problem: null, prefer: undefined };
+    }
     case "failed": {
       // What was wrong with an older state says nothing of what is shown now; only a conflict stays one.
       const isOld = action.sent !== present && !isConflict(action.problem);
@@ -62,6 +97,13 @@ function step<T>(working: Working<T>, action: Action<T>): Working<T> {
     }
     case "retry":
       return { ...working, problem: null };
+    case "adopt":
+      // While something of one's own is on its way, that brings both together.
+      return present === working.stored && action.theirs.version > working.version
+        ? onto(working, action.theirs)
+        : working;
+    case "decide":
+      return { ...working, problem: null, prefer: action.prefer };
     case "take":
       return {
         ...working,
@@ -77,24 +119,6 @@ function step<T>(working: Working<T>, action: Action<T>): Working<T> {
   }
 }
 
-const draftKey = (key: string) => `vemble.draft.${key}`;
-
-/** What was typed here and could not be stored before the page was left. */
-function draftOf<T>(key: string): Theirs<T> | null {
-  try {
-    return JSON.parse(localStorage.getItem(draftKey(key)) ?? "null") as Theirs<T> | null;
-  } catch {
-    return null;
-  }
-}
-
-/** Forgets everything that was kept here: whoever signs in next starts clean. */
-export function forgetDrafts(): void {
-  for (const key of Object.keys(localStorage)) {
-    if (key.startsWith("vemble.draft.")) localStorage.removeItem(key);
-  }
-}
-
 /** Wait for the hand to pause before storing, in ms. */
 const PAUSE = 350;
 /** Ask again after nothing answered, in ms. */
@@ -105,29 +129,31 @@ interface Keep<T> {
   id: string;
   initial: T;
   version: number;
-  /** Stores it and gives the new version. */
-  store: (version: number, value: T) => Promise<number>;
+  /** What was kept of it before, not stored then. */
+  draft: Draft<T> | null;
+  /** Stores it. `base` is the state it was begun from. */
+  store: (version: number, value: T, base: T, prefer: Prefer | undefined) => Promise<Made<T>>;
   /** Whether Ctrl Z belongs to it just now. */
   undoable?: boolean;
+  /** How long to wait for the hand to pause, in ms. */
+  pause?: number;
 }
 
 /** Keeps something: every change is stored at once, survives leaving the page, and can be undone. */
-export function useKept<T>({ id, initial, version, store, undoable = true }: Keep<T>) {
-  const [working, dispatch] = useReducer(step<T>, null, (): Working<T> => {
-    const draft = draftOf<T>(id);
-    return {
-      past: [],
-      present: draft?.value ?? initial,
-      future: [],
-      stored: initial,
-      version: draft?.version ?? version,
-      problem: null,
-      failures: 0,
-    };
-  });
+export function useKept<T>({ id, initial, version, draft, store, undoable = true, pause = PAUSE }: Keep<T>) {
+  const [working, dispatch] = useReducer(step<T>, null, (): Working<T> => ({
+    past: [],
+    present: draft?.value ?? initial,
+    future: [],
+    stored: draft?.base ?? initial,
+    version: draft?.version ?? version,
+    problem: null,
+    prefer: undefined,
+    failures: 0,
+  }));
   const sending = useRef(false);
   const newest = useRef(store);
-  const { present, stored, problem } = working;
+  const { present, stored, problem, prefer } = working;
   const isStored = present === stored;
 
   useEffect(() => {
@@ -135,9 +161,9 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
   }, [store]);
 
   useEffect(() => {
-    if (isStored) localStorage.removeItem(draftKey(id));
-    else localStorage.setItem(draftKey(id), JSON.stringify({ version: working.version, value: present }));
-  }, [id, isStored, present, working.version]);
+    if (isStored) dropDraft(id);
+    else keepDraft(id, { version: working.version, base: stored, value: present });
+  }, [id, isStored, present, stored, working.version]);
 
   useEffect(() => {
     if (isStored || problem) return;
@@ -145,10 +171,10 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
       if (sending.current) return;
       sending.current = true;
       newest
-        .current(working.version, present)
+        .current(working.version, present, stored, prefer)
         .then(
           (made) => {
-            dispatch({ do: "stored", sent: present, version: made });
+            dispatch({ do: "stored", sent: present, made });
           },
           (error: unknown) => {
             dispatch({ do: "failed", sent: present, problem: problemOf(error) });
@@ -157,19 +183,22 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
         .finally(() => {
           sending.current = false;
         });
-    }, PAUSE);
+    }, pause);
     return () => {
       clearTimeout(timer);
     };
-  }, [isStored, present, problem, working.version, working.failures]);
+  }, [isStored, present, stored, problem, prefer, pause, working.version, working.failures]);
 
   useEffect(() => {
     if (problem?.status !== 0 && problem?.status !== 503) return;
-    const timer = setTimeout(() => {
+    const retry = () => {
       dispatch({ do: "retry" });
-    }, AGAIN);
+    };
+    const timer = setTimeout(retry, AGAIN);
+    addEventListener("online", retry);
     return () => {
       clearTimeout(timer);
+      removeEventListener("online", retry);
     };
   }, [problem]);
 
@@ -191,6 +220,7 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
     value: present,
     isStored,
     problem,
+    version: working.version,
     canUndo: working.past.length > 0,
     canRedo: working.future.length > 0,
     change: useCallback((to: T) => {
@@ -206,6 +236,14 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
     retry: useCallback(() => {
       dispatch({ do: "retry" });
     }, []),
+    /** Goes on with a newer state of the server's, unless something of one's own is on its way. */
+    adopt: useCallback((theirs: Theirs<T>) => {
+      dispatch({ do: "adopt", theirs });
+    }, []),
+    /** Says whose entries are taken where two devices changed the same. */
+    decide: useCallback((whose: Prefer) => {
+      dispatch({ do: "decide", prefer: whose });
+    }, []),
     /** After somebody else was faster: go on with what is stored, or with what is here. */
     take: (theirs: Theirs<T>) => {
       dispatch({ do: "take", theirs });
@@ -215,3 +253,5 @@ export function useKept<T>({ id, initial, version, store, undoable = true }: Kee
     },
   };
 }
+
+export type Kept<T> = ReturnType<typeof useKept<T>>;

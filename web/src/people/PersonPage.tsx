@@ -7,6 +7,7 @@ import { answer, api, problemOf, type Taken, type Wearer, type WearerPage } from
 import { PictureView } from "../drawing/PictureView";
 import { Conflict, Saved } from "../kept/Saved";
 import { readLength } from "../kept/LengthField";
+import { draftOf, type Draft } from "../kept/drafts";
 import { useKept } from "../kept/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
@@ -19,8 +20,11 @@ export default function PersonPage() {
   const { tape } = useSettings();
   const page = useQuery({
     queryKey: ["wearer", wearer],
-    queryFn: () =>
-      answer(api.GET("/api/v1/wearers/{wearer}", { params: { path: { wearer }, query: { tape } } })),
+    queryFn: async () => {
+      const params = { path: { wearer }, query: { tape } };
+      const first = await answer(api.GET("/api/v1/wearers/{wearer}", { params }));
+      return { first, draft: await draftOf<Wearer>(`wearer.${first.state.id}`) };
+    },
     // While it is worked on, this page is ahead of the server.
     staleTime: Infinity,
     gcTime: 0,
@@ -33,13 +37,13 @@ export default function PersonPage() {
     );
   }
   if (page.isError) return <Trouble problem={problemOf(page.error)} retry={() => void page.refetch()} />;
-  return <Person key={page.dataUpdatedAt} first={page.data} />;
+  return <Person key={page.dataUpdatedAt} first={page.data.first} draft={page.data.draft} />;
 }
 
 type Which = "asked" | "all";
 const today = () => new Date().toISOString().slice(0, 10);
 
-function Person({ first }: { first: WearerPage }) {
+function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | null }) {
   const { tape } = useSettings();
   const { message } = App.useApp();
   const navigate = useNavigate();
@@ -48,6 +52,7 @@ function Person({ first }: { first: WearerPage }) {
   const path = { wearer: id };
   const kept = useKept<Wearer>({
     id: `wearer.${id}`,
+    draft,
     initial: first.state.wearer,
     version: first.state.version,
     store: async (version, wearer) => {
@@ -55,7 +60,7 @@ function Person({ first }: { first: WearerPage }) {
         api.PUT("/api/v1/wearers/{wearer}", { params: { path, query: { tape } }, body: { version, wearer } }),
       );
       void queries.invalidateQueries({ queryKey: ["wearers"] });
-      return stored.state.version;
+      return { version: stored.state.version };
     },
   });
   const { value: wearer, change } = kept;

@@ -6,7 +6,7 @@ import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type OnTheRail } from "../api/client";
 import { HangingView } from "../drawing/PictureView";
-import { forgetDrafts } from "../kept/useKept";
+import { forgetDrafts } from "../kept/drafts";
 import { Trouble } from "../shell/Trouble";
 import "./rail.css";
 

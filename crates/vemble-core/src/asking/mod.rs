@@ -163,6 +163,9 @@ pub struct MovementAsked {
     pub went: Option<HowItWent>,
 }
 
+/// Two stations no further apart than this are one place, on whichever tape they were read (half of what pins wobble).
+const SAME_PLACE: Length = Length::from_mm(3);
+
 /// Places of the body in the order in which one fits, each with the levels it stands for.
 const ORDER: [(&str, &[Level]); 12] = [
     ("Shoulders", &[Level::Shoulder]),
@@ -346,8 +349,8 @@ impl Asked<'_> {
         side: GarmentSide,
         station: Measure,
     ) -> Option<PinThere> {
-        let reading =
-            readings.find(|r| r.side == side && self.tape.round(r.station.length) == station.length)?;
+        let is_here = |r: &&Reading| (r.station.length - station.length).abs() <= SAME_PLACE;
+        let reading = readings.find(|r| r.side == side && is_here(r))?;
         let edges = reading.edges(FrontShare::default());
         Some(PinThere {
             id: reading.id,
@@ -499,7 +502,11 @@ impl Asked<'_> {
             .iter()
             .flat_map(|step| &step.pins)
             .filter_map(|p| Some((p.seam?, p)))
-            .flat_map(|(seam, p)| p.sides.iter().map(move |s| (seam, s.side, p.station.length)))
+            // Where it is seen on the wearer, whichever way out the garment is.
+            .flat_map(|(seam, p)| {
+                let seen = |s: &PinSide| Worn::RightSideOut.of_garment(s.wearer_side);
+                p.sides.iter().map(move |s| (seam, seen(s), p.station.length))
+            })
             .collect();
         let mut found = spots(self.garment, &places).into_iter();
         for place in steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| p.seam.is_some()) {

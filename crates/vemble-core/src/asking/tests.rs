@@ -134,9 +134,9 @@ fn inside_out_the_wearers_left_comes_first_and_is_the_garments_right() {
             ("garment’s left, on the wearer’s right", Some(Why::CopyLater)),
         ]
     );
-    // From the front the garment's left is on the right of the drawing, however it was worn.
+    // From the front the wearer's left is on the right of the picture, whichever way out the garment is.
     let spot = |n: usize| knee.pins[0].sides[n].spot.unwrap();
-    assert!(spot(0).x_mm < 0.0 && spot(1).x_mm > 0.0);
+    assert!(spot(0).x_mm > 0.0 && spot(1).x_mm < 0.0);
     assert!(knee.settled, "nobody forgot it");
 }
 

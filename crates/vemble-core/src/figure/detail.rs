@@ -68,9 +68,11 @@ pub(super) fn seam_line(
     half: Half<'_>,
 ) -> Option<BezPath> {
     use ViewSide::{Back, Front, Side};
-    let from = drape.up_on(seam.seam, 0.0);
+    // No further than the half that it is drawn on: of a stretch that moves, only the stretch.
+    let (lowest, highest) = half.outer.span().unwrap_or((drape.base, drape.top));
+    let from = drape.up_on(seam.seam, 0.0).max(lowest);
     let to = match seam.seam.run() {
-        Run::Down => (drape.up_on(seam.seam, seam.length.length.cm())).min(drape.top),
+        Run::Down => drape.up_on(seam.seam, seam.length.length.cm()).min(drape.top).min(highest),
         _ => drape.top,
     };
     let edge = |curve: &Curve| {
@@ -104,11 +106,11 @@ pub(super) fn seam_line(
             let crotch = half.inner.and_then(Curve::span).map_or(from, |s| s.1);
             line((0.0, crotch), (0.0, drape.below_band()))
         }
-        (Seam::CentreFront, Front) => line((0.0, from), (0.0, centre_top(drape, true))),
-        (Seam::CentreBack, Back) => line((0.0, from), (0.0, centre_top(drape, false))),
+        (Seam::CentreFront, Front) => line((0.0, from), (0.0, centre_end(drape, true, highest))),
+        (Seam::CentreBack, Back) => line((0.0, from), (0.0, centre_end(drape, false, highest))),
         (Seam::PrincessFront, Front) | (Seam::PrincessBack, Back) => {
-            let mut path = within(0.52, drape.top);
-            if let Some(Shoulder { tip, neck, .. }) = drape.shoulder {
+            let mut path = within(0.52, drape.top.min(highest));
+            if let Some(Shoulder { tip, neck, .. }) = drape.shoulder.filter(|_| highest >= drape.top) {
                 let start = Point::new(half.outer.at(drape.top) * 0.52, drape.top);
                 let end = neck.lerp(tip, 0.45);
                 path.curve_to((start.x, start.y + 5.0), (end.x, end.y - 6.0), (end.x, end.y));
@@ -134,6 +136,12 @@ pub(super) fn seam_line(
         (Seam::NeckSeam, Front | Back) => drape.shoulder?.neckline(drape.garment, view == Front),
         _ => return None,
     })
+}
+
+/// Where a centre seam ends on a half that reaches so high.
+fn centre_end(drape: &Drape<'_>, front: bool, highest: f64) -> f64 {
+    let top = centre_top(drape, front);
+    if highest < drape.top { top.min(highest) } else { top }
 }
 
 pub(super) fn centre_top(drape: &Drape<'_>, front: bool) -> f64 {

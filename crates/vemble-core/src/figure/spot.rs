@@ -7,9 +7,9 @@ use super::stand::ViewSide;
 use super::{Canvas, hundredths, mirrored};
 use crate::body::Proportions;
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Seam};
+use crate::garment::{Garment, Seam, SeamFacts};
 use crate::length::Length;
-use kurbo::{ParamCurve, ParamCurveArclen, Point};
+use kurbo::{BezPath, ParamCurve, ParamCurveArclen, Point};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -41,20 +41,45 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
         .into_iter()
         .find_map(|view| Some((view, seam_line(drape, facts, view, half)?)))?;
     let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
-    let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
-    // A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
-    let from_start = match seam {
-        Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
-        _ => share,
-    };
+    let from_start = share_of(facts, station);
     let canvas = Canvas { top: drape.pose.body.height(), flipped: view != ViewSide::Front };
     let at = canvas.point(along(&path, from_start)?);
     Some(Spot { view, x_mm: hundredths(at.x), y_mm: hundredths(at.y) })
 }
 
+/// How far along its drawn line a station of a seam is, as a share of the line.
+///
+/// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
+pub(super) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
+    let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
+    match facts.seam {
+        Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
+        _ => share,
+    }
+}
+
+/// The part of a path between two shares of its length.
+pub(super) fn part_of(path: &BezPath, a: f64, b: f64) -> BezPath {
+    let (from, to) = (a.min(b), a.max(b));
+    let lengths: Vec<_> = path.segments().map(|s| (s, s.arclen(TO))).collect();
+    let whole: f64 = lengths.iter().map(|l| l.1).sum();
+    let (from, to, mut done) = (from * whole, to * whole, 0.0);
+    let mut part = Vec::new();
+    for (segment, length) in lengths {
+        let (low, high) = ((from - done).max(0.0), (to - done).min(length));
+        if high - low > TO {
+            part.push(segment.subsegment(segment.inv_arclen(low, TO)..segment.inv_arclen(high, TO)));
+        }
+        done += length;
+    }
+    BezPath::from_path_segments(part.into_iter())
+}
+
+/// How exactly lengths along a path are taken, in cm.
+const TO: f64 = 0.01;
+
 /// The point at a share of a path's length.
-fn along(path: &kurbo::BezPath, share: f64) -> Option<Point> {
-    const TO: f64 = 0.01;
+fn along(path: &BezPath, share: f64) -> Option<Point> {
     let lengths: Vec<_> = path.segments().map(|s| (s, s.arclen(TO))).collect();
     let mut left = share * lengths.iter().map(|l| l.1).sum::<f64>();
     for (segment, length) in &lengths {

@@ -3,6 +3,7 @@
 use super::detail::{Half, Look, details, seam_line};
 use super::drape::Drape;
 use super::pose::Pose;
+use super::spot::{part_of, share_of};
 use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
@@ -458,11 +459,17 @@ impl<'a> Drawing<'a> {
     fn moved(&self, view: ViewSide, seams: &[AlteredSeam<'_>]) -> Vec<MovedSeam> {
         let stretch = |seam: &AlteredSeam<'_>, side: GarmentSide| {
             let (from, to) = seam.line(side).span()?;
-            let up = |station: Station| self.drape.up_on(seam.facts.seam, station.0.cm());
-            let Half { outer, inner, .. } = self.half(side);
-            let (outer, inner) = (outer.cut(up(from), up(to)), inner.map(|i| i.cut(up(from), up(to))));
-            let half = Half { side, outer: &outer, inner: inner.as_ref() };
-            let path = seam_line(self.drape, seam.facts, view, half)?;
+            let half = self.half(side);
+            let path = if seam.facts.seam.run() == Run::Down {
+                let up = |station: Station| self.drape.up_on(seam.facts.seam, station.0.cm());
+                let outer = half.outer.cut(up(from), up(to));
+                let inner = half.inner.map(|i| i.cut(up(from), up(to)));
+                let stretch = Half { side, outer: &outer, inner: inner.as_ref() };
+                seam_line(self.drape, seam.facts, view, stretch)?
+            } else {
+                let path = seam_line(self.drape, seam.facts, view, half)?;
+                part_of(&path, share_of(seam.facts, from.0), share_of(seam.facts, to.0))
+            };
             Some(svg(&self.canvas(view).place(&on_side(side, path))))
         };
         let mut moved = Vec::new();

@@ -271,3 +271,27 @@ proptest! {
         prop_assert!(hanging(&garment, &[]).is_some());
     }
 }
+
+/// A stretch that moves is drawn between the heights of its two ends, on every kind of seam that runs down.
+#[test]
+fn what_moves_is_drawn_where_it_moves() {
+    use crate::fitting::Alteration;
+    use crate::line::End;
+    let garment = garment_of(Kind::Dress, three_bodies()[0].clone());
+    for facts in garment.seams.iter().filter(|s| s.seam.run() == crate::garment::Run::Down) {
+        let (low, high) = (facts.length.length.fraction(1, 5), facts.length.length.fraction(2, 5));
+        let cm = |length: Length| Measure { length, unit: Unit::Cm };
+        let pins = vec![pin(GarmentSide::Left, &cm(facts.length.length.fraction(3, 10)).to_string(), "1 cm")];
+        let ends = [low, high].map(|station| Some(End::MeetsOldStitching { station: cm(station) }));
+        let alteration = Alteration { seam: facts.seam, lower: ends[0], ..outseam(pins, ends[1]) };
+        let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
+        let changes = stand_changes(&garment, &seams, &[]);
+        let moved: Vec<_> = changes.views.iter().flat_map(|v| &v.seams).collect();
+        assert!(!moved.is_empty(), "{:?}", facts.seam);
+        for stretch in moved {
+            let height = bounds(&stretch.path).height();
+            let wanted = (high - low).cm() * 10.0;
+            assert!((height - wanted).abs() < 2.0, "{:?}: {height} for {wanted}", facts.seam);
+        }
+    }
+}

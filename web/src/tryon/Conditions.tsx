@@ -1,0 +1,164 @@
+import { Button, Input, Modal, Segmented, Select } from "antd";
+import { useState } from "react";
+import { answer, api, type TryOn } from "../api/client";
+
+type Worn = NonNullable<TryOn["worn"]>;
+type By = NonNullable<TryOn["pinned_by"]>;
+type Shut = NonNullable<TryOn["shut"]>;
+
+const WORN: { value: Worn; label: string }[] = [
+  { value: "right_side_out", label: "right side out" },
+  { value: "inside_out", label: "inside out" },
+];
+const BY: { value: By; label: string }[] = [
+  { value: "helper", label: "a helper" },
+  { value: "self_in_mirror", label: "oneself, in a mirror" },
+  { value: "dress_form", label: "on a dress form" },
+];
+const SHUT: { value: Shut; label: string }[] = [
+  { value: "done_up", label: "done up" },
+  { value: "pinned_shut", label: "pinned shut" },
+  { value: "open", label: "left open" },
+];
+const TEXTS = [
+  { field: "shoes", label: "Shoes", hint: "hems are marked in them" },
+  { field: "layers", label: "Beneath it", hint: "a shirt, a jumper, nothing" },
+  { field: "posture", label: "Posture", hint: "as one stands; bow arm raised" },
+  { field: "conditions", label: "Anything else", hint: "" },
+] as const;
+
+/** Something with a side was entered: the answer to "which way out" then has a second meaning. */
+const hasSides = (tryOn: TryOn) =>
+  [
+    ...(tryOn.alterations ?? []).flatMap((a) => a.readings ?? []),
+    ...(tryOn.darts ?? []).flatMap((d) => d.readings),
+    ...(tryOn.hem_marks ?? []).filter((m) => m.side),
+    ...(tryOn.observations ?? []).filter((o) => o.side),
+    ...(tryOn.left_out ?? []),
+  ].length > 0;
+
+interface Props {
+  tryOn: TryOn;
+  onChange: (tryOn: TryOn) => void;
+  /** For one thumb. */
+  large?: boolean;
+}
+
+/** How the garment is worn while it is pinned. */
+export function Conditions({ tryOn, onChange, large = false }: Props) {
+  const [turning, setTurning] = useState<Worn | null>(null);
+  const size = large ? "large" : "middle";
+  const worn = tryOn.worn ?? "right_side_out";
+  const turn = async (to: Worn, meant: "sides_of_garment" | "sides_of_wearer") => {
+    const body = { try_on: tryOn, worn: to, meant };
+    onChange(await answer(api.POST("/api/v1/turned", { body })));
+    setTurning(null);
+  };
+  return (
+    <div className={large ? "conditions large" : "conditions"}>
+      <label htmlFor="date">Day</label>
+      <Input
+        id="date"
+        type="date"
+        size={size}
+        value={tryOn.date}
+        onChange={(event) => {
+          if (event.target.value) onChange({ ...tryOn, date: event.target.value });
+        }}
+      />
+      <span id="worn">Worn</span>
+      <Segmented<Worn>
+        aria-labelledby="worn"
+        block={large}
+        size={size}
+        options={WORN}
+        value={worn}
+        onChange={(to) => {
+          if (to === worn) return;
+          if (hasSides(tryOn)) setTurning(to);
+          else onChange({ ...tryOn, worn: to });
+        }}
+      />
+      <label htmlFor="by">Pinned by</label>
+      <Select<By>
+        id="by"
+        size={size}
+        options={BY}
+        value={tryOn.pinned_by ?? "self_in_mirror"}
+        onChange={(pinned_by) => {
+          onChange({ ...tryOn, pinned_by });
+        }}
+      />
+      <label htmlFor="shut">Closure</label>
+      <Select<Shut>
+        id="shut"
+        size={size}
+        allowClear
+        placeholder="not said"
+        options={SHUT}
+        value={tryOn.shut ?? null}
+        onChange={(shut?: Shut) => {
+          onChange({ ...tryOn, shut: shut ?? null });
+        }}
+      />
+      {TEXTS.map(({ field, label, hint }) => (
+        <Text
+          key={`${field} ${tryOn[field] ?? ""}`}
+          field={field}
+          label={label}
+          hint={hint}
+          size={size}
+          value={tryOn[field] ?? ""}
+          onChange={(value) => {
+            onChange({ ...tryOn, [field]: value });
+          }}
+        />
+      ))}
+      <Modal
+        title={turning === "inside_out" ? "It was inside out" : "It was right side out"}
+        open={turning !== null}
+        footer={null}
+        onCancel={() => {
+          setTurning(null);
+        }}
+      >
+        <p>Sides were entered already. What did “left” mean when they were?</p>
+        <div className="turning">
+          <Button size="large" onClick={() => turning && void turn(turning, "sides_of_wearer")}>
+            The wearer’s left: the pins move to the garment’s other side
+          </Button>
+          <Button size="large" onClick={() => turning && void turn(turning, "sides_of_garment")}>
+            The garment’s left: the pins stay where they are
+          </Button>
+        </div>
+      </Modal>
+    </div>
+  );
+}
+
+interface TextProps {
+  field: string;
+  label: string;
+  hint: string;
+  size: "large" | "middle";
+  value: string;
+  onChange: (value: string) => void;
+}
+
+function Text({ field, label, hint, size, value, onChange }: TextProps) {
+  return (
+    <>
+      <label htmlFor={field}>{label}</label>
+      <Input
+        id={field}
+        size={size}
+        maxLength={2000}
+        placeholder={hint}
+        defaultValue={value}
+        onBlur={(event) => {
+          if (event.target.value !== value) onChange(event.target.value);
+        }}
+      />
+    </>
+  );
+}

@@ -1,0 +1,136 @@
+import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
+import { Button, Input, Select } from "antd";
+import { v7 as newId } from "uuid";
+import type { Garment, Observation, TryOn } from "../api/client";
+import { spoken } from "../drawing/words";
+
+const options = <T extends string>(words: Record<T, string>) =>
+  (Object.entries(words) as [T, string][]).map(([value, label]) => ({ value, label }));
+
+const SEEN = options<Observation["seen"]>({
+  wrinkle: "wrinkle",
+  gape: "gape",
+  strain: "strain",
+  slide: "slides out of place",
+  other: "something else",
+});
+const FACES = options<Observation["face"]>({ front: "front", back: "back", side: "side" });
+const VERDICTS = options<Observation["verdict"]>({
+  fix_now: "fix now",
+  watch: "watch in the real cloth",
+  leave: "leave",
+  next_time: "next time",
+});
+type Side = "left" | "right" | "both";
+const SIDES = options<Side>({ both: "both sides", left: "garment’s left", right: "garment’s right" });
+
+interface Props {
+  tryOn: TryOn;
+  garment: Garment;
+  onChange: (tryOn: TryOn) => void;
+  /** For one thumb. */
+  large?: boolean;
+}
+
+/** What the cloth did, where, and what is to be done about it. */
+export function Observations({ tryOn, garment, onChange, large = false }: Props) {
+  const size = large ? "large" : "middle";
+  const all = tryOn.observations ?? [];
+  const levels = garment.levels.map((l) => ({ value: l.level, label: spoken(l.level) }));
+  const set = (id: string, to: Partial<Observation>) => {
+    onChange({ ...tryOn, observations: all.map((o) => (o.id === id ? { ...o, ...to } : o)) });
+  };
+  return (
+    <div className="observations">
+      {all.length === 0 && (
+        <p className="quiet">Nothing noted. Wrinkles, gapes and strains say where the next pin belongs.</p>
+      )}
+      {all.map((one) => (
+        <div key={one.id} className="observation">
+          <Select
+            aria-label="What"
+            size={size}
+            options={SEEN}
+            value={one.seen}
+            onChange={(seen) => {
+              set(one.id, { seen });
+            }}
+          />
+          <Select
+            aria-label="At which level"
+            size={size}
+            options={levels}
+            value={one.level}
+            onChange={(level) => {
+              set(one.id, { level });
+            }}
+          />
+          <Select
+            aria-label="Seen from"
+            size={size}
+            options={FACES}
+            value={one.face}
+            onChange={(face) => {
+              set(one.id, { face });
+            }}
+          />
+          <Select<Side>
+            aria-label="On which side"
+            size={size}
+            options={SIDES}
+            value={one.side ?? "both"}
+            onChange={(side) => {
+              set(one.id, { side: side === "both" ? null : side });
+            }}
+          />
+          <Select
+            aria-label="What to do about it"
+            size={size}
+            options={VERDICTS}
+            value={one.verdict}
+            onChange={(verdict) => {
+              set(one.id, { verdict });
+            }}
+          />
+          <Button
+            type="text"
+            size={size}
+            aria-label="Take it out"
+            icon={<DeleteOutlined />}
+            onClick={() => {
+              onChange({ ...tryOn, observations: all.filter((o) => o.id !== one.id) });
+            }}
+          />
+          <Input
+            key={one.words}
+            size={size}
+            aria-label="In your words"
+            placeholder="in your words"
+            maxLength={2000}
+            defaultValue={one.words}
+            onBlur={(event) => {
+              if (event.target.value !== (one.words ?? "")) set(one.id, { words: event.target.value });
+            }}
+          />
+        </div>
+      ))}
+      <Button
+        size={size}
+        icon={<PlusOutlined />}
+        onClick={() => {
+          const level = garment.levels[0]?.level ?? "waist";
+          const fresh: Observation = {
+            id: newId(),
+            seen: "wrinkle",
+            level,
+            face: "front",
+            verdict: "fix_now",
+          };
+          onChange({ ...tryOn, observations: [...all, fresh] });
+        }}
+      >
+        Note something
+      </Button>
+    </div>
+  );
+}

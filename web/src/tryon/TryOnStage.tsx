@@ -1,0 +1,313 @@
+import { PlusOutlined } from "@ant-design/icons";
+import { App, Button, Popconfirm, Segmented } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { answer, api, problemOf, type Garment, type Solved, type TryOn } from "../api/client";
+import { Words } from "../drawing/Words";
+import { spoken } from "../drawing/words";
+import { Photos } from "../garment/Photos";
+import { UndoTools } from "../kept/UndoTools";
+import type { Kept } from "../kept/useKept";
+import { useSettings } from "../settings";
+import { Compared } from "./Compared";
+import { Conditions } from "./Conditions";
+import { Inviting } from "./Inviting";
+import { Observations } from "./Observations";
+import { useAsking } from "./useAsking";
+import { newTryOn } from "./useGarment";
+import type { OneTryOn } from "./useTryOn";
+import "./tryon.css";
+
+interface Props {
+  garment: Garment;
+  one: OneTryOn;
+  all: OneTryOn[];
+  kept: Kept<TryOn>;
+  solved: Solved | null;
+  onOpen: (id: string) => void;
+  onNew: (tryOn: OneTryOn) => void;
+  onRemove: (id: string) => void;
+}
+
+const dayOf = (date: string) =>
+  new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
+
+/** The try-ons of a garment: how it was worn, what was pinned and marked, how it moved, what was seen. */
+export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onRemove }: Props) {
+  const { message } = App.useApp();
+  const [inviting, setInviting] = useState(false);
+  const [comparing, setComparing] = useState(false);
+  const tryOn = kept.value;
+  const isStored = kept.version > 0;
+  const remove = async () => {
+    try {
+      const params = { path: { garment: one.garment, try_on: one.id } };
+      if (isStored) await answer(api.DELETE("/api/v1/garments/{garment}/try-ons/{try_on}", { params }));
+      onRemove(one.id);
+    } catch (error) {
+      void message.error(problemOf(error).detail);
+    }
+  };
+  const shown = all.map((t) => (t.id === one.id ? tryOn : (t.draft?.value ?? t.initial)));
+  return (
+    <div className="look-over">
+      <section className="sheet">
+        <div className="section-head">
+          <h2>Try-ons</h2>
+          <span className="undo-tools">
+            <UndoTools canUndo={kept.canUndo} canRedo={kept.canRedo} onUndo={kept.undo} onRedo={kept.redo} />
+          </span>
+        </div>
+        <div className="try-on-list">
+          <Segmented
+            aria-label="Which try-on"
+            options={all.map((t, index) => ({
+              value: t.id,
+              label: `${index + 1} · ${dayOf(shown[index]?.date ?? "2026-01-01")}`,
+            }))}
+            value={one.id}
+            onChange={onOpen}
+          />
+          <Button
+            icon={<PlusOutlined />}
+            onClick={() => {
+              onNew(newTryOn(one.garment, tryOn));
+            }}
+          >
+            New try-on
+          </Button>
+          {all.length > 1 && (
+            <Button
+              aria-pressed={comparing}
+              onClick={() => {
+                setComparing(!comparing);
+              }}
+            >
+              {comparing ? "This one alone" : "Side by side"}
+            </Button>
+          )}
+        </div>
+        <div className="try-on-ways">
+          <Link to={`/garments/${one.garment}/fitting/${one.id}`}>
+            <Button type="primary" size="large" disabled={tryOn.closed ?? false}>
+              Fitting mode
+            </Button>
+          </Link>
+          <Button
+            size="large"
+            disabled={tryOn.closed ?? false}
+            onClick={() => {
+              setInviting(true);
+            }}
+          >
+            Invite a helper or screen
+          </Button>
+          <Link to={`/garments/${one.garment}/large/${one.id}`} target="_blank">
+            <Button size="large">Large view</Button>
+          </Link>
+          {tryOn.closed ? (
+            <span className="quiet">Closed: helpers add nothing any more.</span>
+          ) : (
+            <Popconfirm
+              title="Close this try-on?"
+              description="Whoever was invited is out. You can still change it."
+              okText="Close it"
+              cancelText="Not yet"
+              onConfirm={() => {
+                kept.change({ ...tryOn, closed: true });
+              }}
+            >
+              <Button type="text">Close it</Button>
+            </Popconfirm>
+          )}
+          <Popconfirm
+            title="Remove this try-on?"
+            description="Its pins, marks and notes go with it; this cannot be undone."
+            okText="Remove it"
+            cancelText="Keep it"
+            onConfirm={() => void remove()}
+          >
+            <Button type="text" danger>
+              Remove
+            </Button>
+          </Popconfirm>
+        </div>
+        <Inviting
+          one={one}
+          open={inviting}
+          onClose={() => {
+            setInviting(false);
+          }}
+        />
+      </section>
+      {comparing ? (
+        <section className="sheet">
+          <h2>Side by side</h2>
+          <Compared garment={garment} tryOns={shown} />
+        </section>
+      ) : (
+        <>
+          <section className="sheet">
+            <h2>How it was worn</h2>
+            <Conditions key={one.id} tryOn={tryOn} onChange={kept.change} />
+          </section>
+          <section className="sheet">
+            <h2>What was pinned</h2>
+            <Pinned solved={solved} tryOn={tryOn} />
+          </section>
+          <Asked garment={garment} tryOn={tryOn} />
+          <section className="sheet">
+            <h2>What was seen</h2>
+            <Observations tryOn={tryOn} garment={garment} onChange={kept.change} />
+          </section>
+          {isStored && <Photos garment={one.garment} tryOn={one.id} />}
+        </>
+      )}
+    </div>
+  );
+}
+
+function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
+  const seams = (solved?.try_ons[0]?.seams ?? []).filter((s) => s.pins.length > 0);
+  const darts = (tryOn.darts ?? []).filter((d) => d.readings.length > 0);
+  const left = tryOn.left_out ?? [];
+  const whose = tryOn.pinned_by === "dress_form" ? "form’s" : "wearer’s";
+  if (seams.length + darts.length + left.length === 0)
+    return (
+      <p className="quiet">
+        Nothing yet. Open the fitting mode, on a phone if there is one, or pick a seam on the stand and type
+        its pins under Lines.
+      </p>
+    );
+  return (
+    <>
+      {seams.map((seam) => (
+        <table key={seam.seam} className="facts">
+          <caption>
+            {seam.name}, stations from the {seam.datum}
+          </caption>
+          <thead>
+            <tr>
+              <th scope="col">Station</th>
+              <th scope="col">Read</th>
+              <th scope="col">Each edge</th>
+              <th scope="col">Altogether</th>
+              <th scope="col">Garment’s</th>
+            </tr>
+          </thead>
+          <tbody>
+            {seam.pins.map((pin, index) => (
+              <tr key={index}>
+                <td className="figure">
+                  <Words>{pin.station.text}</Words>
+                </td>
+                <td className="figure">
+                  <Words>{pin.amount.text}</Words>
+                </td>
+                <td className="figure">
+                  <Words>
+                    {pin.front.nm === pin.back.nm
+                      ? pin.front.text
+                      : `${pin.front.bare} front, ${pin.back.text} back`}
+                  </Words>
+                </td>
+                <td className="figure">
+                  <Words>{pin.whole.text}</Words>
+                </td>
+                <td>
+                  {pin.side}{" "}
+                  <small className="quiet">
+                    ({whose} {pin.wearer_side})
+                  </small>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+      {darts.map((dart) => (
+        <table key={dart.dart} className="facts">
+          <caption>{spoken(dart.dart)} dart, stations from its point, fold depths</caption>
+          <tbody>
+            {dart.readings.map((r) => (
+              <tr key={r.id ?? r.station}>
+                <td className="figure">
+                  <Words>{r.station}</Words>
+                </td>
+                <td className="figure">
+                  <Words>{r.amount}</Words>
+                </td>
+                <td>garment’s {r.side}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      ))}
+      {left.length > 0 && (
+        <ul className="left-out">
+          {left.map((l) => (
+            <li key={`${l.seam} ${l.side} ${l.level}`}>
+              {spoken(l.seam)} at the {spoken(l.level)}, garment’s {l.side}:{" "}
+              {l.why === "out_of_reach" ? "out of reach" : "to be copied from the other side"}
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  );
+}
+
+/** Hems and movements, as far as they were entered. */
+function Asked({ garment, tryOn }: { garment: Garment; tryOn: TryOn }) {
+  const { tape } = useSettings();
+  const asking = useAsking(garment, undefined, tryOn, tape);
+  const steps = asking.data?.steps ?? [];
+  const hems = steps.filter((s) => s.hem?.some((h) => h.mark));
+  const moved = steps.flatMap((s) => s.movements ?? []).filter((m) => m.went);
+  if (hems.length + moved.length === 0) return null;
+  return (
+    <section className="sheet">
+      <h2>Hems and moving</h2>
+      {hems.map((step) => (
+        <table key={step.key} className="facts">
+          <caption>{step.title}</caption>
+          <thead>
+            <tr>
+              <th scope="col">Where</th>
+              <th scope="col">First</th>
+              <th scope="col">Upright</th>
+              <th scope="col">Apart</th>
+            </tr>
+          </thead>
+          <tbody>
+            {step.hem
+              ?.filter((h) => h.mark)
+              .map((h) => (
+                <tr key={h.words}>
+                  <td>{h.words}</td>
+                  <td className="figure">
+                    <Words>{h.mark?.first.text ?? ""}</Words>
+                  </td>
+                  <td className="figure">
+                    <Words>{h.mark?.again?.text ?? "–"}</Words>
+                  </td>
+                  <td className="figure">
+                    <Words>{h.mark?.apart?.text ?? "–"}</Words>
+                  </td>
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      ))}
+      {moved.length > 0 && (
+        <ul className="left-out">
+          {moved.map((m) => (
+            <li key={m.movement}>
+              {m.words}: <strong>{m.went}</strong>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

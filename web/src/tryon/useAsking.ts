@@ -1,0 +1,24 @@
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { answer, api, type Asking, type Garment, type Tape, type TryOn } from "../api/client";
+
+const VERSION = 1;
+
+/** What to ask in a try-on, by the core; with the try-on before it in mind. */
+export async function ask(garment: Garment, tryOns: TryOn[], tape: Tape): Promise<Asking> {
+  const body = { version: VERSION, garment, try_ons: tryOns };
+  return answer(api.POST("/api/v1/asking", { params: { query: { tape } }, body }));
+}
+
+/** The same, kept up with what is entered. Without a network the last answer stays: the questions do not change. */
+export function useAsking(garment: Garment, before: TryOn | undefined, tryOn: TryOn, tape: Tape) {
+  return useQuery({
+    queryKey: ["asking", garment, before, tryOn, tape],
+    queryFn: () => ask(garment, before ? [before, tryOn] : [tryOn], tape),
+    placeholderData: keepPreviousData,
+    gcTime: 0,
+    staleTime: Infinity,
+    // A question that cannot be asked now is asked again when there is a network; the last ones stay meanwhile.
+    retry: true,
+    retryDelay: 3000,
+  });
+}
