@@ -223,6 +223,10 @@ fn notes(subject: &Subject<'_>, solved: &SolvedSeam) -> Vec<String> {
     if subject.worn == Worn::InsideOut {
         notes.push("It was pinned inside out: the garment's left was on the wearer's right. Left and right here are the garment's, as it is worn.".into());
     }
+    // At an edge that the pins reach there is nothing to set.
+    if solved.lower_is_assumed && solved.lower_station.is_some() {
+        notes.push(format!("Assumed: the line {}. Nobody set its lower end.", solved.ends[0]));
+    }
     if solved.upper_is_assumed {
         notes.push(format!("Assumed: the line {}. Nobody set its upper end.", solved.ends[1]));
     }

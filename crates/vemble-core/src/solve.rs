@@ -64,8 +64,13 @@ pub struct SolvedSeam {
     pub sides: SidesResult,
     /// Where the line ends, in words, the hem end first.
     pub ends: [String; 2],
+    /// The lower end was not given and is assumed.
+    pub lower_is_assumed: bool,
     /// The upper end was not given and is assumed.
     pub upper_is_assumed: bool,
+    /// Where the lower end meets the old stitching or goes straight, when it does.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lower_station: Option<Figure>,
     /// Where the upper end meets the old stitching or goes straight, when it does.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub upper_station: Option<Figure>,
@@ -288,7 +293,7 @@ fn solve_try_on(garment: &Garment, seams: &[AlteredSeam<'_>], worn: Worn, tape: 
 
 fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
     let tape = subject.tape;
-    let upper_station = match seam.ends.upper {
+    let station = |end| match end {
         End::MeetsOldStitching { station } | End::StraightThrough { from: station } => {
             Some(tape.figure(station.length))
         }
@@ -298,16 +303,18 @@ fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
         seam: seam.facts.seam,
         name: seam.facts.name().into(),
         datum: seam.facts.seam.datum().into(),
-        top: seam.facts.seam.top().into(),
+        top: subject.garment.top_of(seam.facts.seam).into(),
         length: tape.figure(seam.facts.length.length),
         allowance: tape.figure(seam.facts.least_allowance().length),
         sides: sides(subject, seam),
         ends: [
             end_words(seam.ends.lower, seam.facts.seam.datum(), tape),
-            end_words(seam.ends.upper, seam.facts.seam.top(), tape),
+            end_words(seam.ends.upper, subject.garment.top_of(seam.facts.seam), tape),
         ],
+        lower_is_assumed: seam.ends.lower_is_assumed,
         upper_is_assumed: seam.ends.upper_is_assumed,
-        upper_station,
+        lower_station: station(seam.ends.lower),
+        upper_station: station(seam.ends.upper),
         tolerance: tape.figure(seam.tolerance),
         moves: moves(seam, tape),
         pins: pins(subject, seam),

@@ -173,6 +173,48 @@ impl Journey {
         self.chrome(phone).await;
     }
 
+    /// Makes the window a telephone's, with a thumb instead of a mouse.
+    pub async fn under_a_thumb(&self) {
+        self.on_a_phone().await;
+        let touch =
+            serde_json::json!({ "cmd": "Emulation.setTouchEmulationEnabled", "params": { "enabled": true } });
+        self.chrome(touch).await;
+    }
+
+    /// Taps the element with a thumb, as soon as it is there and stands still.
+    pub async fn tap(&self, css: &str) {
+        self.find(css).await;
+        let script = "const e = document.querySelector(arguments[0]); e.scrollIntoView({ block: 'nearest', inline: 'nearest' }); \
+                      const r = e.getBoundingClientRect(); return [r.x + r.width / 2, r.y + r.height / 2];";
+        let at = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
+        for (kind, points) in [
+            ("touchStart", serde_json::json!([{ "x": at[0], "y": at[1] }])),
+            ("touchEnd", serde_json::json!([])),
+        ] {
+            let touch = serde_json::json!({ "cmd": "Input.dispatchTouchEvent", "params": { "type": kind, "touchPoints": points } });
+            self.chrome(touch).await;
+        }
+    }
+
+    /// Takes this window's network away, or gives it back.
+    pub async fn without_network(&self, gone: bool) {
+        let params = serde_json::json!({ "offline": gone, "latency": 0, "downloadThroughput": -1, "uploadThroughput": -1 });
+        self.chrome(serde_json::json!({ "cmd": "Network.enable", "params": {} })).await;
+        self.chrome(serde_json::json!({ "cmd": "Network.emulateNetworkConditions", "params": params })).await;
+    }
+
+    /// Does something in another window of the same browser, and comes back.
+    pub async fn elsewhere<T>(&self, path: &str, doing: impl AsyncFnOnce() -> T) -> T {
+        let here = self.browser.window().await.expect("a window");
+        let there = self.browser.new_window(true).await.expect("another window");
+        self.browser.switch_to_window(there.handle).await.expect("it opens");
+        self.browser.goto(&format!("{}{path}", self.base)).await.expect("the page opens");
+        let done = doing().await;
+        self.browser.close_window().await.expect("it closes");
+        self.browser.switch_to_window(here).await.expect("back again");
+        done
+    }
+
     /// Panics if anything sticks out sideways.
     pub async fn nothing_sticks_out(&self, of: &str) {
         let too_wide = "return document.documentElement.scrollWidth - innerWidth";

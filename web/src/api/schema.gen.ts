@@ -2150,6 +2150,9 @@ export interface components {
             ends: string[];
             /** @description Its length. */
             length: components["schemas"]["Figure"];
+            /** @description The lower end was not given and is assumed. */
+            lower_is_assumed: boolean;
+            lower_station?: components["schemas"]["Figure"] | null;
             /** @description Marks, from the hem up. */
             marks: components["schemas"]["MarkResult"][];
             /** @description How far the seam moves around the body at its deepest, and which way; nothing when it stays. */

@@ -27,7 +27,8 @@ const UPPER: { value: End["end"] | "assumed"; label: string }[] = [
   { value: "runs_off", label: "runs off at the top" },
 ];
 
-const LOWER: { value: End["end"]; label: string }[] = [
+const LOWER: { value: End["end"] | "assumed"; label: string }[] = [
+  { value: "assumed", label: "meets the old stitching, where it is safe" },
   { value: "runs_off", label: "runs off at the hem" },
   { value: "meets_old_stitching", label: "meets the old stitching at" },
   { value: "straight_through", label: "straight through up to" },
@@ -121,19 +122,20 @@ export function LineSettings({ alteration, solved, onChange }: Props) {
       </div>
       <div>
         <span className="label">Hem end</span>
-        <Select<End["end"]>
+        <Select<End["end"] | "assumed">
           aria-label="Hem end of the line"
           options={LOWER}
-          value={lower?.end ?? "runs_off"}
+          value={lower?.end ?? "assumed"}
           popupMatchSelectWidth={false}
           onChange={(kind) => {
-            onChange({ lower: endOf(kind, stationOf(lower) ?? first) });
+            const station = stationOf(lower) ?? solved?.lower_station?.text ?? first;
+            onChange({ lower: kind === "assumed" ? null : endOf(kind, station) });
           }}
         />
         {lower && lower.end !== "runs_off" && (
           <LengthField
             label="Station of the hem end"
-            shown={stationOf(lower) ?? ""}
+            shown={solved?.lower_station?.text ?? stationOf(lower) ?? ""}
             onRead={(station) => {
               onChange({ lower: endOf(lower.end, station) });
             }}

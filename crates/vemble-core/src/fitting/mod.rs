@@ -161,10 +161,10 @@ pub struct Alteration {
     /// How far a smooth line may pass beside a pin; 3 mm when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub tolerance: Option<Measure>,
-    /// What happens at the hem end; runs off the edge when absent.
+    /// What happens at the lower end; meets the old stitching at a safe distance when absent, or runs off the edge where that is nearer.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub lower: Option<End>,
-    /// What happens at the other end; meets the old stitching at a safe distance when absent.
+    /// What happens at the other end; likewise when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub upper: Option<End>,
     /// How much of the whole comes off the front edge; half when absent.

@@ -183,6 +183,14 @@ impl Garment {
         )
     }
 
+    /// Where a seam ends on this garment, away from its datum: the side seam of a skirt has no underarm.
+    pub fn top_of(&self, seam: Seam) -> &'static str {
+        match (seam.run(), self.span_of(seam).1) {
+            (Run::Down, Level::Waist) => "waist",
+            _ => seam.top(),
+        }
+    }
+
     /// Where a level crosses a seam that runs down, as a station of that seam; nothing where it does not.
     pub fn station_on(&self, seam: Seam, level: Level) -> Option<Length> {
         let (from, to) = self.span_of(seam);

@@ -111,7 +111,9 @@ pub struct Ends {
     pub lower: End,
     /// At the top of the seam.
     pub upper: End,
-    /// The upper end was not given: it meets the old stitching as soon as that is safe.
+    /// The lower end was not given: it meets the old stitching as soon as that is safe, or runs off before.
+    pub lower_is_assumed: bool,
+    /// The upper end was not given: likewise.
     pub upper_is_assumed: bool,
 }
 
@@ -208,24 +210,34 @@ fn wrong_readings(garment: &Garment, facts: &SeamFacts, alteration: &Alteration)
     faults
 }
 
-/// The ends as given; a missing upper end meets the old stitching where the safe run-out (handbook: 8, 6 or 4 times
-/// the offset by cloth) is reached, at least 5 cm on, or runs off where the seam is too short for that.
+/// The ends as given; a missing one meets the old stitching where the safe run-out (handbook: 8, 6 or 4 times the offset by
+/// cloth) is reached, at least 5 cm on, or runs off where the seam is too short for that.
+///
+/// So a line is never carried further than its pins can answer for: one pin at the waist of a dress says nothing about its hem.
 fn ends(garment: &Garment, facts: &SeamFacts, alteration: &Alteration, sides: &Sides, tape: Tape) -> Ends {
-    let lower = alteration.lower.unwrap_or(End::RunsOff {});
-    if let Some(upper) = alteration.upper {
-        return Ends { lower, upper, upper_is_assumed: false };
-    }
-    let reach = sides.pins.iter().filter_map(|pins| pins.last()).map(|pin| {
+    let reach = |pin: &Pin| {
         let offset = pin.edges.front.0.abs().max(pin.edges.back.0.abs());
-        pin.station.0 + (offset * garment.cloth.safe_run_out()).max(Length::from_mm(50))
-    });
-    let station = reach.max().unwrap_or(Length::ZERO).up_to(tape.mark());
-    let upper = if station <= facts.length.length {
-        End::MeetsOldStitching { station: Measure { length: station, unit: tape.unit() } }
-    } else {
-        End::RunsOff {}
+        (offset * garment.cloth.safe_run_out()).max(Length::from_mm(50))
     };
-    Ends { lower, upper, upper_is_assumed: true }
+    let meets = |station| End::MeetsOldStitching { station: Measure { length: station, unit: tape.unit() } };
+    let lowest =
+        sides.pins.iter().filter_map(|pins| pins.first()).map(|pin| pin.station.0 - reach(pin)).min();
+    let highest =
+        sides.pins.iter().filter_map(|pins| pins.last()).map(|pin| pin.station.0 + reach(pin)).max();
+    let lower = match lowest.map(|station| -(-station).up_to(tape.mark())) {
+        Some(station) if station >= Length::ZERO => meets(station),
+        _ => End::RunsOff {},
+    };
+    let upper = match highest.unwrap_or(Length::ZERO).up_to(tape.mark()) {
+        station if station <= facts.length.length => meets(station),
+        _ => End::RunsOff {},
+    };
+    Ends {
+        lower: alteration.lower.unwrap_or(lower),
+        upper: alteration.upper.unwrap_or(upper),
+        lower_is_assumed: alteration.lower.is_none(),
+        upper_is_assumed: alteration.upper.is_none(),
+    }
 }
 
 fn draw(

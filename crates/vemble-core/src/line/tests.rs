@@ -326,7 +326,7 @@ mod chalk {
             pins in pins(),
             tape in prop_oneof![Just(Tape::Cm), Just(Tape::CmHalves), Just(Tape::In), Just(Tape::InSixteenths)],
         ) {
-            let alteration = outseam(readings(GarmentSide::Left, &pins), meets("80 cm"));
+            let alteration = Alteration { lower: Some(End::RunsOff {}), ..outseam(readings(GarmentSide::Left, &pins), meets("80 cm")) };
             let garment = trousers();
             let seam = alter(&garment, &alteration, tape).unwrap();
             let marks = marks(&garment, &seam, tape);
@@ -341,5 +341,19 @@ mod chalk {
             prop_assert!(marks.iter().any(|m| m.places.contains(&Place::Level("knee"))));
             prop_assert!(marks.last().unwrap().places.contains(&Place::MeetsOldStitching));
         }
+    }
+
+    /// One pin answers for its own place: without ends that somebody set, the line comes back on either side of it.
+    #[test]
+    fn one_pin_alone_is_not_carried_to_the_ends_of_its_seam() {
+        let garment = trousers();
+        let at = |station: &str| {
+            let alteration = outseam(vec![crate::tests::pin(GarmentSide::Left, station, "1 cm")], None);
+            let seam = alter(&garment, &alteration, Tape::Cm).unwrap();
+            (seam.ends.lower, seam.ends.upper)
+        };
+        let meets = |station: &str| End::MeetsOldStitching { station: crate::tests::m(station) };
+        assert_eq!(at("50 cm"), (meets("42 cm"), meets("58 cm")), "8 times the offset in woven cloth");
+        assert_eq!(at("3 cm"), (End::RunsOff {}, meets("11 cm")), "the hem is nearer than that");
     }
 }

@@ -1,5 +1,7 @@
 //! Journeys of a sewist through the interface, in headless Chromium.
 
+mod fitting;
+
 use fantoccini::key::Key;
 use serde_json::json;
 use vemble_e2e::Journey;
@@ -148,21 +150,32 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
 }
 
 #[actix_web::test]
-async fn somebody_else_was_faster_and_both_states_are_kept() {
+async fn two_devices_at_once_see_each_other_and_nothing_is_lost() {
     let journey = Journey::begin(1280, 900).await;
     open_the_corduroys(&journey).await;
-    // Another window of the same account changes the pin at the hem.
-    let script = include_str!("elsewhere.js");
-    let done = journey.browser.execute_async(script, vec![]).await.unwrap();
-    assert_eq!(done, json!(200));
+    let path = journey.browser.current_url().await.unwrap().path().to_owned();
+    let change = async |amount: &str| {
+        let script = include_str!("elsewhere.js");
+        let amount = json!(amount);
+        let doing = async || journey.browser.execute_async(script, vec![amount]).await.unwrap();
+        assert_eq!(journey.elsewhere(&path, doing).await, json!(200));
+    };
+    // What another device changes appears here by itself.
+    change("5 cm").await;
+    journey.until_text(AMOUNT_AT_HEM, "5.0 cm").await;
 
-    journey.type_over(AMOUNT_AT_HEM, "3.9\u{e007}").await;
-    journey.until_text(".conflict", "5 cm at 0 cm").await;
-    journey.until_text(".conflict", "3.9 cm at 0 cm").await;
-    journey.click_words("Go on with the one here").await;
+    // Without a network this one moves it on by a mark, and the other device does something else.
+    journey.without_network(true).await;
+    journey.browser.execute("document.querySelector(\"[data-pin='0']\").focus()", vec![]).await.unwrap();
+    journey.find("[data-pin='0']").await.send_keys(&Key::Up.to_string()).await.unwrap();
+    journey.until_text("[role='status']", "Kept here").await;
+    change("4.4 cm").await;
+    journey.without_network(false).await;
+    journey.until_text(".conflict", "outseam, garment’s left at 0.0 cm: 5.1 cm here, 4.4 cm there").await;
+    journey.click_words("Keep what is here").await;
     journey.find(STORED).await;
     journey.browser.refresh().await.unwrap();
-    journey.until_text(AMOUNT_AT_HEM, "3.9 cm").await;
+    journey.until_text(AMOUNT_AT_HEM, "5.1 cm").await;
     journey.end().await;
 }
 
@@ -409,7 +422,7 @@ async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
     journey.until_text("h1", "Inherited tea dress, copy").await;
 
     let photo = std::env::temp_dir().join(format!("vemble-{}.png", uuid::Uuid::now_v7()));
-    std::fs::write(&photo, include_bytes!("../../../docs/screenshots/rail.png")).unwrap();
+    std::fs::write(&photo, include_bytes!("../../../../docs/screenshots/rail.png")).unwrap();
     journey.give_file("[aria-label='Choose photos']", &photo).await;
     journey.find("img[alt='The garment, before']").await;
     std::fs::write(&photo, "words, not a picture").unwrap();
