@@ -52,6 +52,9 @@ fn main() {
         load(address, &rail, 1, 10).await;
         report("GET /api/v1/rail of 300 garments", &load(address, &rail, 1, 200).await);
 
+        report("one more reading, 50 try-ons recorded at once", &fifty_try_ons(address, &cookie).await);
+        report("a reading sent until the second screen has it", &second_screen(address, &cookie).await);
+
         // Four people sign in over and over while somebody else works.
         let health = request("GET", "/api/v1/health", "", "");
         report("GET /api/v1/health", &load(address, &health, 1, 500).await);
@@ -133,6 +136,79 @@ async fn whole_answer(socket: &mut TcpStream, buffer: &mut Vec<u8>) {
             wanted = end + 4 + length.and_then(|l| l.parse::<usize>().ok()).expect("a content-length");
         }
     }
+}
+
+/// The ids of garments of the account.
+async fn garments(address: SocketAddr, cookie: &str) -> Vec<String> {
+    let answer = reqwest::Client::new().get(format!("http://{address}/api/v1/rail")).header("cookie", cookie);
+    let rail: serde_json::Value = answer.send().await.expect("a rail").json().await.expect("JSON");
+    let ids = rail.as_array().expect("garments").iter().filter(|g| g["kind"] == "trousers");
+    ids.map(|g| g["id"].as_str().expect("an id").to_owned()).collect()
+}
+
+/// The body that stores a try-on with so many readings.
+fn with_readings(count: i64, ids: &[Uuid]) -> serde_json::Value {
+    let reading = |(n, id): (i64, &Uuid)| serde_json::json!({ "id": id, "side": "left", "station": format!("{n} cm"), "amount": "1 cm", "how": "fold" });
+    let readings: Vec<_> = (0..count).zip(ids).map(reading).collect();
+    serde_json::json!({ "version": count - 1, "try_on": { "date": "2026-10-12", "alterations": [{ "seam": "outseam", "readings": readings }] } })
+}
+
+/// Fifty devices, each in a try-on of its own, enter one reading after the other.
+async fn fifty_try_ons(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Duration) {
+    const READINGS: i64 = 12;
+    let garments = garments(address, cookie).await;
+    let from = Instant::now();
+    let devices = (0..IN_FLIGHT).map(|n| {
+        let path = format!("/api/v1/garments/{}/try-ons/{}", garments[n % garments.len()], Uuid::now_v7());
+        let headers = format!("content-type: application/json\r\ncookie: {cookie}\r\n");
+        tokio::spawn(async move {
+            let mut socket = TcpStream::connect(address).await.expect("the server listens");
+            let (mut times, mut buffer) = (Vec::new(), Vec::new());
+            let ids: Vec<Uuid> = (0..READINGS).map(|_| Uuid::now_v7()).collect();
+            for count in 1..=READINGS {
+                let body = with_readings(count, &ids).to_string();
+                let sent = request("PUT", &path, &headers, &body);
+                let from = Instant::now();
+                socket.write_all(&sent).await.expect("the request goes out");
+                whole_answer(&mut socket, &mut buffer).await;
+                times.push(from.elapsed());
+            }
+            times
+        })
+    });
+    let mut times = Vec::new();
+    for device in devices.collect::<Vec<_>>() {
+        times.extend(device.await.expect("a device ends"));
+    }
+    let whole = from.elapsed();
+    times.sort_unstable();
+    (times, whole)
+}
+
+/// From sending a reading until whoever listens has been told of it and has fetched it.
+async fn second_screen(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Duration) {
+    let client = reqwest::Client::new();
+    let base = format!("http://{address}/api/v1");
+    let garment = garments(address, cookie).await.remove(0);
+    let path = format!("{base}/garments/{garment}/try-ons/{}", Uuid::now_v7());
+    let events = client.get(format!("{base}/events")).header("cookie", cookie).send().await;
+    let mut events = events.expect("a stream");
+    events.chunk().await.expect("the first event");
+    let ids: Vec<Uuid> = (0..40).map(|_| Uuid::now_v7()).collect();
+    let from = Instant::now();
+    let mut times = Vec::new();
+    for count in 1..=40 {
+        let body = with_readings(count, &ids);
+        let from = Instant::now();
+        client.put(&path).header("cookie", cookie).json(&body).send().await.expect("it is stored");
+        events.chunk().await.expect("the stream goes on").expect("it is told");
+        let seen = client.get(&path).header("cookie", cookie).send().await.expect("it is fetched");
+        let state: serde_json::Value = seen.json().await.expect("JSON");
+        assert_eq!(state["version"], count);
+        times.push(from.elapsed());
+    }
+    times.sort_unstable();
+    (times, from.elapsed())
 }
 
 /// Signs somebody up whose rail holds the example over and over; gives their cookie.

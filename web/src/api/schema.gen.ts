@@ -753,6 +753,8 @@ export interface components {
         Asking: {
             /** @description Pins that look like a slip of the hand. */
             doubts: components["schemas"]["PinDoubt"][];
+            /** @description Whoever pins alone pins one side of each place, and copies it. */
+            one_side: boolean;
             /** @description The steps, in order. */
             steps: components["schemas"]["Step"][];
         };

@@ -3,8 +3,9 @@ import type { HemMark, HemPlace, Step, TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
 import { markAt, withMark } from "./entries";
-import { Foot, type FromTape } from "./FittingMode";
+import { Foot } from "./FittingFrame";
 import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
+import type { FromTape } from "./useFromTape";
 
 const HOWS: { value: HemMark["how"]; label: string }[] = [
   { value: "turn_up", label: "turned up" },

@@ -2,12 +2,15 @@
 
 use super::*;
 use crate::body::BodyMeasurement;
+use crate::body::{Posture, Wearer};
 use crate::compare::compare;
 use crate::document::VERSION;
 use crate::fitting::{Alteration, How, LeftOut};
+use crate::fitting::{Reading, TryOn};
 use crate::garment::{Beginning, Kind, begin, cloth_named};
 use crate::solve::solve;
 use crate::tests::{m, taken, trousers};
+use uuid::Uuid;
 
 fn odile() -> Wearer {
     use BodyMeasurement as B;
@@ -138,6 +141,7 @@ fn inside_out_the_wearers_left_comes_first_and_is_the_garments_right() {
     let spot = |n: usize| knee.pins[0].sides[n].spot.unwrap();
     assert!(spot(0).x_mm > 0.0 && spot(1).x_mm < 0.0);
     assert!(knee.settled, "nobody forgot it");
+    assert!(asking.one_side, "alone in a mirror");
 }
 
 #[test]

@@ -587,9 +587,8 @@ async fn every_garment_of_the_example_hangs_looked_over() {
     let (server, _) = Running::signed_in().await;
     let (_, rail) = server.get("/rail").await;
     let rail = rail.as_array().unwrap();
-    assert_eq!(rail.len(), 7);
-    assert_eq!(rail[0]["next_step"], "Chalk the outseam");
-    assert!(rail[1..].iter().all(|g| g["next_step"] == "Try it on and pin it"));
+    let steps: Vec<_> = rail.iter().map(|g| (g["kind"].clone(), g["next_step"].clone())).collect();
+    insta::assert_json_snapshot!(steps);
     let (_, wearers) = server.get("/wearers").await;
     let names: Vec<_> = wearers.as_array().unwrap().iter().map(|w| w["wearer"]["name"].clone()).collect();
     assert_eq!(names, ["Bram Castellane", "Odile Fenwick", "Juno Fenwick"]);

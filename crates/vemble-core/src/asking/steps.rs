@@ -1,0 +1,350 @@
+//! The steps of a try-on: each place of the body with the seams and darts that cross it, hems, moving about.
+
+use super::{HemPlace, MarkThere, MovementAsked, PinPlace, PinSide, PinThere, Step};
+use crate::body::{Posture, Wearer};
+use crate::check::{EaseWord, LevelResult};
+use crate::figure::spots;
+use crate::fitting::{
+    Around, FrontShare, GarmentSide, HemMark, Movement, Reading, TryOn, WearerSide, Why, Worn,
+};
+use crate::garment::{Dart, Garment, HemEdge, Level, Seam};
+use crate::length::{Length, Measure, Tape};
+
+/// Two stations no further apart than this are one place, on whichever tape they were read (half of what pins wobble).
+const SAME_PLACE: Length = Length::from_mm(3);
+
+/// Seams by how often they carry a change, the usual first (handbook 8.1 to 8.5: sides before the middle, the middle before
+/// panels).
+const USUAL_FIRST: [Seam; 12] = [
+    Seam::SideSeam,
+    Seam::Outseam,
+    Seam::SleeveSeam,
+    Seam::SeatSeam,
+    Seam::CentreBack,
+    Seam::Inseam,
+    Seam::PrincessBack,
+    Seam::PrincessFront,
+    Seam::PanelBack,
+    Seam::PanelFront,
+    Seam::FrontRise,
+    Seam::CentreFront,
+];
+
+pub(super) struct Asked<'a> {
+    pub garment: &'a Garment,
+    pub try_on: &'a TryOn,
+    pub before: Option<&'a TryOn>,
+    pub levels: &'a [LevelResult],
+    pub tape: Tape,
+}
+
+impl Asked<'_> {
+    pub fn pins_at(&self, title: &str, level: Level) -> Option<Step> {
+        let mut pins: Vec<PinPlace> = if level == Level::Shoulder {
+            self.at_end_of(Seam::ShoulderSeam, level).into_iter().collect()
+        } else {
+            let known = USUAL_FIRST.into_iter().filter(|s| self.garment.seam(*s).is_some());
+            known
+                .filter_map(|seam| self.on_seam(seam, level, self.garment.station_on(seam, level)?))
+                .collect()
+        };
+        pins.extend(self.garment.darts.iter().filter(|d| level_of(d.dart) == level).map(|d| {
+            let station = Measure { length: d.length.length, unit: self.tape.unit() };
+            let readings = self.try_on.darts.iter().filter(|p| p.dart == d.dart).flat_map(|p| &p.readings);
+            PinPlace {
+                seam: None,
+                dart: Some(d.dart),
+                name: d.name().into(),
+                level,
+                station,
+                at: self.tape.figure(station.length),
+                datum: "its point".into(),
+                sides: self.sides(false, |side| self.there(readings.clone(), side, station), |_| None),
+            }
+        }));
+        if pins.is_empty() {
+            return None;
+        }
+        let (judged, mut hints) = self.judge(level);
+        let settled = pins.iter().flat_map(|p| &p.sides).any(|s| s.pin.is_some() || s.left_out.is_some());
+        let about_wearer = hint_of(&self.garment.wearer, level);
+        let last = self.last_time(level, &pins);
+        let suggested = judged || about_wearer.is_some() || last.is_some();
+        hints.extend(about_wearer);
+        hints.extend(last);
+        Some(Step {
+            key: format!("pins.{}", crate::garment::word(&level)),
+            title: title.into(),
+            question: format!("What is pinned at the {}?", level.name()),
+            hints,
+            suggested,
+            settled,
+            pins,
+            hem: Vec::new(),
+            movements: Vec::new(),
+        })
+    }
+
+    pub fn armholes(&self) -> Option<Step> {
+        let seam = Seam::ArmholeSeam;
+        let pins = vec![self.on_seam(seam, Level::Bust, Length::ZERO)?];
+        Some(Step {
+            key: "pins.armhole".into(),
+            title: "Armholes".into(),
+            question: "Is the armhole pinned under the arm?".into(),
+            hints: vec!["Arms down first, then lifted: it should not cut in, nor drag the body up.".into()],
+            suggested: false,
+            settled: pins[0].sides.iter().any(|s| s.pin.is_some() || s.left_out.is_some()),
+            pins,
+            hem: Vec::new(),
+            movements: Vec::new(),
+        })
+    }
+
+    fn at_end_of(&self, seam: Seam, level: Level) -> Option<PinPlace> {
+        self.on_seam(seam, level, self.garment.seam(seam)?.length.length)
+    }
+
+    fn on_seam(&self, seam: Seam, level: Level, station: Length) -> Option<PinPlace> {
+        let facts = self.garment.seam(seam)?;
+        if station.is_negative() || station > facts.length.length {
+            return None;
+        }
+        // To the mark of the tape: somebody has to find it again.
+        let station = self.tape.round(station).min(facts.length.length);
+        let station = Measure { length: station, unit: self.tape.unit() };
+        let readings =
+            || self.try_on.alterations.iter().filter(move |a| a.seam == seam).flat_map(|a| &a.readings);
+        let left_out = |side| {
+            let place =
+                self.try_on.left_out.iter().find(|l| (l.seam, l.side, l.level) == (seam, side, level));
+            place.map(|l| l.why)
+        };
+        Some(PinPlace {
+            seam: Some(seam),
+            dart: None,
+            name: facts.name().into(),
+            level,
+            station,
+            at: self.tape.figure(station.length),
+            datum: seam.datum().into(),
+            sides: self.sides(seam.is_single(), |side| self.there(readings(), side, station), left_out),
+        })
+    }
+
+    /// One or both sides, the wearer's left first: the helper looks at the wearer.
+    fn sides(
+        &self,
+        is_single: bool,
+        pin: impl Fn(GarmentSide) -> Option<PinThere>,
+        left_out: impl Fn(GarmentSide) -> Option<Why>,
+    ) -> Vec<PinSide> {
+        let sides = [WearerSide::Left, WearerSide::Right].map(|s| (s, self.try_on.worn.of_garment(s)));
+        let wanted = sides.into_iter().filter(|(_, side)| !is_single || *side == GarmentSide::Left);
+        wanted
+            .map(|(wearer_side, side)| PinSide {
+                side,
+                wearer_side,
+                words: if is_single { "in the middle".into() } else { self.try_on.in_both_words(side) },
+                pin: pin(side),
+                left_out: left_out(side),
+                spot: None,
+            })
+            .collect()
+    }
+
+    fn there<'r>(
+        &self,
+        mut readings: impl Iterator<Item = &'r Reading>,
+        side: GarmentSide,
+        station: Measure,
+    ) -> Option<PinThere> {
+        let is_here = |r: &&Reading| (r.station.length - station.length).abs() <= SAME_PLACE;
+        let reading = readings.find(|r| r.side == side && is_here(r))?;
+        let edges = reading.edges(FrontShare::default());
+        Some(PinThere {
+            id: reading.id,
+            read: self.tape.figure(reading.amount.length),
+            front: self.tape.figure(edges.front.0),
+            back: self.tape.figure(edges.back.0),
+            whole: self.tape.figure(edges.whole().0),
+        })
+    }
+
+    /// How its ease is now: a reason to look here where it is not as usual.
+    fn judge(&self, level: Level) -> (bool, Vec<String>) {
+        let Some(result) = self.levels.iter().find(|l| l.level == level) else { return (false, Vec::new()) };
+        let (Some(ease), Some(comfort)) = (&result.ease_before, &result.comfort) else {
+            return (false, Vec::new());
+        };
+        let word = match comfort.now {
+            EaseWord::TooTight => "too tight to move in",
+            EaseWord::Close => "close",
+            EaseWord::Usual => return (false, Vec::new()),
+            EaseWord::Roomy => "roomy",
+            EaseWord::Loose => "loose",
+        };
+        let usual = format!("usual is {} to {}", comfort.usual_from.bare, comfort.usual_to.text);
+        let kind = if result.assumed { ", by a width nobody measured" } else { "" };
+        (
+            matches!(comfort.now, EaseWord::TooTight | EaseWord::Loose),
+            vec![format!("{} of ease altogether now{kind}: {word}; {usual}.", ease.text)],
+        )
+    }
+
+    /// What was pinned here at the try-on before.
+    fn last_time(&self, level: Level, pins: &[PinPlace]) -> Option<String> {
+        let before = self.before?;
+        let at = |place: &PinPlace| {
+            let seam = before.alterations.iter().find(|a| Some(a.seam) == place.seam)?;
+            let near = Length::from_mm(20);
+            let here = |r: &&Reading| (r.station.length - place.station.length).abs() <= near;
+            let most = seam.readings.iter().filter(here).max_by_key(|r| r.amount.length)?;
+            Some(format!("{}, {}", self.tape.show(most.amount.length), place.name))
+        };
+        let said: Vec<String> = pins.iter().filter_map(at).collect();
+        (!said.is_empty()).then(|| format!("Last time at the {}: {}.", level.name(), said.join("; ")))
+    }
+
+    pub fn hem(&self, edge: HemEdge) -> Step {
+        use Around::{Back, Front, Inside, Side};
+        let [l, r] = [WearerSide::Left, WearerSide::Right].map(|s| Some(self.try_on.worn.of_garment(s)));
+        let places: &[(Around, Option<GarmentSide>)] = match edge {
+            HemEdge::Body => &[(Front, None), (Side, l), (Back, None), (Side, r)],
+            HemEdge::Leg => &[(Side, l), (Inside, l), (Side, r), (Inside, r)],
+            HemEdge::Sleeve => &[(Side, l), (Side, r)],
+        };
+        let hem: Vec<HemPlace> = places
+            .iter()
+            .map(|&(around, side)| {
+                let here = |m: &&HemMark| (m.edge, m.side, m.around) == (edge, side, around);
+                let mark = self.try_on.hem_marks.iter().find(here);
+                let place = match edge {
+                    HemEdge::Sleeve => "",
+                    _ => around.name(),
+                };
+                let words = match side {
+                    Some(side) => [place, &self.try_on.in_both_words(side)]
+                        .iter()
+                        .filter(|w| !w.is_empty())
+                        .copied()
+                        .collect::<Vec<_>>()
+                        .join(", "),
+                    None => place.to_owned(),
+                };
+                HemPlace { edge, side, around, words, mark: mark.map(|m| self.mark(m)) }
+            })
+            .collect();
+        let mut hints = Vec::new();
+        if edge != HemEdge::Sleeve {
+            hints.push("Mark it, stand up straight, and read it again: bending makes the front drop.".into());
+        }
+        if self.try_on.shoes.is_empty() && edge != HemEdge::Sleeve {
+            hints.push("In the shoes it is worn with.".into());
+        }
+        Step {
+            key: format!("hem.{}", crate::garment::word(&edge)),
+            title: match edge {
+                HemEdge::Body => "Hem",
+                HemEdge::Leg => "Leg hems",
+                HemEdge::Sleeve => "Sleeve hems",
+            }
+            .into(),
+            question: "How far is the new edge from the present one?".into(),
+            hints,
+            suggested: false,
+            settled: hem.iter().any(|h| h.mark.is_some()),
+            pins: Vec::new(),
+            hem,
+            movements: Vec::new(),
+        }
+    }
+
+    fn mark(&self, mark: &HemMark) -> MarkThere {
+        let figure = |m: Measure| self.tape.figure(m.length);
+        let apart = mark.again.map(|again| (again.length - mark.amount.length).abs());
+        MarkThere {
+            id: mark.id,
+            first: figure(mark.amount),
+            again: mark.again.map(figure),
+            apart: apart.filter(|a| *a > Length::ZERO).map(|a| self.tape.figure(a)),
+        }
+    }
+
+    pub fn moving(&self) -> Step {
+        let has_sleeves = self.garment.sleeve_length.is_some();
+        let from_shoulders = self.garment.hangs_from_shoulders();
+        let asked = Movement::ALL.iter().filter(|m| match m {
+            Movement::Sit | Movement::Stride => self.garment.level(Level::Hip).is_some(),
+            Movement::ReachForward | Movement::ArmsUp => from_shoulders,
+            Movement::BendElbow => has_sleeves,
+        });
+        let movements: Vec<MovementAsked> = asked
+            .map(|&movement| MovementAsked {
+                movement,
+                words: movement.name().into(),
+                look: match movement {
+                    Movement::Sit => "Hip, thigh and waist; unpin the seat and thigh first.",
+                    Movement::ReachForward => "Across the back.",
+                    Movement::ArmsUp => "Whether the body rides up.",
+                    Movement::Stride => "Thigh and hem.",
+                    Movement::BendElbow => "Upper arm and the length of the sleeve.",
+                }
+                .into(),
+                went: self.try_on.movements.iter().find(|t| t.movement == movement).map(|t| t.went),
+            })
+            .collect();
+        Step {
+            key: "moving".into(),
+            title: "Moving".into(),
+            question: "How does it move?".into(),
+            hints: vec!["Take out pins at seat and thigh before anybody sits.".into()],
+            suggested: false,
+            settled: movements.iter().any(|m| m.went.is_some()),
+            pins: Vec::new(),
+            hem: Vec::new(),
+            movements,
+        }
+    }
+
+    pub fn place_on_stand(&self, steps: &mut [Step]) {
+        let places: Vec<_> = steps
+            .iter()
+            .flat_map(|step| &step.pins)
+            .filter_map(|p| Some((p.seam?, p)))
+            // Where it is seen on the wearer, whichever way out the garment is.
+            .flat_map(|(seam, p)| {
+                let seen = |s: &PinSide| Worn::RightSideOut.of_garment(s.wearer_side);
+                p.sides.iter().map(move |s| (seam, seen(s), p.station.length))
+            })
+            .collect();
+        let mut found = spots(self.garment, &places).into_iter();
+        for place in steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| p.seam.is_some()) {
+            for side in &mut place.sides {
+                side.spot = found.next().flatten();
+            }
+        }
+    }
+}
+
+const fn level_of(dart: Dart) -> Level {
+    match dart {
+        Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => Level::Waist,
+        Dart::Bust => Level::Bust,
+        Dart::Shoulder => Level::Shoulder,
+    }
+}
+
+/// What the wearer's standing notes say of a level.
+fn hint_of(wearer: &Wearer, level: Level) -> Option<String> {
+    use Posture as P;
+    let speaks = |posture: &&Posture| match posture {
+        P::LeftShoulderLower | P::RightShoulderLower | P::ForwardShoulder => level == Level::Shoulder,
+        P::SwayBack | P::ShortWaist => level == Level::Waist,
+        P::FullAbdomen => matches!(level, Level::Waist | Level::Hip),
+        P::LeftLegLonger | P::RightLegLonger => level == Level::Hem,
+    };
+    let posture = wearer.posture.iter().find(speaks)?;
+    let advice = if posture.is_one_sided() { ": pin each side for itself" } else { "" };
+    Some(format!("{}: {}{advice}.", wearer.name, posture.name()))
+}

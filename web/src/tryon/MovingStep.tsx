@@ -1,0 +1,58 @@
+import type { Step, TryOn } from "../api/client";
+import { Foot } from "./FittingFrame";
+import { useNobodyWaits, type FromTape } from "./useFromTape";
+
+interface Props {
+  onBack: () => void;
+  onNext: () => void;
+  step: Step;
+  tryOn: TryOn;
+  fromTape: FromTape | null;
+  onChange: (tryOn: TryOn) => void;
+}
+
+const WENT = ["fine", "tight", "impossible"] as const;
+
+/** Movements, each fine, tight or impossible. */
+export function MovingStep({ step, tryOn, fromTape, onChange, onBack, onNext }: Props) {
+  useNobodyWaits(fromTape);
+  return (
+    <>
+      <div className="fitting-scroll">
+        {step.hints.map((hint) => (
+          <p key={hint} className="fitting-hint">
+            {hint}
+          </p>
+        ))}
+        {step.movements?.map((asked) => {
+          const went = tryOn.movements?.find((t) => t.movement === asked.movement)?.went;
+          return (
+            <section key={asked.movement} className="movement">
+              <h2>{asked.words}</h2>
+              <p className="quiet">{asked.look}</p>
+              <div className="sides" role="group" aria-label={asked.words}>
+                {WENT.map((one) => (
+                  <button
+                    key={one}
+                    type="button"
+                    className={went === one ? "side chosen" : "side"}
+                    aria-pressed={went === one}
+                    onClick={() => {
+                      const others = (tryOn.movements ?? []).filter((t) => t.movement !== asked.movement);
+                      const next =
+                        went === one ? others : [...others, { movement: asked.movement, went: one }];
+                      onChange({ ...tryOn, movements: next });
+                    }}
+                  >
+                    <strong>{one}</strong>
+                  </button>
+                ))}
+              </div>
+            </section>
+          );
+        })}
+      </div>
+      <Foot onBack={onBack} onNext={onNext} />
+    </>
+  );
+}

@@ -1,0 +1,326 @@
+import { Button, Modal } from "antd";
+import { useMemo, useState } from "react";
+import type { Garment, PinPlace, Reading, Step, TryOn } from "../api/client";
+import { Words } from "../drawing/Words";
+import { spoken } from "../drawing/words";
+import type { useStand } from "../garment/useDerived";
+import { useSolved } from "../garment/useSolved";
+import type { Kept } from "../kept/useKept";
+import { useSettings } from "../settings";
+import { pinAt, withLeftOut, withoutPin, withPin } from "./entries";
+import { Foot } from "./FittingFrame";
+import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
+import { PlacePicture } from "./PlacePicture";
+import { ask } from "./useAsking";
+import type { FromTape } from "./useFromTape";
+
+const HOWS: { value: Reading["how"]; label: string; words: string }[] = [
+  { value: "fold", label: "fold", words: "from the old seam to the pin, on folded cloth" },
+  { value: "whole", label: "pinch", words: "all that is pinched out" },
+  { value: "front_panel", label: "front only", words: "taken from the front edge alone" },
+  { value: "back_panel", label: "back only", words: "taken from the back edge alone" },
+  { value: "gap", label: "gap", words: "the gap in the opened seam: let out" },
+];
+
+interface Props {
+  onBack: () => void;
+  onNext: () => void;
+  /** Whoever pins alone pins one side, and copies it. */
+  oneSide: boolean;
+  step: Step;
+  places: PinPlace[];
+  garment: Garment;
+  before: TryOn | undefined;
+  kept: Kept<TryOn>;
+  stand: ReturnType<typeof useStand>;
+  fromTape: FromTape | null;
+  onAsked: (step: string, typed: string) => void;
+}
+
+interface Doubt {
+  question: string;
+  instead: string | null;
+  keep: () => void;
+}
+
+/** The pins of one place: which seam, which side, how measured, how much. */
+export function PinStep({
+  step,
+  places,
+  garment,
+  before,
+  kept,
+  stand,
+  fromTape,
+  onAsked,
+  oneSide,
+  onBack,
+  onNext,
+}: Props) {
+  const { tape } = useSettings();
+  const tryOn = kept.value;
+  const [chosen, setChosen] = useState(0);
+  const place = places[Math.min(chosen, places.length - 1)];
+  const [which, setWhich] = useState(0);
+  const side = place?.sides[Math.min(which, place.sides.length - 1)];
+  const there = place && side ? pinAt(tryOn, place, side) : undefined;
+  const spot = `${place?.name ?? ""} ${side?.side ?? ""}`;
+  // What is typed belongs to one place; another place begins with what is there.
+  const [pad, setPad] = useState<{ spot: string; typed: Typed; how: Reading["how"] } | null>(null);
+  const [lastHow, setLastHow] = useState<Reading["how"]>("fold");
+  const typed = pad?.spot === spot ? pad.typed : typedOf(there?.amount, tape);
+  const how = pad?.spot === spot ? pad.how : (there?.how ?? lastHow);
+  const [doubt, setDoubt] = useState<Doubt | null>(null);
+  const amount = measureOf(typed, tape);
+  const isNew = amount !== null && (amount !== there?.amount || how !== there.how);
+  const candidate = useMemo(
+    () => (place && side && amount !== null ? withPin(tryOn, place, side, { amount, how }) : tryOn),
+    [tryOn, place, side, amount, how],
+  );
+  const shown = isNew ? candidate : tryOn;
+  const document = useMemo(() => ({ version: 1, garment, try_ons: [shown] }), [garment, shown]);
+  const { solved, problem } = useSolved(document, tape);
+  const [taken, setTaken] = useState(fromTape?.number ?? 0);
+  const type = (next: Typed, nextHow = how) => {
+    setPad({ spot, typed: next, how: nextHow });
+    onAsked(step.key, `${side?.words ?? ""}: ${measureOf(next, tape) ?? "–"}`);
+  };
+  if (fromTape && fromTape.number !== taken) {
+    setTaken(fromTape.number);
+    setPad({ spot, typed: { ...NOTHING, sent: fromTape.reading }, how });
+  }
+  if (!place || !side) return null;
+
+  const forward = () => {
+    const isLast = oneSide || which >= place.sides.length - 1;
+    if (isLast) onNext();
+    else setWhich(which + 1);
+  };
+  const store = (measure: string) => {
+    kept.change(withPin(tryOn, place, side, { amount: measure, how }));
+    setLastHow(how);
+    setPad(null);
+    setDoubt(null);
+    forward();
+  };
+  const enter = async () => {
+    if (!isNew) {
+      if (amount === null && there) kept.change(withoutPin(tryOn, place, side));
+      setPad(null);
+      forward();
+      return;
+    }
+    const id = pinAt(candidate, place, side)?.id;
+    const doubts = await ask(garment, before ? [before, candidate] : [candidate], tape).then(
+      (found) => found.doubts,
+      // Without a network it is asked about when there is one.
+      () => [],
+    );
+    const found = doubts.find((d) => d.id === id);
+    if (!found) {
+      store(amount);
+      return;
+    }
+    setDoubt({
+      question: found.question,
+      instead: found.instead ?? null,
+      keep: () => {
+        store(amount);
+      },
+    });
+  };
+  const wrong = isNew ? problem?.errors?.find((e) => e.path.includes("readings[")) : undefined;
+  const seamResult = solved?.try_ons[0]?.seams.find((s) => s.seam === place.seam);
+  const pinIndex = (shown.alterations ?? [])
+    .find((a) => a.seam === place.seam)
+    ?.readings?.findIndex((r) => r.id === pinAt(shown, place, side)?.id);
+  const pin = pinIndex === undefined || pinIndex < 0 ? undefined : seamResult?.pins[pinIndex];
+  const dartPin = place.dart && !isNew ? side.pin : undefined;
+  const level = solved?.try_ons[0]?.levels.find((l) => l.level === place.level);
+  const figures = pin ?? dartPin;
+  return (
+    <>
+      <div className="fitting-scroll">
+        <div className="fitting-place">
+          <PlacePicture stand={stand} side={side} />
+          <div className="fitting-figures" aria-live="polite">
+            {step.hints.map((hint) => (
+              <p key={hint} className="fitting-hint">
+                {hint}
+              </p>
+            ))}
+            {wrong ? (
+              <p className="field-trouble" role="alert">
+                {wrong.found}. Expected {wrong.expected}.
+              </p>
+            ) : (
+              figures &&
+              amount !== null && (
+                <dl>
+                  <dt>{figures.front.nm === figures.back.nm ? "each edge" : "front, back edge"}</dt>
+                  <dd>
+                    <Words>
+                      {figures.front.nm === figures.back.nm
+                        ? figures.front.text
+                        : `${figures.front.bare}, ${figures.back.text}`}
+                    </Words>
+                  </dd>
+                  <dt>altogether, this side</dt>
+                  <dd>
+                    <Words>{figures.whole.text}</Words>
+                  </dd>
+                </dl>
+              )
+            )}
+            {level && (
+              <dl>
+                <dt>{spoken(level.level)} will measure, round</dt>
+                <dd>
+                  <Words>{level.after.text}</Words>
+                </dd>
+              </dl>
+            )}
+          </div>
+        </div>
+        <div className="chips" role="group" aria-label="Which seam">
+          {places.map((one, index) => (
+            <button
+              key={one.name}
+              type="button"
+              className={one === place ? "chip chosen" : "chip"}
+              aria-pressed={one === place}
+              onClick={() => {
+                setChosen(index);
+                setWhich(0);
+              }}
+            >
+              {one.name}
+            </button>
+          ))}
+        </div>
+        <p className="fitting-at">
+          <Words>{`${place.at.text} from ${place.datum === "its point" ? "its point" : `the ${place.datum}`}`}</Words>
+        </p>
+        {place.sides.length > 1 && (
+          <div className="sides" role="group" aria-label="Which side">
+            {place.sides.map((one, index) => {
+              const pinned = pinAt(tryOn, place, one);
+              return (
+                <button
+                  key={one.side}
+                  type="button"
+                  className={one === side ? "side chosen" : "side"}
+                  aria-pressed={one === side}
+                  aria-label={one.words}
+                  onClick={() => {
+                    setWhich(index);
+                  }}
+                >
+                  <strong>
+                    {tryOn.pinned_by === "dress_form" ? "form’s" : "wearer’s"} {one.wearer_side}
+                  </strong>
+                  <small>
+                    garment’s {one.side}
+                    {pinned ? ` · ${pinned.amount}` : one.left_out ? ` · ${spoken(one.left_out)}` : ""}
+                  </small>
+                </button>
+              );
+            })}
+          </div>
+        )}
+        <div className="chips" role="group" aria-label="How it was measured">
+          {HOWS.map((one) => (
+            <button
+              key={one.value}
+              type="button"
+              title={one.words}
+              className={how === one.value ? "chip chosen" : "chip"}
+              aria-pressed={how === one.value}
+              onClick={() => {
+                type(typed, one.value);
+              }}
+            >
+              {one.label}
+            </button>
+          ))}
+        </div>
+      </div>
+      <output className="fitting-number" aria-label="Typed">
+        {amount ? <Words>{amount}</Words> : <span className="quiet">nothing pinned here</span>}
+      </output>
+      <NumberPad
+        tape={tape}
+        typed={typed}
+        onType={(next) => {
+          type(next);
+        }}
+      />
+      <Foot
+        onBack={
+          which > 0
+            ? () => {
+                setWhich(which - 1);
+              }
+            : onBack
+        }
+        onNext={() => void enter()}
+      >
+        {place.seam && (
+          <>
+            <button
+              type="button"
+              className="foot-key small"
+              onClick={() => {
+                kept.change(withLeftOut(tryOn, place, side, "out_of_reach"));
+                forward();
+              }}
+            >
+              Can’t reach
+            </button>
+            {place.sides.length > 1 && (
+              <button
+                type="button"
+                className="foot-key small"
+                onClick={() => {
+                  kept.change(withLeftOut(tryOn, place, side, "copy_later"));
+                  forward();
+                }}
+              >
+                Copy later
+              </button>
+            )}
+          </>
+        )}
+      </Foot>
+      <Modal
+        title="Is that so?"
+        open={doubt !== null}
+        onCancel={() => {
+          setDoubt(null);
+        }}
+        footer={
+          doubt && (
+            <>
+              <Button size="large" onClick={doubt.keep}>
+                {amount} it is
+              </Button>
+              {doubt.instead && (
+                <Button
+                  size="large"
+                  type="primary"
+                  onClick={() => {
+                    if (doubt.instead) store(doubt.instead);
+                  }}
+                >
+                  {doubt.instead} was meant
+                </Button>
+              )}
+            </>
+          )
+        }
+      >
+        <p>{doubt && <Words>{doubt.question}</Words>}</p>
+      </Modal>
+    </>
+  );
+}
