@@ -40,6 +40,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
   );
   const place = step?.pins?.[0];
   const [where = "", number = ""] = asked?.typed.split(": ") ?? [];
+  const typedSide = place?.sides.find((side) => side.words === where);
   const level = solved?.try_ons[0]?.levels.find((l) => l.level === place?.level);
   return (
     <main className="large">
@@ -56,7 +57,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
         </p>
       )}
       <div className="large-work">
-        <PlacePicture stand={stand} side={pinned.at(-1)?.side ?? place?.sides[0] ?? null} />
+        <PlacePicture stand={stand} side={typedSide ?? pinned.at(-1)?.side ?? place?.sides[0] ?? null} />
         <div>
           {pinned.length === 0 && !step?.hem && <p className="quiet">Nothing entered here yet.</p>}
           <dl className="large-figures">

@@ -141,7 +141,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
         />
       </section>
       {comparing ? (
-        <section className="sheet">
+        <section className="sheet whole-width">
           <h2>Side by side</h2>
           <Compared garment={garment} tryOns={shown} />
         </section>
@@ -227,7 +227,14 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
       ))}
       {darts.map((dart) => (
         <table key={dart.dart} className="facts">
-          <caption>{spoken(dart.dart)} dart, stations from its point, fold depths</caption>
+          <caption>{spoken(dart.dart)} dart, stations from its point</caption>
+          <thead>
+            <tr>
+              <th scope="col">Station</th>
+              <th scope="col">Fold depth read</th>
+              <th scope="col">Garment’s</th>
+            </tr>
+          </thead>
           <tbody>
             {dart.readings.map((r) => (
               <tr key={r.id ?? r.station}>
@@ -237,7 +244,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
                 <td className="figure">
                   <Words>{r.amount}</Words>
                 </td>
-                <td>garment’s {r.side}</td>
+                <td>{r.side}</td>
               </tr>
             ))}
           </tbody>

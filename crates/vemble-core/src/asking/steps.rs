@@ -13,6 +13,9 @@ use crate::length::{Length, Measure, Tape};
 /// Two stations no further apart than this are one place, on whichever tape they were read (half of what pins wobble).
 const SAME_PLACE: Length = Length::from_mm(3);
 
+/// From the point of a new dart to where its fold depth is read: a hand's length (teaching value: waist darts run 9 to 16 cm).
+const NEW_DART: Length = Length::from_mm(150);
+
 /// Seams by how often they carry a change, the usual first (handbook 8.1 to 8.5: sides before the middle, the middle before
 /// panels).
 const USUAL_FIRST: [Seam; 12] = [
@@ -48,20 +51,7 @@ impl Asked<'_> {
                 .filter_map(|seam| self.on_seam(seam, level, self.garment.station_on(seam, level)?))
                 .collect()
         };
-        pins.extend(self.garment.darts.iter().filter(|d| level_of(d.dart) == level).map(|d| {
-            let station = Measure { length: d.length.length, unit: self.tape.unit() };
-            let readings = self.try_on.darts.iter().filter(|p| p.dart == d.dart).flat_map(|p| &p.readings);
-            PinPlace {
-                seam: None,
-                dart: Some(d.dart),
-                name: d.name().into(),
-                level,
-                station,
-                at: self.tape.figure(station.length),
-                datum: "its point".into(),
-                sides: self.sides(false, |side| self.there(readings.clone(), side, station), |_| None),
-            }
-        }));
+        pins.extend(self.darts_at(level));
         if pins.is_empty() {
             return None;
         }
@@ -83,6 +73,37 @@ impl Asked<'_> {
             hem: Vec::new(),
             movements: Vec::new(),
         })
+    }
+
+    /// Darts at a level: those there are, those that are pinned, and a new pair where one is commonly set (handbook 8.6).
+    fn darts_at(&self, level: Level) -> Vec<PinPlace> {
+        let there = self.garment.darts.iter().map(|d| (d.dart, d.name().to_owned(), d.length.length));
+        let mut darts: Vec<(Dart, String, Length)> = there.collect();
+        let usual = if self.garment.hangs_from_shoulders() { Dart::BackFishEye } else { Dart::BackWaist };
+        let pinned = self.try_on.darts.iter().map(|d| d.dart);
+        for dart in pinned.chain([usual]) {
+            if darts.iter().all(|known| known.0 != dart) {
+                let readings = self.try_on.darts.iter().filter(|d| d.dart == dart).flat_map(|d| &d.readings);
+                let station = readings.map(|r| r.station.length).next().unwrap_or(NEW_DART);
+                darts.push((dart, format!("new {}", dart.name()), station));
+            }
+        }
+        let place = |(dart, name, length): (Dart, String, Length)| {
+            let station = Measure { length: self.tape.round(length).min(length), unit: self.tape.unit() };
+            let readings =
+                || self.try_on.darts.iter().filter(move |p| p.dart == dart).flat_map(|p| &p.readings);
+            PinPlace {
+                seam: None,
+                dart: Some(dart),
+                name,
+                level,
+                station,
+                at: self.tape.figure(station.length),
+                datum: "its point".into(),
+                sides: self.sides(false, |side| self.there(readings(), side, station), |_| None),
+            }
+        };
+        darts.into_iter().filter(|(dart, ..)| level_of(*dart) == level).map(place).collect()
     }
 
     pub fn armholes(&self) -> Option<Step> {
