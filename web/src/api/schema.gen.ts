@@ -2038,7 +2038,7 @@ export interface components {
          * @description Which rule was applied.
          * @enum {string}
          */
-        Rule: "sides" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang";
         /**
          * @description A seam of a garment.
          * @enum {string}

@@ -293,3 +293,40 @@ async fn what_follows_from_a_try_on_is_derived_for_anybody() {
         (StatusCode::UNPROCESSABLE_ENTITY, &json!("try_ons[0].hem_marks[0].amount"))
     );
 }
+
+#[actix_web::test]
+async fn a_photo_that_is_cut_off_is_not_stored() {
+    use tokio::io::{AsyncReadExt, AsyncWriteExt};
+    let (server, garment) = Running::signed_in().await;
+    let (path, _) = server.try_on(&garment).await;
+    let try_on = path.rsplit('/').next().unwrap();
+    let id = Uuid::now_v7();
+    assert_eq!(server.photo(&garment, id, png()).await.0, StatusCode::CREATED);
+    let whole =
+        format!("{}/garments/{garment}/photos/{}?moment=detail&try_on={try_on}", server.base, Uuid::now_v7());
+    let sent =
+        server.client.put(&whole).header("content-type", "image/png").body(png()).send().await.unwrap();
+    assert_eq!(sent.status(), StatusCode::CREATED);
+    // A second one breaks off after half of its bytes.
+    let (half, cut) = (png(), Uuid::now_v7());
+    let url = reqwest::Url::parse(&server.base).unwrap();
+    let mut socket = tokio::net::TcpStream::connect(("127.0.0.1", url.port().unwrap())).await.unwrap();
+    let cookie = {
+        let entered = server.client.post(format!("{}/example/session", server.base)).send().await.unwrap();
+        entered.headers()["set-cookie"].to_str().unwrap().split(';').next().unwrap().to_owned()
+    };
+    let head = format!(
+        "PUT /api/v1/garments/{garment}/photos/{cut}?moment=detail HTTP/1.1\r\nhost: x\r\ncookie: {cookie}\r\ncontent-type: image/png\r\ncontent-length: {}\r\n\r\n",
+        half.len()
+    );
+    socket.write_all(head.as_bytes()).await.unwrap();
+    socket.write_all(&half[..half.len() / 2]).await.unwrap();
+    socket.shutdown().await.unwrap();
+    let mut answer = Vec::new();
+    drop(socket.read_to_end(&mut answer).await);
+    let (_, photos) = server.get(&format!("/garments/{garment}/photos")).await;
+    let photos = photos.as_array().unwrap();
+    assert_eq!(photos.len(), 2);
+    assert!(photos.iter().all(|p| p["id"] != json!(cut)));
+    assert_eq!(photos[1]["try_on"], json!(try_on));
+}

@@ -4,7 +4,7 @@ mod kinds;
 
 use super::{Check, EaseWord, LevelOf, Outcome, Rule};
 use crate::body::BodyMeasurement;
-use crate::fitting::{Alteration, GarmentSide, How, Reading};
+use crate::fitting::{Alteration, GarmentSide, How, Reading, Worn};
 use crate::garment::{Drape, Frays, Garment, InTheWay, Level, Structure};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::line::{End, Fairing, SidePolicy};
@@ -266,4 +266,30 @@ proptest! {
         // What does not pass says what would make it pass.
         prop_assert!(result.checks.iter().all(|c| (c.outcome == Outcome::Passes) == c.remedy.is_none()));
     }
+}
+
+#[test]
+fn the_asymmetry_of_a_body_flips_inside_out_and_that_of_a_garment_does_not() {
+    use crate::body::Posture;
+    let checked = |posture: &[Posture], worn, right: &str| {
+        let mut garment = trousers();
+        garment.wearer.posture = posture.to_vec();
+        let pins = vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Right, "0 cm", right)];
+        let kept =
+            Alteration { sides: Some(crate::line::SidePolicy::KeepEach), ..outseam(pins, meets("40 cm")) };
+        let mut document = document_of(garment, vec![kept]);
+        document.try_ons[0].worn = worn;
+        let checks = crate::solve::solve(&document, Tape::Cm).unwrap().try_ons.remove(0).checks;
+        checks.into_iter().find(|c| c.rule == Rule::Turned)
+    };
+    let uneven = [Posture::LeftLegLonger];
+    let caution = checked(&uneven, Worn::InsideOut, "3 cm").unwrap();
+    assert_eq!(caution.outcome, Outcome::Caution);
+    assert_eq!(
+        caution.figures,
+        "4.0 cm at most on the garment's left, the wearer's right while pinning; 6.0 cm at most on the garment's right, the wearer's left while pinning"
+    );
+    assert_eq!(checked(&uneven, Worn::RightSideOut, "3 cm"), None, "the sides are the body's own");
+    assert_eq!(checked(&uneven, Worn::InsideOut, "2 cm"), None, "both sides alike");
+    assert_eq!(checked(&[], Worn::InsideOut, "3 cm"), None, "an even body: the garment differs");
 }
