@@ -52,7 +52,10 @@ fn main() {
         load(address, &rail, 1, 10).await;
         report("GET /api/v1/rail of 300 garments", &load(address, &rail, 1, 200).await);
 
-        report("one more reading, 50 try-ons recorded at once", &fifty_try_ons(address, &cookie).await);
+        let paced = fifty_try_ons(address, &cookie, Duration::from_millis(500)).await;
+        report("one more reading, 50 try-ons recorded at once, each twice a second", &paced);
+        let unpaced = fifty_try_ons(address, &cookie, Duration::ZERO).await;
+        report("one more reading, 50 try-ons recorded at once, without a pause", &unpaced);
         report("a reading sent until the second screen has it", &second_screen(address, &cookie).await);
 
         // Four people sign in over and over while somebody else works.
@@ -153,8 +156,9 @@ fn with_readings(count: i64, ids: &[Uuid]) -> serde_json::Value {
     serde_json::json!({ "version": count - 1, "try_on": { "date": "2026-10-12", "alterations": [{ "seam": "outseam", "readings": readings }] } })
 }
 
-/// Fifty devices, each in a try-on of its own, enter one reading after the other.
-async fn fifty_try_ons(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Duration) {
+/// Fifty devices, each in a try-on of its own, enter one reading after the other with a pause between: no hand pins faster than
+/// twice a second.
+async fn fifty_try_ons(address: SocketAddr, cookie: &str, pause: Duration) -> (Vec<Duration>, Duration) {
     const READINGS: i64 = 12;
     let garments = garments(address, cookie).await;
     let from = Instant::now();
@@ -165,7 +169,10 @@ async fn fifty_try_ons(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Dur
             let mut socket = TcpStream::connect(address).await.expect("the server listens");
             let (mut times, mut buffer) = (Vec::new(), Vec::new());
             let ids: Vec<Uuid> = (0..READINGS).map(|_| Uuid::now_v7()).collect();
+            // Nobody begins at the same moment as everybody else.
+            tokio::time::sleep(pause * n as u32 / IN_FLIGHT as u32).await;
             for count in 1..=READINGS {
+                tokio::time::sleep(pause).await;
                 let body = with_readings(count, &ids).to_string();
                 let sent = request("PUT", &path, &headers, &body);
                 let from = Instant::now();
