@@ -250,6 +250,9 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
           </tbody>
         </table>
       ))}
+      {darts.length > 0 && (
+        <p className="quiet">What the darts take in is not counted yet in what it will measure.</p>
+      )}
       {left.length > 0 && (
         <ul className="left-out">
           {left.map((l) => (
