@@ -523,7 +523,7 @@ async fn a_part_is_picked_on_the_stand_renamed_and_put_back() {
     journey.until_text("[data-level='waist'] strong", "76.6 cm").await;
     journey.find(STORED).await;
     journey.browser.refresh().await.unwrap();
-    journey.until_text("[data-level='waist'] strong", "75.8 cm").await;
+    journey.until_text("[data-level='waist'] strong", "76.6 cm").await;
     journey.end().await;
 }
 
