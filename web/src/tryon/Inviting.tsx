@@ -46,7 +46,15 @@ export function Inviting({ one, open, onClose }: Props) {
     await refresh();
   };
   return (
-    <Modal title="Invite to this try-on" open={open} onCancel={onClose} footer={null}>
+    <Modal
+      title="Invite to this try-on"
+      open={open}
+      footer={null}
+      onCancel={onClose}
+      afterClose={() => {
+        setInvited(null);
+      }}
+    >
       <Segmented<For>
         block
         aria-label="Whom"

@@ -173,7 +173,12 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
     journey.tap("[aria-label='Close the fitting mode']").await;
     let code = async |whom: &str| {
         journey.click_words("Invite a helper or screen").await;
-        journey.click_words(whom).await;
+        // A dialog that is still opening may not take the click.
+        let chosen = format!(".ant-segmented-item-selected [title='{whom}']");
+        while journey.texts(&chosen).await.is_empty() {
+            journey.click_words(whom).await;
+            tokio::time::sleep(std::time::Duration::from_millis(300)).await;
+        }
         journey.click_words("Make a code").await;
         journey.until_text(".invited-code", "-").await;
         let code = journey.texts(".invited-code").await.remove(0);
