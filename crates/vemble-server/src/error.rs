@@ -74,10 +74,22 @@ pub enum ApiError {
     Invalid(Vec<Complaint>),
     /// Not JSON by its own words.
     NotJson,
-    /// A body over the limit, or one that broke off.
-    Body(actix_web::Error),
+    /// A body over the limit.
+    Overlong,
+    /// A body that broke off.
+    BrokenOff,
     /// The store's.
     Store(StoreError),
+}
+
+impl From<actix_web::Error> for ApiError {
+    /// Of a body that did not arrive.
+    fn from(error: actix_web::Error) -> Self {
+        match error.as_response_error().status_code() {
+            StatusCode::PAYLOAD_TOO_LARGE => Self::Overlong,
+            _ => Self::BrokenOff,
+        }
+    }
 }
 
 impl From<StoreError> for ApiError {
@@ -206,20 +218,18 @@ impl ApiError {
                 "Not JSON",
                 "Send the header Content-Type: application/json.",
             ),
-            Self::Body(error) => match error.as_response_error().status_code() {
-                StatusCode::PAYLOAD_TOO_LARGE => problem(
-                    StatusCode::PAYLOAD_TOO_LARGE,
-                    "too-large",
-                    "Too large",
-                    "A document has at most 1 MB. Nothing was stored.",
-                ),
-                _ => problem(
-                    StatusCode::BAD_REQUEST,
-                    "broken-off",
-                    "Broken off",
-                    "The body did not arrive whole; send it again.",
-                ),
-            },
+            Self::Overlong => problem(
+                StatusCode::PAYLOAD_TOO_LARGE,
+                "too-large",
+                "Too large",
+                "A document has at most 1 MB. Nothing was stored.",
+            ),
+            Self::BrokenOff => problem(
+                StatusCode::BAD_REQUEST,
+                "broken-off",
+                "Broken off",
+                "The body did not arrive whole; send it again.",
+            ),
             Self::Store(error) => Self::of_store(error, problem),
         }
     }

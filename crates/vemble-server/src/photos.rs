@@ -129,7 +129,7 @@ pub(crate) async fn put_photo(
         return Err(ApiError::NotAnImage);
     }
     let file = payload.to_bytes_limited(LARGEST_FILE).await;
-    let file = file.map_err(|_| ApiError::TooLarge)?.map_err(ApiError::Body)?;
+    let file = file.map_err(|_| ApiError::TooLarge)?.map_err(ApiError::from)?;
     let _turn = DECODING.acquire().await.map_err(|_| ApiError::Busy)?;
     let clean = web::block(move || clean_photo(&file)).await.map_err(|_| ApiError::Busy)?;
     let clean = clean.map_err(|e| {

@@ -24,7 +24,7 @@ fn bytes(request: &HttpRequest, body: Body) -> Result<web::Bytes, ApiError> {
     if !content_type.starts_with("application/json") {
         return Err(ApiError::NotJson);
     }
-    body.map_err(ApiError::Body)
+    body.map_err(ApiError::from)
 }
 
 /// Which tape figures are shown on.

@@ -9,9 +9,10 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::asking::{Asking, asking};
 use vemble_core::compare::{Comparison, compare};
-use vemble_core::document::Document;
+use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
 use vemble_core::fitting::{Meant, Prefer, TryOn, Worn, merge};
+use vemble_core::garment::Garment;
 use vemble_core::length::Tape;
 use vemble_core::solve::solve;
 use vemble_exchange::document::Complaint;
@@ -55,9 +56,6 @@ impl TryOnChange {
     }
 }
 
-/// How often a change is brought together with ever newer ones before somebody has to try again.
-const TRIES: usize = 5;
-
 /// Stores a try-on of a garment, brought together with what was stored since it was read.
 pub(crate) async fn store_try_on(
     store: AccountStore<'_>,
@@ -66,33 +64,20 @@ pub(crate) async fn store_try_on(
     change: TryOnChange,
     tape: Tape,
 ) -> Result<StoredTryOn, ApiError> {
-    let stored = store.document(garment).await?;
-    let of_garment = stored.document;
-    let mut there = of_garment
-        .try_ons
-        .iter()
-        .zip(&stored.try_on_versions)
-        .find(|(t, _)| t.id == Some(id))
-        .map(|(t, version)| StoredTryOn { version: *version, try_on: t.clone() });
-    let mut alone = Document { try_ons: vec![change.try_on.clone()], ..of_garment };
-    for _ in 0..TRIES {
-        let read = match &there {
-            Some(there) if there.version != change.version => {
-                alone.try_ons[0] = together(&change, there, tape)?;
-                if alone.try_ons[0] == there.try_on {
-                    return Ok(there.clone());
-                }
-                there.version
-            }
-            _ => change.version,
+    let decide = |worn: &Garment, there: Option<&StoredTryOn>| {
+        let wanted = match there {
+            Some(there) if there.version != change.version => together(&change, there, tape)?,
+            None if change.version != 0 => return Err(StoreError::NotFound.into()),
+            _ => change.try_on.clone(),
         };
-        check(&alone, tape)?;
-        match store.put_try_on(garment, id, read, &alone.try_ons[0]).await {
-            Err(StoreError::Stale(newer)) => there = Some(*newer),
-            done => return Ok(done?),
+        if there.is_some_and(|there| there.version != change.version && there.try_on == wanted) {
+            return Ok(None);
         }
-    }
-    Err(ApiError::Busy)
+        let alone = Document { version: VERSION, garment: worn.clone(), try_ons: vec![wanted] };
+        check(&alone, tape)?;
+        Ok(alone.try_ons.into_iter().next())
+    };
+    store.change_try_on(garment, id, decide).await
 }
 
 fn together(change: &TryOnChange, there: &StoredTryOn, tape: Tape) -> Result<TryOn, ApiError> {

@@ -185,7 +185,7 @@ pub(crate) async fn wearer_csv(
 )]
 #[post("/measurements/read-csv")]
 pub(crate) async fn read_csv(_: SignedIn, body: Body) -> Result<HttpResponse, ApiError> {
-    let taken = read_measurements_csv(&body.map_err(ApiError::Body)?);
+    let taken = read_measurements_csv(&body.map_err(ApiError::from)?);
     Ok(HttpResponse::Ok().json(taken.map_err(|c| ApiError::Invalid(vec![c]))?))
 }
 

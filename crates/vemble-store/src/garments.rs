@@ -1,11 +1,12 @@
 //! Garments of an account, with their wearers and try-ons.
 
 use crate::notices::{Notice, tell};
-use crate::readings::{ReadingRow, readings_of, rows_of};
+use crate::readings::{ReadingRow, readings_of, rows_of, write_readings};
 use crate::schema::{garments, invitations, readings, try_ons, wearers};
 use crate::{AccountStore, StoreError};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use futures_util::future::try_join;
 use serde_json::Value;
 use std::collections::HashMap;
 use uuid::Uuid;
@@ -222,77 +223,112 @@ impl AccountStore<'_> {
         }
     }
 
-    /// Stores a try-on of a garment whole, with all its readings, or not at all.
-    ///
-    /// `version` is the one that was read; 0 makes a new try-on. Gives what is stored now.
+    /// Changes a try-on of a garment, or makes it: `decide` sees the garment and the try-on as it is stored, if it is, and gives the
+    /// try-on as it shall be, or nothing to leave it. Nobody else changes it meanwhile. Gives what is stored then.
     ///
     /// # Errors
-    /// [`StoreError::Stale`] with the stored state if somebody was faster, [`StoreError::NotFound`] if the garment or
-    /// try-on is not this account's, [`StoreError::IdTaken`] if a reading's id is used elsewhere.
-    pub async fn put_try_on(
+    /// [`StoreError::NotFound`] if the garment or try-on is not this account's, [`StoreError::IdTaken`] if a reading's id is
+    /// used elsewhere, and whatever `decide` refuses with; nothing is stored then.
+    pub async fn change_try_on<E: From<StoreError> + Send>(
         &self,
+        garment: Uuid,
+        id: Uuid,
+        decide: impl Fn(&Garment, Option<&StoredTryOn>) -> Result<Option<TryOn>, E> + Sync,
+    ) -> Result<StoredTryOn, E> {
+        let mut connection = self.connection().await?;
+        // Somebody may make it between looking and making; then it is there at the second look.
+        for _ in 0..2 {
+            let mut refused = None;
+            let done = connection
+                .transaction::<_, StoreError, _>(async |connection| {
+                    let (worn, stored, rows) = self.held(connection, garment, id).await?;
+                    match decide(&worn, stored.as_ref()) {
+                        Ok(None) => stored.ok_or(StoreError::NotFound).map(Some),
+                        Ok(Some(try_on)) => {
+                            let version = stored.map_or(0, |s| s.version);
+                            self.write(connection, garment, id, version, &try_on, &rows).await
+                        }
+                        Err(why) => {
+                            refused = Some(why);
+                            Ok(None)
+                        }
+                    }
+                })
+                .await?;
+            match (done, refused) {
+                (_, Some(why)) => return Err(why),
+                (Some(stored), None) => return Ok(stored),
+                (None, None) => {}
+            }
+        }
+        Err(StoreError::NotFound.into())
+    }
+
+    /// The garment as worn, and its try-on held fast until the transaction ends.
+    async fn held(
+        &self,
+        connection: &mut AsyncPgConnection,
+        garment: Uuid,
+        id: Uuid,
+    ) -> Result<(Garment, Option<StoredTryOn>, Vec<ReadingRow>), StoreError> {
+        let worn =
+            garments::table
+                .inner_join(wearers::table.on(
+                    wearers::account_id.eq(garments::account_id).and(wearers::id.eq(garments::wearer_id)),
+                ))
+                .filter(garments::account_id.eq(self.account).and(garments::id.eq(garment)))
+                .select((garments::facts, wearers::facts));
+        let own = self.own_try_on(garment, id).select((try_ons::version, try_ons::facts)).for_update();
+        let both = &*connection;
+        let ((facts, wearer), held) =
+            try_join(worn.first::<(Value, Value)>(&mut &*both), own.load::<(i32, Value)>(&mut &*both))
+                .await?;
+        let worn = garment_with(facts, wearer)?;
+        let Some((version, facts)) = held.into_iter().next() else {
+            return Ok((worn, None, Vec::new()));
+        };
+        let rows = readings_in(connection, self.account, &[id]).await?;
+        let try_on = try_on_with(id, facts, &rows)?;
+        Ok((worn, Some(StoredTryOn { version, try_on }), rows))
+    }
+
+    /// Writes a try-on, and of its readings those that are not in `old` already. Nothing if somebody made it meanwhile.
+    async fn write(
+        &self,
+        connection: &mut AsyncPgConnection,
         garment: Uuid,
         id: Uuid,
         version: i32,
         try_on: &TryOn,
-    ) -> Result<StoredTryOn, StoreError> {
+        old: &[ReadingRow],
+    ) -> Result<Option<StoredTryOn>, StoreError> {
         let account = self.account;
-        let mut connection = self.connection().await?;
-        let done = connection
-            .transaction::<_, StoreError, _>(async |connection| {
-                let own = try_ons::table.filter(
-                    try_ons::account_id
-                        .eq(account)
-                        .and(try_ons::id.eq(id))
-                        .and(try_ons::garment_id.eq(garment)),
-                );
-                let facts = facts_of(try_on)?;
-                if version == 0 {
-                    let new = (
-                        try_ons::account_id.eq(account),
-                        try_ons::id.eq(id),
-                        try_ons::garment_id.eq(garment),
-                        try_ons::facts.eq(facts),
-                    );
-                    let made = diesel::insert_into(try_ons::table)
-                        .values(new)
-                        .on_conflict_do_nothing()
-                        .execute(connection)
-                        .await?;
-                    if made == 0 {
-                        return Ok(None);
-                    }
-                } else {
-                    let changed = diesel::update(own.filter(try_ons::version.eq(version)))
-                        .set((try_ons::version.eq(version + 1), try_ons::facts.eq(facts)))
-                        .execute(connection)
-                        .await?;
-                    if changed == 0 {
-                        return Ok(None);
-                    }
-                    let old = readings::table
-                        .filter(readings::account_id.eq(account).and(readings::try_on_id.eq(id)));
-                    diesel::delete(old).execute(connection).await?;
-                }
-                let rows = rows_of(account, id, try_on);
-                diesel::insert_into(readings::table).values(&rows).execute(connection).await?;
-                if try_on.closed {
-                    let over = invitations::table
-                        .filter(invitations::account_id.eq(account).and(invitations::try_on_id.eq(id)));
-                    diesel::delete(over).execute(connection).await?;
-                }
-                let version_now = version + 1;
-                tell(connection, &Notice::TryOn { account, garment, try_on: id, version: version_now })
-                    .await?;
-                let try_on = try_on_with(id, facts_of(try_on)?, &rows)?;
-                Ok(Some(StoredTryOn { version: version + 1, try_on }))
-            })
-            .await?;
-        drop(connection);
-        match done {
-            Some(stored) => Ok(stored),
-            None => Err(StoreError::Stale(Box::new(self.try_on(garment, id).await?))),
+        let facts = facts_of(try_on)?;
+        let rows = rows_of(account, id, try_on);
+        if version == 0 {
+            let new = (
+                try_ons::account_id.eq(account),
+                try_ons::id.eq(id),
+                try_ons::garment_id.eq(garment),
+                try_ons::facts.eq(&facts),
+            );
+            let made = diesel::insert_into(try_ons::table).values(new).on_conflict_do_nothing();
+            if made.execute(connection).await? == 0 {
+                return Ok(None);
+            }
+        } else {
+            let set = (try_ons::version.eq(version + 1), try_ons::facts.eq(&facts));
+            diesel::update(try_ons::table.find((account, id))).set(set).execute(connection).await?;
         }
+        write_readings(connection, old, &rows).await?;
+        if try_on.closed {
+            let over = invitations::table
+                .filter(invitations::account_id.eq(account).and(invitations::try_on_id.eq(id)));
+            diesel::delete(over).execute(connection).await?;
+        }
+        let version = version + 1;
+        tell(connection, &Notice::TryOn { account, garment, try_on: id, version }).await?;
+        Ok(Some(StoredTryOn { version, try_on: try_on_with(id, facts, &rows)? }))
     }
 
     /// Removes a try-on with its readings.
@@ -313,18 +349,18 @@ impl AccountStore<'_> {
     /// [`StoreError::NotFound`] if this account's garment has no such try-on.
     pub async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
         let mut connection = self.connection().await?;
-        let (version, facts): (i32, Value) = try_ons::table
-            .filter(
-                try_ons::account_id
-                    .eq(self.account)
-                    .and(try_ons::id.eq(id))
-                    .and(try_ons::garment_id.eq(garment)),
-            )
-            .select((try_ons::version, try_ons::facts))
-            .first(&mut connection)
-            .await?;
+        let own = self.own_try_on(garment, id).select((try_ons::version, try_ons::facts));
+        let (version, facts): (i32, Value) = own.first(&mut connection).await?;
         let rows = readings_in(&mut connection, self.account, &[id]).await?;
         Ok(StoredTryOn { version, try_on: try_on_with(id, facts, &rows)? })
+    }
+
+    #[diesel::dsl::auto_type(no_type_alias)]
+    fn own_try_on(&self, garment: Uuid, id: Uuid) -> _ {
+        let account: Uuid = self.account;
+        try_ons::table.filter(
+            try_ons::account_id.eq(account).and(try_ons::id.eq(id)).and(try_ons::garment_id.eq(garment)),
+        )
     }
 
     /// Empties the account and fills it with `documents`, whole or not at all.

@@ -21,7 +21,7 @@ pub use wearers::StoredWearer;
 use diesel::prelude::*;
 use diesel::sql_types::Text;
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
-use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig};
+use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig, RecyclingMethod};
 use diesel_async::{
     AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection,
 };
@@ -117,22 +117,25 @@ impl Store {
             let url = url.to_owned();
             Box::pin(async move {
                 let mut connection = AsyncPgConnection::establish(&url).await?;
+                // Every statement finds its rows by their keys: a plan is made once for a connection, not for every call.
                 connection
-                    .batch_execute("SET ROLE vemble_app")
+                    .batch_execute("SET ROLE vemble_app; SET plan_cache_mode = force_generic_plan")
                     .await
                     .map_err(ConnectionError::CouldntSetupConfiguration)?;
                 Ok(connection)
             })
         });
+        // Whether a connection still lives shows when it is told whose rows it may see.
+        config.recycling_method = RecyclingMethod::Fast;
         let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(url, config);
         let pool = Pool::builder(manager).max_size(16).build().map_err(unreachable)?;
         Ok(Self { pool, url: url.into() })
     }
 
-    /// A connection that sees only these rows, whatever it saw before.
+    /// A connection that sees only these rows, whatever it saw before. One that broke while nobody used it is thrown away.
     async fn connection(&self, sees: Sees<'_>) -> Result<Object<AsyncPgConnection>, StoreError> {
-        let mut connection = self.pool.get().await.map_err(unreachable)?;
-        let (mut account, mut signing_in, mut joining, mut tape) = Default::default();
+        let (mut account, mut joining) = (String::new(), String::new());
+        let (mut signing_in, mut tape) = ("", "");
         match sees {
             Sees::Account(id) => account = id.to_string(),
             Sees::SigningIn(email) => signing_in = email,
@@ -140,16 +143,24 @@ impl Store {
             Sees::Tape(serial) => tape = serial,
             Sees::Nobody => {}
         }
-        let set = "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false), \
-                   set_config('vemble.joining', $3, false), set_config('vemble.tape', $4, false)";
-        diesel::sql_query(set)
-            .bind::<Text, String>(account)
-            .bind::<Text, &str>(signing_in)
-            .bind::<Text, String>(joining)
-            .bind::<Text, &str>(tape)
-            .execute(&mut connection)
-            .await?;
-        Ok(connection)
+        loop {
+            let mut connection = self.pool.get().await.map_err(unreachable)?;
+            let is_new = Object::metrics(&connection).recycle_count == 0;
+            let set = "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false), \
+                       set_config('vemble.joining', $3, false), set_config('vemble.tape', $4, false)";
+            let told = diesel::sql_query(set)
+                .bind::<Text, &str>(&account)
+                .bind::<Text, &str>(signing_in)
+                .bind::<Text, &str>(&joining)
+                .bind::<Text, &str>(tape)
+                .execute(&mut connection)
+                .await;
+            match told {
+                Ok(_) => return Ok(connection),
+                Err(error) if is_new => return Err(error.into()),
+                Err(_) => drop(Object::take(connection)),
+            }
+        }
     }
 
     /// Asks the database for a sign of life.

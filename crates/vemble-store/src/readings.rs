@@ -3,6 +3,7 @@
 use crate::StoreError;
 use crate::schema::readings;
 use diesel::prelude::*;
+use diesel_async::{AsyncPgConnection, RunQueryDsl};
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
@@ -10,8 +11,8 @@ use uuid::Uuid;
 use vemble_core::fitting::{Reading, TryOn};
 use vemble_core::length::{Length, Measure};
 
-#[derive(Clone, Debug, Queryable, Selectable, Insertable)]
-#[diesel(table_name = readings)]
+#[derive(Clone, Debug, PartialEq, Eq, Queryable, Selectable, Insertable, AsChangeset)]
+#[diesel(table_name = readings, primary_key(account_id, id))]
 pub(crate) struct ReadingRow {
     account_id: Uuid,
     id: Uuid,
@@ -57,6 +58,40 @@ pub(crate) fn rows_of(account: Uuid, try_on_id: Uuid, try_on: &TryOn) -> Vec<Rea
         })
     });
     rows.collect()
+}
+
+/// Makes the stored readings of a try-on, which are `old`, into `new`: only what differs is written.
+pub(crate) async fn write_readings(
+    connection: &mut AsyncPgConnection,
+    old: &[ReadingRow],
+    new: &[ReadingRow],
+) -> Result<(), StoreError> {
+    let gone: Vec<Uuid> =
+        old.iter().filter(|o| new.iter().all(|n| n.id != o.id)).map(|row| row.id).collect();
+    if let Some(row) = old.first().filter(|_| !gone.is_empty()) {
+        let own = readings::table
+            .filter(readings::account_id.eq(row.account_id).and(readings::id.eq_any(gone)));
+        diesel::delete(own).execute(connection).await?;
+    }
+    let (mut added, mut changed) = (Vec::new(), Vec::new());
+    for row in new {
+        match old.iter().find(|o| o.id == row.id) {
+            None => added.push(row),
+            Some(same) if same == row => {}
+            Some(_) => changed.push(row),
+        }
+    }
+    for row in changed {
+        let own = readings::table.find((row.account_id, row.id));
+        diesel::update(own).set(row).execute(connection).await?;
+    }
+    // One is what a hand enters at a time; the statement for one is prepared once.
+    match added[..] {
+        [] => 0,
+        [one] => diesel::insert_into(readings::table).values(one).execute(connection).await?,
+        _ => diesel::insert_into(readings::table).values(added).execute(connection).await?,
+    };
+    Ok(())
 }
 
 /// The readings of one alteration, in the order they were taken.

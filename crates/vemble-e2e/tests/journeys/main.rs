@@ -362,6 +362,8 @@ async fn measurements_are_pasted_as_a_column_and_taken_in_from_a_file() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
     journey.click_words("People").await;
+    // The rail, which is there until the page has come, has a button with her name too.
+    journey.find(".person-card").await;
     journey.click_words("Juno Fenwick").await;
     journey.click_words("all").await;
     let paste = include_str!("column.js");
