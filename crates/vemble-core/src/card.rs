@@ -109,7 +109,7 @@ pub(crate) fn card(
             .map(|l| {
                 let is_opening = matches!(l.level, Level::Hem | Level::SleeveHem);
                 let round = if is_opening { "opening" } else { "girth" };
-                format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text, l.before.text)
+                format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text(), l.before.text())
             })
             .collect(),
         notes: notes(subject, solved),

@@ -73,8 +73,8 @@ pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>
     });
     let measured = solved.levels.iter().map(|level| {
         let of = |t: &crate::solve::SolvedTryOn| {
-            let after = t.levels.iter().filter(|l| l.level == level.level).map(|l| l.after.text.as_str());
-            let mut after: Vec<&str> = after.collect();
+            let after = t.levels.iter().filter(|l| l.level == level.level).map(|l| l.after.text());
+            let mut after: Vec<String> = after.collect();
             after.dedup();
             after.join(" / ")
         };

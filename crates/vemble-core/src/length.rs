@@ -552,7 +552,10 @@ impl Tape {
 
     /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
     pub fn show(self, length: Length) -> String {
-        format!("{} {}", self.bare(length), self.unit_name())
+        let mut text = self.bare(length);
+        text.push(' ');
+        text.push_str(self.unit_name());
+        text
     }
 
     /// Parts at tape marks that add up to their exact total, which is rounded once.
@@ -571,23 +574,60 @@ impl Tape {
     }
 
     /// A figure for a screen: the exact length and its text on this tape.
-    pub fn figure(self, length: Length) -> Figure {
-        let bare = self.bare(length);
-        let text = [&bare, " ", self.unit_name()].concat();
-        Figure { nm: length.0, text, bare }
+    pub const fn figure(self, length: Length) -> Figure {
+        Figure { nm: length.0, tape: self }
+    }
+}
+
+/// A derived length as screens, cards and files get it: exact, and in words on the user's tape.
+///
+/// A solve has hundreds of them; their words are made only where they are read.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Figure {
+    /// Exact, in nanometres.
+    pub nm: i64,
+    tape: Tape,
+}
+
+impl Figure {
+    /// At the nearest mark of the user's tape, with its unit.
+    pub fn text(self) -> String {
+        self.tape.show(Length(self.nm))
+    }
+
+    /// The same without its unit, for columns whose heading has it.
+    pub fn bare(self) -> String {
+        self.tape.bare(Length(self.nm))
     }
 }
 
 /// A derived length as screens, cards and files get it.
-#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Figure {
+#[derive(Serialize, ToSchema)]
+#[schema(as = Figure)]
+struct FigureInWords<'a> {
     /// Exact, in nanometres.
-    pub nm: i64,
+    nm: i64,
     /// At the nearest mark of the user's tape, with its unit.
-    pub text: String,
+    text: &'a str,
     /// The same without its unit, for columns whose heading has it.
-    pub bare: String,
+    bare: &'a str,
 }
+
+impl Serialize for Figure {
+    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+        let mut text = self.bare();
+        let bare = text.len();
+        text.push(' ');
+        text.push_str(self.tape.unit_name());
+        FigureInWords { nm: self.nm, text: &text, bare: &text[..bare] }.serialize(serializer)
+    }
+}
+impl utoipa::PartialSchema for Figure {
+    fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+        FigureInWords::schema()
+    }
+}
+impl ToSchema for Figure {}
 
 #[cfg(test)]
 mod tests {

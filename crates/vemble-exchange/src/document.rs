@@ -38,8 +38,9 @@ impl Complaint {
 /// # Errors
 /// The first thing that does not have the right shape, with its path.
 pub fn read<T: serde::de::DeserializeOwned>(json: &[u8]) -> Result<T, Complaint> {
-    // Keeping the path costs as much again as reading: it is kept only once something is known to be wrong.
-    if let Ok(value) = serde_json::from_slice(json) {
+    // Keeping the path costs as much again as reading: it is kept only once something is known to be wrong. Text that is known to be
+    // UTF-8 need not be looked at again string by string.
+    if let Some(value) = std::str::from_utf8(json).ok().and_then(|text| serde_json::from_str(text).ok()) {
         return Ok(value);
     }
     let mut reader = serde_json::Deserializer::from_slice(json);

@@ -21,7 +21,7 @@ pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
                     let figures: Option<&MarkSide> = [&mark.left, &mark.right][of].as_ref();
                     let Some(figures) = figures else { continue };
                     // Other programs read an ASCII minus.
-                    let plain = |figure: &Figure| figure.bare.replace('−', "-");
+                    let plain = |figure: &Figure| figure.bare().replace('−', "-");
                     let cut = |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| plain(&c[edge]));
                     writer.write_record([
                         (number + 1).to_string(),

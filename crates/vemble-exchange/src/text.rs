@@ -41,8 +41,8 @@ fn card_text(card: &Card, marks: &[MarkResult]) -> String {
     lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
     lines[0].push(String::new());
     for row in marks {
-        let mut line = vec![row.station.bare.clone()];
-        line.extend(card.columns.iter().map(|c| figure(row, c.shows).map_or("–".into(), |f| f.bare.clone())));
+        let mut line = vec![row.station.bare()];
+        line.extend(card.columns.iter().map(|c| figure(row, c.shows).map_or("–".into(), |f| f.bare())));
         line.push(row.note.clone());
         lines.push(line);
     }

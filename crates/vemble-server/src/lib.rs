@@ -66,7 +66,9 @@ struct Api;
 macro_rules! api {
     ($app:expr) => {
         $app.into_utoipa_app().openapi(Api::openapi()).service(
+            // What a drag asks for comes first: routes are tried in this order.
             scope::scope("/api/v1")
+                .service(solving::solve)
                 .service(session::sign_up)
                 .service(session::sign_in)
                 .service(session::who)
@@ -117,7 +119,6 @@ macro_rules! api {
                 .service(wearers::delete_wearer)
                 .service(wearers::read_csv)
                 .service(wearers::measurements)
-                .service(solving::solve)
                 .service(solving::length)
                 .service(health),
         )

@@ -66,11 +66,10 @@ pub(crate) async fn write_readings(
     old: &[ReadingRow],
     new: &[ReadingRow],
 ) -> Result<(), StoreError> {
-    let gone: Vec<Uuid> =
-        old.iter().filter(|o| new.iter().all(|n| n.id != o.id)).map(|row| row.id).collect();
+    let gone: Vec<Uuid> = old.iter().filter(|o| new.iter().all(|n| n.id != o.id)).map(|row| row.id).collect();
     if let Some(row) = old.first().filter(|_| !gone.is_empty()) {
-        let own = readings::table
-            .filter(readings::account_id.eq(row.account_id).and(readings::id.eq_any(gone)));
+        let own =
+            readings::table.filter(readings::account_id.eq(row.account_id).and(readings::id.eq_any(gone)));
         diesel::delete(own).execute(connection).await?;
     }
     let (mut added, mut changed) = (Vec::new(), Vec::new());

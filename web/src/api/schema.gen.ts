@@ -2080,12 +2080,12 @@ export interface components {
          * @enum {string}
          */
         Seen: "wrinkle" | "gape" | "strain" | "slide" | "other";
-        /** @description A band of the garment round a level, shaded by its ease. */
+        /** @description A band of the garment round a level, shaded by its ease: as much of a box as trunk or legs cover. */
         Shade: {
+            /** @description The box: left, top, width and height in mm. */
+            box_mm: number[];
             /** @description Round which level. */
             level: components["schemas"]["Level"];
-            /** @description The band. */
-            path: string;
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };

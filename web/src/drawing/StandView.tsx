@@ -1,5 +1,5 @@
 import { Checkbox, Segmented } from "antd";
-import { memo, useState, type KeyboardEvent } from "react";
+import { memo, useId, useState, type KeyboardEvent } from "react";
 import type { LevelResult, Stand, StandChanges } from "../api/client";
 import { OF, spoken, WORDS } from "./words";
 import "./drawing.css";
@@ -102,6 +102,7 @@ interface ViewProps extends Props {
 function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
   const after = changes?.views.find((v) => v.view === view.view);
   const trunk = view.cloth.at(-1);
+  const covered = useId();
   const half = stand.width_mm / 2;
   const [top = 0, bottom = stand.height_mm] = whole ? [] : stand.garment_mm;
   // As large as 12 px in a panel of two views.
@@ -123,10 +124,21 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           style={{ fill: stand.colour }}
         />
       ))}
-      {shaded &&
-        (after ?? view).shades.map((shade, index) => (
-          <path key={index} className={`shade shade-${shade.word}`} d={shade.path} />
-        ))}
+      {shaded && (
+        <>
+          <clipPath id={covered}>
+            <path d={after?.trunk ?? trunk} />
+          </clipPath>
+          {(after ?? view).shades.map(({ word, box_mm: [x, y, width, height] }, index) => (
+            <rect
+              key={index}
+              className={`shade shade-${word}`}
+              clipPath={`url(#${covered})`}
+              {...{ x, y, width, height }}
+            />
+          ))}
+        </>
+      )}
       {after?.trunk && <path className="before" d={trunk} />}
       {view.levels.map((level) => (
         <line

@@ -205,11 +205,11 @@ impl Asked<'_> {
             EaseWord::Roomy => "roomy",
             EaseWord::Loose => "loose",
         };
-        let usual = format!("usual is {} to {}", comfort.usual_from.bare, comfort.usual_to.text);
+        let usual = format!("usual is {} to {}", comfort.usual_from.bare(), comfort.usual_to.text());
         let kind = if result.assumed { ", by a width nobody measured" } else { "" };
         (
             matches!(comfort.now, EaseWord::TooTight | EaseWord::Loose),
-            vec![format!("{} of ease altogether now{kind}: {word}; {usual}.", ease.text)],
+            vec![format!("{} of ease altogether now{kind}: {word}; {usual}.", ease.text())],
         )
     }
 

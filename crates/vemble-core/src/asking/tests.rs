@@ -113,8 +113,12 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
             let full = asking(&document, tape);
             for side in full.steps.iter().flat_map(|s| &s.pins).flat_map(|p| &p.sides) {
                 let pin = side.pin.as_ref().unwrap_or_else(|| panic!("{kind:?}: {}", side.words));
-                let shown = (pin.read.text.as_str(), pin.whole.text.as_str());
-                assert!([("0.5 cm", "1.0 cm"), ("1/4 in", "3/8 in")].contains(&shown), "{shown:?}");
+                let shown = [pin.read.text(), pin.whole.text()];
+                assert!(
+                    [["0.5 cm", "1.0 cm"], ["1/4 in", "3/8 in"]]
+                        .contains(&shown.each_ref().map(String::as_str)),
+                    "{shown:?}"
+                );
             }
         }
     }

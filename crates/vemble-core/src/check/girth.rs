@@ -294,22 +294,27 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
         let after = l.ease_after.as_ref()?;
         let (outcome, reason) = match (comfort.after, comfort.now) {
             (EaseWord::TooTight, EaseWord::TooTight) if l.off.nm <= 0 => {
-                (Outcome::Caution, format!("Still less than the least ease of {}.", comfort.least.text))
+                (Outcome::Caution, format!("Still less than the least ease of {}.", comfort.least.text()))
             }
-            (EaseWord::TooTight, _) => {
-                (Outcome::Stop, format!("Less than the least ease of {}: it would bind.", comfort.least.text))
-            }
+            (EaseWord::TooTight, _) => (
+                Outcome::Stop,
+                format!("Less than the least ease of {}: it would bind.", comfort.least.text()),
+            ),
             _ => (
                 Outcome::Passes,
-                format!("Usual here is {} to {} of ease.", comfort.usual_from.bare, comfort.usual_to.text),
+                format!(
+                    "Usual here is {} to {} of ease.",
+                    comfort.usual_from.bare(),
+                    comfort.usual_to.text()
+                ),
             ),
         };
         let figures = format!(
             "{} − {} ({} body) = {} ease altogether",
-            l.after.bare,
-            body.bare,
+            l.after.bare(),
+            body.bare(),
             l.level.name(),
-            after.text
+            after.text()
         );
         let short = Length::from_nm(comfort.least.nm - after.nm);
         let mut check = Check::new(outcome, Rule::Ease, format!("Ease at the {}", l.name()), figures, reason);

@@ -190,25 +190,27 @@ fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
 /// The asymmetry of a body flips when the garment is turned: a difference that was pinned inside out, and that the wearer's own
 /// sides explain, would be sewn into the side that does not need it. One of the garment itself stays where it is.
 fn turned(subject: &Subject<'_>) -> Option<Check> {
+    let seam = subject.seams.iter().find(|s| !s.sides_agree() && subject.worn == Worn::InsideOut)?;
     let uneven = subject.garment.wearer.explains_a_difference()?;
-    let seam = subject.seams.iter().find(|s| !s.sides_agree())?;
-    (subject.worn == Worn::InsideOut).then(|| {
-        let side = |side: GarmentSide| {
-            let most = seam.line(side).pins.iter().map(|p| p.edges.whole().0).max().unwrap_or(Length::ZERO);
-            let on = subject.worn.on_wearer(side).name();
-            format!("{} at most on the garment's {}, the wearer's {on} while pinning", subject.show(most), side.name())
-        };
-        let figures = GarmentSide::BOTH.map(side).join("; ");
-        let reason = format!(
-            "It was pinned inside out, and {} is uneven ({uneven}). Worn right side out, the garment's left is on the wearer's left again: \
-             a difference of the body must go to the garment's other side.",
-            subject.garment.wearer.name
-        );
-        let title = format!("{}: pinned inside out on an uneven body", seam.facts.name());
-        let mut check = Check::new(Outcome::Caution, Rule::Turned, title, figures, reason);
-        check.seam = Some(seam.facts.seam);
-        check.remedy("Exchange the figures of left and right if it is the body that differs; leave them if it is the garment.")
-    })
+    let side = |side: GarmentSide| {
+        let most = seam.line(side).pins.iter().map(|p| p.edges.whole().0).max().unwrap_or(Length::ZERO);
+        let on = subject.worn.on_wearer(side).name();
+        format!(
+            "{} at most on the garment's {}, the wearer's {on} while pinning",
+            subject.show(most),
+            side.name()
+        )
+    };
+    let figures = GarmentSide::BOTH.map(side).join("; ");
+    let reason = format!(
+        "It was pinned inside out, and {} is uneven ({uneven}). Worn right side out, the garment's left is on the wearer's left again: \
+         a difference of the body must go to the garment's other side.",
+        subject.garment.wearer.name
+    );
+    let title = format!("{}: pinned inside out on an uneven body", seam.facts.name());
+    let mut check = Check::new(Outcome::Caution, Rule::Turned, title, figures, reason);
+    check.seam = Some(seam.facts.seam);
+    Some(check.remedy("Exchange the figures of left and right if it is the body that differs; leave them if it is the garment."))
 }
 
 #[cfg(test)]

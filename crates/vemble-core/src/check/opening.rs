@@ -23,7 +23,7 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
         let after = Length::from_nm(l.after.nm);
         let title = format!("{} through the {}", if part == "foot" { "Foot" } else { "Hand" }, l.name());
         let Some(passing) = garment.wearer.get(what) else {
-            let figures = format!("the opening measures {} round", l.after.text);
+            let figures = format!("the opening measures {} round", l.after.text());
             let reason = format!("The {} is not known.", what.name());
             return Check::new(Outcome::Caution, Rule::Opening, title, figures, reason)
                 .remedy(format!("Measure the {}, round {around}.", what.name()));
@@ -37,7 +37,7 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
             subject.tape.bare(passing),
             subject.tape.bare(OVER),
             subject.show(needs),
-            l.after.text
+            l.after.text()
         );
         let reason = match outcome {
             Outcome::Passes => format!("The {part} goes through."),

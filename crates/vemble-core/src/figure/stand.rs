@@ -8,7 +8,7 @@ use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
 use crate::fitting::{GarmentSide, Worn};
-use crate::garment::{Garment, Level, Neckline, Round, Run, Seam, SeamFacts, word};
+use crate::garment::{Garment, Level, Neckline, Run, Seam, SeamFacts, word};
 use crate::length::{Station, Tape};
 use crate::line::{AlteredSeam, Curve};
 use kurbo::{BezPath, Point};
@@ -92,15 +92,15 @@ pub struct StandLevel {
     pub edges_mm: [f64; 2],
 }
 
-/// A band of the garment round a level, shaded by its ease.
+/// A band of the garment round a level, shaded by its ease: as much of a box as trunk or legs cover.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Shade {
     /// Round which level.
     pub level: Level,
     /// How its ease is, in a word.
     pub word: EaseWord,
-    /// The band.
-    pub path: String,
+    /// The box: left, top, width and height in mm.
+    pub box_mm: [f64; 4],
 }
 
 /// What a try-on's lines move on the stand; all else stays as the stand shows it.
@@ -530,27 +530,10 @@ impl<'a> Drawing<'a> {
                 let of_side = results.iter().filter(|r| r.level == level);
                 let mut of_side = of_side.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
                 let Some(comfort) = of_side.next().and_then(|r| r.comfort.as_ref()) else { continue };
-                let Half { outer, inner, .. } = self.half(side);
-                let mut path = BezPath::new();
-                follow(&mut path, &outer.cut(low, high), true);
-                let middle =
-                    inner.filter(|_| drape.garment.round(level) == Round::Leg).map(|i| i.cut(low, high));
-                match middle.as_ref().and_then(Curve::span) {
-                    Some((_, top)) => {
-                        path.line_to((middle.as_ref().map_or(0.0, |m| m.at(top)), high));
-                        follow(&mut path, &middle.unwrap_or_default(), false);
-                    }
-                    None => {
-                        path.line_to((0.0, high));
-                        path.line_to((0.0, low));
-                    }
-                }
-                path.close_path();
-                shades.push(Shade {
-                    level,
-                    word: comfort.after,
-                    path: svg(&canvas.place(&on_side(side, path))),
-                });
+                let width = self.half(side).outer.range(low, high).1.max(0.0);
+                let left = if (side == GarmentSide::Left) == canvas.flipped { -width } else { 0.0 };
+                let of = [left, self.top - high, width, high - low];
+                shades.push(Shade { level, word: comfort.after, box_mm: of.map(|cm| hundredths(cm * 10.0)) });
             }
         }
         shades

@@ -72,7 +72,7 @@ fn an_answer_settles_its_question_and_opens_the_next() {
     assert_eq!(measured.settled, lined.settled + 1);
     let neck = measured.places.iter().flat_map(|p| &p.questions).find(|q| q.key == "level.neck").unwrap();
     let Field::Width { shown, girth, laid_flat, .. } = &neck.fields[0] else { panic!("a width") };
-    assert_eq!((shown.text.as_str(), girth.as_str(), *laid_flat), ("9 1/2 in", "19 in", true));
+    assert_eq!((shown.text().as_str(), girth.as_str(), *laid_flat), ("9 1/2 in", "19 in", true));
 }
 
 #[test]
