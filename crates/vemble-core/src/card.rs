@@ -1,25 +1,26 @@
 //! The chalk card: what lies beside the cloth while it is chalked, in the order in which the hand moves.
 
+use crate::alteration::AlteredDart;
 use crate::check::{Check, LevelResult, Outcome, Subject};
 use crate::fitting::Worn;
-use crate::garment::{Level, Run, Seam};
+use crate::garment::{Band, Level, Run, Seam};
 use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, START_ON_OLD_LINE};
-use crate::solve::SolvedSeam;
+use crate::solve::{SolvedElastic, SolvedSeam};
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// A card for one seam; its rows are the marks of that seam.
+/// A card for one seam, pair of darts or elastic; its rows are the marks of what has its key.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Card {
     /// What is altered: "Outseam, both legs".
     pub title: String,
     /// Garment and wearer.
     pub garment: String,
-    /// Which seam.
-    pub seam: Seam,
-    /// What it is called on this garment.
-    pub seam_name: String,
+    /// Names it among the cards of a try-on: `outseam`, `dart.back_waist`, `elastic`.
+    pub key: String,
+    /// What is altered, as it is called on this garment.
+    pub name: String,
     /// How the numbers are measured, in one line.
     pub measured: String,
     /// Heading of the stations.
@@ -89,12 +90,11 @@ pub(crate) fn card(
     };
     let concerns =
         checks.iter().filter(|c| c.outcome > Outcome::Passes && c.seam.is_none_or(|s| s == seam.facts.seam));
-    let afterwards = levels.iter().filter(|l| l.is_changed());
     Card {
         title: format!("{}{sides}", capital(name)),
         garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
-        seam: seam.facts.seam,
-        seam_name: name.into(),
+        key: solved.key.clone(),
+        name: name.into(),
         measured: format!(
             "Stations in {unit}, up from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching into the {}.",
             panel(subject, seam.facts.seam),
@@ -102,18 +102,121 @@ pub(crate) fn card(
             datum = seam.facts.seam.datum(),
         ),
         station_heading: format!("from {}, {}", seam.facts.seam.datum(), subject.tape.unit_name()),
-        columns: columns(solved, subject.tape),
+        columns: columns(solved, subject.tape, "each edge", "altogether"),
         steps: steps(subject, seam, solved),
         cautions: concerns.map(caution).collect(),
-        afterwards: afterwards
-            .map(|l| {
-                let is_opening = matches!(l.level, Level::Hem | Level::SleeveHem);
-                let round = if is_opening { "opening" } else { "girth" };
-                format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text(), l.before.text())
-            })
-            .collect(),
+        afterwards: afterwards(levels),
         notes: notes(subject, solved),
     }
+}
+
+/// What the garment measures afterwards, wherever that changes.
+fn afterwards(levels: &[LevelResult]) -> Vec<String> {
+    let words = |l: &LevelResult| {
+        let is_opening = matches!(l.level, Level::Hem | Level::SleeveHem);
+        let round = if is_opening { "opening" } else { "girth" };
+        format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text(), l.before.text())
+    };
+    levels.iter().filter(|l| l.is_changed()).map(words).collect()
+}
+
+/// The card of a pair of darts.
+pub(crate) fn dart_card(
+    subject: &Subject<'_>,
+    dart: &AlteredDart<'_>,
+    solved: &SolvedSeam,
+    levels: &[LevelResult],
+    checks: &[Check],
+) -> Card {
+    let tape = subject.tape;
+    let sides = if solved.sides_agree { "a pair, both the same" } else { "a pair, each its own" };
+    let concerns = checks.iter().filter(|c| c.outcome > Outcome::Passes && c.dart == Some(dart.dart()));
+    let two = dart.dart().has_two_points();
+    let mut steps = vec![
+        match &solved.place {
+            Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
+            None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
+        },
+        format!("Lay the tape along the middle with 0 at the {}. Tick each station.", solved.datum),
+        "From each tick measure the fold depth to either side of the middle and make a dot.".into(),
+        match dart.facts {
+            Some(_) => "Join the dots; fold along the middle, dots on dots, and pin across.".into(),
+            None => {
+                "Join the dots to a lens or a wedge; fold along the middle, dots on dots, and pin across."
+                    .into()
+            }
+        },
+        "Baste, and try it on again.".into(),
+    ];
+    steps.push(match two {
+        true => "Sew from the middle to one point, then from the middle to the other.".into(),
+        false => format!("Sew from the {} to the point.", solved.top),
+    });
+    steps.push("Finish each point with short stitches or a hand knot, without a lump. Press over a ham, towards the centre.".into());
+    let mut notes = Vec::new();
+    if dart.place_is_assumed {
+        notes.push(format!(
+            "{}. Nobody said where it lies: put in its point and its other end.",
+            capital(solved.place.as_deref().unwrap_or("assumed"))
+        ));
+    }
+    notes.extend(inside_out(subject));
+    Card {
+        title: format!("{}, {sides}", capital(&dart.name())),
+        garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
+        key: solved.key.clone(),
+        name: dart.name(),
+        measured: format!(
+            "Stations in {unit} from the {}. Fold depths in {unit}, from the middle of the dart to either side.",
+            solved.datum,
+            unit = tape.unit_word()
+        ),
+        station_heading: format!("from {}, {}", solved.datum, tape.unit_name()),
+        columns: columns(solved, tape, "fold depth", "taken by each"),
+        steps,
+        cautions: concerns.map(caution).collect(),
+        afterwards: afterwards(levels),
+        notes,
+    }
+}
+
+/// The card of elastic in a waistband; nothing where it cannot be done.
+pub(crate) fn elastic_card(subject: &Subject<'_>, elastic: &SolvedElastic, checks: &[Check]) -> Option<Card> {
+    let cut = elastic.cut?;
+    let spans = elastic.spans?;
+    let concerns =
+        checks.iter().filter(|c| c.outcome > Outcome::Passes && c.rule == crate::check::Rule::Elastic);
+    Some(Card {
+        title: "Elastic in the waistband".into(),
+        garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
+        key: "elastic".into(),
+        name: "elastic".into(),
+        measured: format!("Cut {}, anchors and all. {}.", cut.text(), capital(&elastic.sum)),
+        station_heading: String::new(),
+        columns: Vec::new(),
+        steps: vec![
+            format!(
+                "Mark two slits on the inside of the band, {} apart, alike on both sides of the centre back and clear of loops.",
+                elastic.casing.text()
+            ),
+            "Open the slits in the inner band only.".into(),
+            format!(
+                "Cut the elastic {} long. Draw it from slit to slit; hop out before a label that is sewn through, and in again after it.",
+                cut.text()
+            ),
+            "Pin each end 1 cm deep, and try it on: it should hold without digging in.".into(),
+            "Sew two short rows across each end; they show on the outside. Close the slits by hand.".into(),
+        ],
+        cautions: concerns.map(caution).collect(),
+        afterwards: vec![format!("Worn, the elastic spans {}.", spans.text())],
+        notes: Vec::new(),
+    })
+}
+
+fn inside_out(subject: &Subject<'_>) -> Option<String> {
+    (subject.worn == Worn::InsideOut).then(|| {
+        "It was pinned inside out: the garment's left was on the wearer's right. Left and right here are the garment's, as it is worn.".into()
+    })
 }
 
 /// What comes in pairs where this seam is: legs, sleeves, or just sides.
@@ -143,17 +246,17 @@ fn capital(text: &str) -> String {
     chars.next().map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
 }
 
-fn columns(solved: &SolvedSeam, tape: Tape) -> Vec<Column> {
+fn columns(solved: &SolvedSeam, tape: Tape, edge: &str, whole: &str) -> Vec<Column> {
     use ColumnFigure as F;
     let cut = solved.marks.iter().any(|m| [&m.left, &m.right].into_iter().flatten().any(|s| s.cut.is_some()));
     let side = |words: &str, f: [F; 5]| {
         let column =
             |shows, what: &str| Column { shows, heading: format!("{words}{what}, {}", tape.unit_name()) };
         let mut columns = match solved.edges_equal {
-            true => vec![column(f[0], "each edge")],
+            true => vec![column(f[0], edge)],
             false => vec![column(f[0], "front edge"), column(f[1], "back edge")],
         };
-        columns.push(column(f[2], "altogether"));
+        columns.push(column(f[2], whole));
         match (cut, solved.edges_equal) {
             (true, true) => columns.push(column(f[3], "cut line, each edge")),
             (true, false) => {
@@ -198,9 +301,16 @@ fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> 
             tape.show(start - station.length),
             tape.show(station.length)
         ));
+    } else if let End::CarriesOn { into } = seam.ends.upper {
+        steps.push(format!(
+            "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
+            into.name(),
+            solved.marks.last().and_then(|m| Some(m.left.as_ref()?.front.text())).unwrap_or_default()
+        ));
     } else {
         steps.push(format!("The line {}.", solved.ends[1]));
     }
+    steps.extend(through_the_band(subject, seam));
     steps.push("Baste, and try it on again. Nothing is cut before.".into());
     match seam.alteration.trim_to {
         Some(trim) => steps.push(format!(
@@ -212,6 +322,29 @@ fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> 
     steps
 }
 
+/// A centre-back waist goes through the band; how depends on how that is made.
+fn through_the_band(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<String> {
+    let goes_through = matches!(seam.ends.upper, End::StraightThrough { .. } | End::RunsOff {});
+    let ends_there = subject.garment.span_of(seam.facts.seam).1 == Level::Waist;
+    if !goes_through || !ends_there || !seam.facts.seam.is_single() {
+        return Vec::new();
+    }
+    let band = match subject.garment.found.band {
+        Some(Band::CentreBackSeam) => "Open the band's own seam and sew it again in one pass with this one.",
+        Some(Band::OnePiece) => {
+            "Cut the band at the centre back. Sew the short level seams first, then the upright one in one pass, allowances open."
+        }
+        Some(Band::Separate) => "Open the inner band there; cut and rejoin it, or fold it.",
+        Some(Band::Elastic) => "Draw the elastic back before the band is cut.",
+        None => "Look how the band is made before it is opened: the look-over asks.",
+    };
+    let mut steps =
+        vec!["Take off belt loop and label at the centre back; they go back on at the end.".to_owned()];
+    steps.push(band.into());
+    steps.push("Keep the excess inside: it lets out again. Finish by stitching in the ditch.".into());
+    steps
+}
+
 fn notes(subject: &Subject<'_>, solved: &SolvedSeam) -> Vec<String> {
     let tape = subject.tape;
     let mut sides = solved.marks.iter().flat_map(|m| [&m.left, &m.right]).flatten();
@@ -220,9 +353,7 @@ fn notes(subject: &Subject<'_>, solved: &SolvedSeam) -> Vec<String> {
     if sides.any(|s| shown(&s.front) + shown(&s.back) != shown(&s.whole)) {
         notes.push("“Altogether” is rounded once from the exact line, so it can differ by one mark from twice the edge.".into());
     }
-    if subject.worn == Worn::InsideOut {
-        notes.push("It was pinned inside out: the garment's left was on the wearer's right. Left and right here are the garment's, as it is worn.".into());
-    }
+    notes.extend(inside_out(subject));
     // At an edge that the pins reach there is nothing to set.
     if solved.lower_is_assumed && solved.lower_station.is_some() {
         notes.push(format!("Assumed: the line {}. Nobody set its lower end.", solved.ends[0]));

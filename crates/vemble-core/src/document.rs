@@ -92,6 +92,25 @@ impl Document {
                 fault(field.into(), Wrong::TooLong { most: 2000 });
             }
         }
+        for (v, version) in try_on.versions.iter().enumerate() {
+            let path = |field: &str| format!("versions[{v}].{field}");
+            if version.name.trim().is_empty() {
+                fault(path("name"), Wrong::Blank);
+            } else if version.name.chars().count() > 120 {
+                fault(path("name"), Wrong::TooLong { most: 120 });
+            }
+            let readings = version.alterations.iter().map(|a| a.readings.len()).max().unwrap_or(0);
+            if version.alterations.len() > MOST || version.darts.len() > MOST || readings > MOST_READINGS {
+                fault(path("alterations"), Wrong::TooMany { what: "entries", most: MOST });
+            }
+        }
+        for (p, passed) in try_on.passed_over.iter().enumerate() {
+            if passed.why.trim().is_empty() {
+                fault(format!("passed_over[{p}].why"), Wrong::Blank);
+            } else if passed.why.chars().count().max(passed.check.chars().count()) > 400 {
+                fault(format!("passed_over[{p}].why"), Wrong::TooLong { most: 400 });
+            }
+        }
         for (a, alteration) in try_on.alterations.iter().enumerate() {
             if try_on.alterations[..a].iter().any(|other| other.seam == alteration.seam) {
                 fault(format!("alterations[{a}].seam"), Wrong::Twice { what: alteration.seam.name() });
@@ -123,6 +142,8 @@ impl Document {
             ("hem_marks", try_on.hem_marks.len()),
             ("observations", try_on.observations.len()),
             ("left_out", try_on.left_out.len()),
+            ("versions", try_on.versions.len()),
+            ("passed_over", try_on.passed_over.len()),
         ];
         for (field, _) in lists.into_iter().filter(|l| l.1 > MOST) {
             fault(field.into(), Wrong::TooMany { what: "entries", most: MOST });

@@ -34,6 +34,15 @@ pub enum Wrong {
     Blank,
     TooLong { most: usize },
     NoFigure { what: BodyMeasurement },
+    NotInOnePass { seam: Seam, into: Seam },
+    PinsOfItsOwn { seam: Seam },
+    NotAShare { percent: u32 },
+    OffOtherSeam { station: Measure, seam: Seam },
+    DartIsThere { what: &'static str },
+    NoPlaceForDart { what: &'static str },
+    AtThePoint { found: Measure },
+    ShallowerThanNought { found: Measure, depth: Length },
+    NotAHold { percent: u8 },
     NotOfABody { what: BodyMeasurement, found: Measure, least: Length, most: Length, height: Option<Length> },
 }
 
@@ -74,6 +83,23 @@ impl Wrong {
             Self::Blank => "nothing".into(),
             Self::TooLong { most } => format!("over {most} letters"),
             Self::NoFigure { what } => format!("the {} without a figure", what.name()),
+            Self::NotInOnePass { seam, into } => {
+                format!("the {} carried on into the {}", seam.name(), into.name())
+            }
+            Self::PinsOfItsOwn { seam } => {
+                format!("a share for the {}, which has pins of its own", seam.name())
+            }
+            Self::NotAShare { percent } => format!("{percent} % given to other seams"),
+            Self::OffOtherSeam { station, seam } => {
+                format!("a pin at {station}, where the {} does not run", seam.name())
+            }
+            Self::DartIsThere { what } => format!("a place for the {what}, which the garment has already"),
+            Self::NoPlaceForDart { what } => format!("no place for the new {what}"),
+            Self::AtThePoint { found } => format!("{found} at the point of the dart"),
+            Self::ShallowerThanNought { found, depth } => {
+                format!("{found} let out, but the dart is {} deep there", tape.show(*depth))
+            }
+            Self::NotAHold { percent } => format!("a hold of {percent} %"),
             Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
             Self::NotOfABody { what, found, height: Some(height), .. } => {
                 format!("{found} as {} of somebody {} tall", what.name(), tape.show(*height))
@@ -106,6 +132,22 @@ impl Wrong {
             Self::Blank => "a name".into(),
             Self::TooLong { most } => format!("at most {most} letters"),
             Self::NoFigure { .. } => "one figure, or left and right".into(),
+            Self::NotInOnePass { seam, .. } => match seam.goes_on_into() {
+                Some(into) => format!("the {} in one pass with the {}", into.name(), seam.name()),
+                None => "a line that runs off the edge here, or meets the old stitching".into(),
+            },
+            Self::PinsOfItsOwn { .. } => "a seam without pins, or no share for it".into(),
+            Self::NotAShare { .. } => "1 to 100 percent altogether, each seam once".into(),
+            Self::OffOtherSeam { seam, .. } => {
+                format!("pins where both seams run, or no share for the {}", seam.name())
+            }
+            Self::DartIsThere { .. } => "no place: pins deepen it, gaps let it out, where it is".into(),
+            Self::NoPlaceForDart { .. } => {
+                "how high above the hem its point and its other end lie, or a measured waist".into()
+            }
+            Self::AtThePoint { .. } => "nought at the point, and pins away from it".into(),
+            Self::ShallowerThanNought { depth, .. } => format!("at most {}", tape.show(*depth)),
+            Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
             Self::NotOfABody { least, most, .. } => {
                 format!("something from {} to {}", tape.show(*least), tape.show(*most))
             }

@@ -3,6 +3,7 @@
 //! No I/O, no clock, no database, no interface. [`solve::solve`] is the way through: a [`document::Document`] of
 //! readings goes in, lines, checks, cards and drawings come out.
 
+pub mod alteration;
 pub mod asking;
 pub mod body;
 pub mod card;

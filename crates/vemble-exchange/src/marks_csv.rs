@@ -15,17 +15,18 @@ pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
     header.extend(headings.map(|h| format!("{h}_{unit}")));
     writer.write_record(&header)?;
     for (number, try_on) in solved.try_ons.iter().enumerate() {
-        for seam in &try_on.seams {
-            for (side, of) in [("left", 0), ("right", 1)] {
+        for seam in try_on.seams.iter().chain(&try_on.darts) {
+            for (side, is_as_left) in [("left", true), ("right", seam.sides_agree)] {
                 for mark in &seam.marks {
-                    let figures: Option<&MarkSide> = [&mark.left, &mark.right][of].as_ref();
+                    let figures: Option<&MarkSide> =
+                        if is_as_left { mark.left.as_ref() } else { mark.right.as_ref() };
                     let Some(figures) = figures else { continue };
                     // Other programs read an ASCII minus.
                     let plain = |figure: &Figure| figure.bare().replace('−', "-");
                     let cut = |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| plain(&c[edge]));
                     writer.write_record([
                         (number + 1).to_string(),
-                        seam.seam.name().into(),
+                        seam.name.clone(),
                         side.into(),
                         mark.note.clone(),
                         plain(&mark.station),

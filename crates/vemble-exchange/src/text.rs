@@ -9,7 +9,10 @@ use vemble_core::solve::{MarkResult, MarkSide, Solved};
 pub fn cards_text(solved: &Solved) -> String {
     let cards = solved.try_ons.iter().flat_map(|t| t.cards.iter().map(move |card| (t, card)));
     let cards: Vec<String> = cards
-        .filter_map(|(t, card)| Some(card_text(card, &t.seams.iter().find(|s| s.seam == card.seam)?.marks)))
+        .map(|(t, card)| {
+            let of = t.seams.iter().chain(&t.darts).find(|s| s.key == card.key);
+            card_text(card, of.map_or(&[], |s| &s.marks))
+        })
         .collect();
     match cards.is_empty() {
         true => "No pins yet: nothing to chalk.\n".into(),

@@ -724,6 +724,8 @@ export interface components {
             /** @description Which seam is altered. */
             seam: components["schemas"]["Seam"];
             sides?: components["schemas"]["SidePolicy"] | null;
+            /** @description Other seams that take a share of what is pinned here; this seam keeps the rest. */
+            spread?: components["schemas"]["SeamShare"][];
             tolerance?: components["schemas"]["Measure"] | null;
             trim_to?: components["schemas"]["Measure"] | null;
             upper?: components["schemas"]["End"] | null;
@@ -781,7 +783,7 @@ export interface components {
          * @enum {string}
          */
         BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "wrist_girth" | "hand_girth";
-        /** @description A card for one seam; its rows are the marks of that seam. */
+        /** @description A card for one seam, pair of darts or elastic; its rows are the marks of what has its key. */
         Card: {
             /** @description What the garment should measure afterwards. */
             afterwards: string[];
@@ -791,14 +793,14 @@ export interface components {
             columns: components["schemas"]["Column"][];
             /** @description Garment and wearer. */
             garment: string;
+            /** @description Names it among the cards of a try-on: `outseam`, `dart.back_waist`, `elastic`. */
+            key: string;
             /** @description How the numbers are measured, in one line. */
             measured: string;
+            /** @description What is altered, as it is called on this garment. */
+            name: string;
             /** @description Under the table, where a figure needs a word. */
             notes: string[];
-            /** @description Which seam. */
-            seam: components["schemas"]["Seam"];
-            /** @description What it is called on this garment. */
-            seam_name: string;
             /** @description Heading of the stations. */
             station_heading: string;
             /** @description What the hand does, in order. */
@@ -817,11 +819,16 @@ export interface components {
         };
         /** @description The result of one check. */
         Check: {
+            dart?: components["schemas"]["Dart"] | null;
             /** @description The figures, as a sum a person can follow. */
             figures: string;
+            /** @description Names it among the checks of a try-on: what is passed over is remembered by it. */
+            key: string;
             level?: components["schemas"]["Level"] | null;
             /** @description How it came out. */
             outcome: components["schemas"]["Outcome"];
+            /** @description Why the sewist passes over it. */
+            passed_over?: string | null;
             /** @description Why it came out so. */
             reason: string;
             /** @description What would make it pass. */
@@ -965,12 +972,19 @@ export interface components {
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
         };
-        /** @description What was pinned on a pair of darts: fold depths, with the point at 0. */
+        /**
+         * @description What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
+         *     one. A dart that is let out has gaps.
+         */
         DartPins: {
+            base?: components["schemas"]["Measure"] | null;
             /** @description Which pair; one that the garment does not have yet is a new one. */
             dart: components["schemas"]["Dart"];
+            from_side_seam?: components["schemas"]["Measure"] | null;
+            point?: components["schemas"]["Measure"] | null;
             /** @description The pins, in the order they were read. */
             readings: components["schemas"]["Reading"][];
+            sides?: components["schemas"]["SidePolicy"] | null;
         };
         /** @description A garment and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
@@ -1002,6 +1016,16 @@ export interface components {
          * @enum {string}
          */
         EaseWord: "too_tight" | "close" | "usual" | "roomy" | "loose";
+        /** @description Elastic drawn into a stretch of waistband, between two slits on its inside. */
+        ElasticPlan: {
+            /** @description How long the casing runs, from slit to slit. */
+            casing: components["schemas"]["Measure"];
+            /**
+             * Format: int32
+             * @description Stretched ÷ relaxed, in percent: 110 to 125, 115 when absent.
+             */
+            hold_percent?: number | null;
+        };
         /** @description What happens at one end of the altered stretch. */
         End: {
             /** @enum {string} */
@@ -1011,6 +1035,11 @@ export interface components {
         } | {
             /** @enum {string} */
             end: "runs_off";
+        } | {
+            /** @enum {string} */
+            end: "carries_on";
+            /** @description Which seam. */
+            into: components["schemas"]["Seam"];
         } | {
             /** @enum {string} */
             end: "straight_through";
@@ -1770,6 +1799,13 @@ export interface components {
             seam?: components["schemas"]["Seam"] | null;
             side?: components["schemas"]["GarmentSide"] | null;
         };
+        /** @description A check that the sewist passes over, and why. */
+        PassedOver: {
+            /** @description The check's key. */
+            check: string;
+            /** @description A word why; kept with the try-on. */
+            why: string;
+        };
         /** @description A wearer with everything that follows from what was measured. */
         Person: {
             /** @description Figures that look like a slip. */
@@ -1888,6 +1924,8 @@ export interface components {
             stands_off: boolean;
             /** @description Where on the seam. */
             station: components["schemas"]["Figure"];
+            /** @description How front, back and whole come from what the tape said. */
+            sum: string;
             /** @description Whose side that was on the wearer. */
             wearer_side: components["schemas"]["WearerSide"];
             /** @description Off altogether. */
@@ -2038,7 +2076,7 @@ export interface components {
          * @description Which rule was applied.
          * @enum {string}
          */
-        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "dart" | "elastic";
         /**
          * @description A seam of a garment.
          * @enum {string}
@@ -2067,6 +2105,16 @@ export interface components {
             seam: components["schemas"]["Seam"];
             /** @description Stitched again on the right side. */
             topstitched?: boolean;
+        };
+        /** @description A seam that takes a share of what is pinned on another. */
+        SeamShare: {
+            /**
+             * Format: int32
+             * @description How much of the whole, in percent.
+             */
+            percent: number;
+            /** @description Which seam. */
+            seam: components["schemas"]["Seam"];
         };
         /** @description Rows of one sort. */
         Section: {
@@ -2140,18 +2188,37 @@ export interface components {
             /** @description Its unit: `cm` or `in`. */
             unit: string;
         };
-        /** @description One altered seam. */
+        /** @description Elastic drawn into a stretch of waistband. */
+        SolvedElastic: {
+            /** @description From slit to slit. */
+            casing: components["schemas"]["Figure"];
+            cut?: components["schemas"]["Figure"] | null;
+            spans?: components["schemas"]["Figure"] | null;
+            /** @description How that comes about. */
+            sum: string;
+        };
+        /** @description One altered seam, or pair of darts. */
         SolvedSeam: {
             /** @description The allowance on each edge. */
             allowance: components["schemas"]["Figure"];
+            dart?: components["schemas"]["Dart"] | null;
             /** @description Where its stations are measured from: hem, crotch, sleeve hem. */
             datum: string;
             /** @description Front and back edge move by the same amount everywhere. */
             edges_equal: boolean;
             /** @description Where the line ends, in words, the hem end first. */
             ends: string[];
+            /**
+             * Format: int32
+             * @description How much of what is pinned here stays here, in percent; other seams take the rest.
+             */
+            keeps_percent: number;
+            /** @description Names it among the changes of a try-on, and its card: `outseam`, `dart.back_waist`. */
+            key: string;
             /** @description Its length. */
             length: components["schemas"]["Figure"];
+            /** @description How long both edges are afterwards, in words. */
+            lengths?: string[];
             /** @description The lower end was not given and is assumed. */
             lower_is_assumed: boolean;
             lower_station?: components["schemas"]["Figure"] | null;
@@ -2163,8 +2230,9 @@ export interface components {
             name: string;
             /** @description The pins as read, in the document's order. */
             pins: components["schemas"]["PinResult"][];
-            /** @description Which seam. */
-            seam: components["schemas"]["Seam"];
+            /** @description Where a pair of darts lies, in words. */
+            place?: string | null;
+            seam?: components["schemas"]["Seam"] | null;
             /** @description How the sides were made to agree. */
             sides: components["schemas"]["SidesResult"];
             /** @description Both sides have the same line. */
@@ -2181,13 +2249,16 @@ export interface components {
         };
         /** @description Everything derived from one try-on. */
         SolvedTryOn: {
-            /** @description The chalk cards, one for each altered seam. */
+            /** @description The chalk cards, one for each altered seam, pair of darts and elastic. */
             cards: components["schemas"]["Card"][];
             /** @description Checks, the gravest first. */
             checks: components["schemas"]["Check"][];
+            /** @description Its darts, each like a seam whose edges are the two sides of its fold. */
+            darts: components["schemas"]["SolvedSeam"][];
+            elastic?: components["schemas"]["SolvedElastic"] | null;
             /** @description Girths and ease, from the top down. */
             levels: components["schemas"]["LevelResult"][];
-            /** @description Its seams, in the document's order. */
+            /** @description Its seams: those that were entered, in the document's order, then those that take a share or that a line carries on into. */
             seams: components["schemas"]["SolvedSeam"][];
             /** @description What moves on the stand. */
             stand: components["schemas"]["StandChanges"];
@@ -2335,6 +2406,8 @@ export interface components {
             cut?: string | null;
             /** @description The new stitching of the front edge, or of both where they are the same. */
             line?: string | null;
+            /** @description The old fold of a dart, which is no axis. */
+            old_line?: string | null;
             /** @description The garment's side. */
             side: components["schemas"]["GarmentSide"];
             /** @description How far a smooth line may pass beside the pins: a closed band. */
@@ -2422,6 +2495,7 @@ export interface components {
              * @description The day.
              */
             date: string;
+            elastic?: components["schemas"]["ElasticPlan"] | null;
             /** @description Marks around hems. */
             hem_marks?: components["schemas"]["HemMark"][];
             /**
@@ -2437,6 +2511,8 @@ export interface components {
             movements?: components["schemas"]["MovementTest"][];
             /** @description What the cloth did. */
             observations?: components["schemas"]["Observation"][];
+            /** @description Checks that are passed over. */
+            passed_over?: components["schemas"]["PassedOver"][];
             /** @description Who set the pins. */
             pinned_by?: components["schemas"]["PinnedBy"];
             /** @description How the wearer stood, where that matters. */
@@ -2444,6 +2520,8 @@ export interface components {
             /** @description The shoes it is worn with: hems are marked in them. */
             shoes?: string;
             shut?: components["schemas"]["Shut"] | null;
+            /** @description Other ways that were tried out. */
+            versions?: components["schemas"]["Version"][];
             /** @description Right side out or inside out. */
             worn?: components["schemas"]["Worn"];
         };
@@ -2483,6 +2561,16 @@ export interface components {
          * @enum {string}
          */
         Verdict: "fix_now" | "watch" | "leave" | "next_time";
+        /** @description Changes that were tried out and kept under a name, beside those that are to be sewn. */
+        Version: {
+            /** @description Seam by seam. */
+            alterations?: components["schemas"]["Alteration"][];
+            /** @description Dart by dart. */
+            darts?: components["schemas"]["DartPins"][];
+            elastic?: components["schemas"]["ElasticPlan"] | null;
+            /** @description What it is called. */
+            name: string;
+        };
         /** @description One view. */
         View: {
             /** @description The wearer's body, shape by shape. */

@@ -13,7 +13,7 @@ pub use doubt::{PinDoubt, pin_doubts};
 use crate::check::{Subject, levels};
 use crate::document::Document;
 use crate::figure::Spot;
-use crate::fitting::{Around, GarmentSide, HowItWent, Movement, PinnedBy, WearerSide, Why, Worn};
+use crate::fitting::{Around, GarmentSide, HowItWent, Movement, PinnedBy, WearerSide, Why};
 use crate::garment::{Dart, HemEdge, Level, Seam};
 use crate::length::{Figure, Measure, Tape};
 use serde::Serialize;
@@ -185,7 +185,7 @@ pub fn asking(document: &Document, tape: Tape) -> Asking {
     let Some((try_on, earlier)) = document.try_ons.split_last() else {
         return Asking { steps: Vec::new(), one_side: false, doubts: Vec::new() };
     };
-    let as_it_is = levels(&Subject { garment, seams: &[], worn: Worn::RightSideOut, tape });
+    let as_it_is = levels(&Subject::as_it_is(garment, tape));
     let asked = Asked { garment, try_on, before: earlier.last(), levels: &as_it_is, tape };
     let mut steps: Vec<Step> = Vec::new();
     for (title, of) in ORDER {

@@ -5,7 +5,7 @@ use crate::body::BodyMeasurement;
 use crate::body::{Posture, Wearer};
 use crate::compare::compare;
 use crate::document::VERSION;
-use crate::fitting::{Alteration, How, LeftOut};
+use crate::fitting::{Alteration, How, LeftOut, Worn};
 use crate::fitting::{Reading, TryOn};
 use crate::garment::{Beginning, Kind, begin, cloth_named};
 use crate::solve::solve;
@@ -101,9 +101,10 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
                             let dart = place.dart.unwrap();
                             match try_on.darts.iter_mut().find(|d| d.dart == dart) {
                                 Some(pins) => pins.readings.push(reading),
-                                None => try_on
-                                    .darts
-                                    .push(crate::fitting::DartPins { dart, readings: vec![reading] }),
+                                None => try_on.darts.push(crate::fitting::DartPins {
+                                    readings: vec![reading],
+                                    ..crate::fitting::DartPins::of(dart)
+                                }),
                             }
                         }
                     }

@@ -90,13 +90,14 @@ pub fn ease_band(
     Some(EaseBand { least, usual_from, usual_to, loose })
 }
 
-/// What sitting adds to a girth where the wearer's own seated measurement is not known.
+/// What moving adds to a girth where the wearer's own moving measurement is not known.
 ///
-/// Teaching values: about 4 cm at the hip and 2 cm at the thigh.
-pub fn sitting_adds(level: Level) -> Option<Length> {
+/// Teaching values: sitting adds about 4 cm at the hip and 2 cm at the thigh, bending the elbow about 2.5 cm at the upper arm.
+pub fn moving_adds(level: Level) -> Option<Length> {
     match level {
         Level::Hip => Some(Length::from_mm(40)),
         Level::Thigh => Some(Length::from_mm(20)),
+        Level::UpperArm => Some(Length::from_mm(25)),
         _ => None,
     }
 }

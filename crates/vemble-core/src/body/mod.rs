@@ -5,7 +5,7 @@ mod measurement;
 mod needs;
 mod proportion;
 
-pub use ease::{EaseBand, EaseClass, ease_band, sitting_adds};
+pub use ease::{EaseBand, EaseClass, ease_band, moving_adds};
 pub use measurement::{BodyMeasurement, Facts, TapePlace};
 pub use needs::{Asked, asked};
 pub use proportion::{Landmark, Proportions};

@@ -1,6 +1,6 @@
 //! Which measurements matter, and what each would unlock: nothing is asked for that nothing needs.
 
-use super::{BodyMeasurement, ease_band, sitting_adds};
+use super::{BodyMeasurement, ease_band, moving_adds};
 use crate::garment::{Garment, Level};
 use crate::length::Length;
 use serde::Serialize;
@@ -50,7 +50,7 @@ fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String
         if ease_band(level, template.ease, cloth.structure, cloth.stretch_percent, some_girth).is_some() {
             uses.push(format!("ease at the {}", level.name()));
         }
-        if sitting_adds(level).is_some() && template.sits() {
+        if moving_adds(level).is_some() && template.sits() {
             uses.push(format!("sitting, at the {}", level.name()));
         }
     }

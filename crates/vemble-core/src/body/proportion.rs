@@ -33,6 +33,8 @@ pub enum Landmark {
 #[derive(Clone, Debug)]
 pub struct Proportions<'a> {
     wearer: &'a Wearer,
+    /// What was taken, by measurement: a drawing asks for each many times.
+    taken: [Option<Length>; BodyMeasurement::ALL.len()],
     height: f64,
     /// How much stouter or slimmer than the usual shares the measured girths are.
     girth_scale: f64,
@@ -42,7 +44,9 @@ impl<'a> Proportions<'a> {
     /// The figure of `wearer`.
     pub fn of(wearer: &'a Wearer) -> Self {
         use BodyMeasurement as B;
-        let cm = |what: B| wearer.get(what).map(Length::cm);
+        let mut taken = [None; B::ALL.len()];
+        B::ALL.iter().for_each(|what| taken[*what as usize] = wearer.get(*what));
+        let cm = |what: B| taken[what as usize].map(Length::cm);
         let lengths = [B::OutsideLeg, B::InsideLeg, B::BackNeckToWaist, B::ArmLength];
         let by_length = lengths.iter().find_map(|what| Some(cm(*what)? / what.facts().share));
         let height = cm(B::Height).or(by_length).unwrap_or(ADULT);
@@ -51,12 +55,12 @@ impl<'a> Proportions<'a> {
             girths.iter().filter_map(|what| Some(cm(*what)? / (what.facts().share * height))).collect();
         let girth_scale =
             if scales.is_empty() { 1.0 } else { scales.iter().sum::<f64>() / scales.len() as f64 };
-        Self { wearer, height, girth_scale }
+        Self { wearer, taken, height, girth_scale }
     }
 
     /// A measurement in cm: as taken, or by proportion.
     pub fn cm(&self, what: BodyMeasurement) -> f64 {
-        self.wearer.get(what).map_or_else(|| self.filled_in(what), Length::cm)
+        self.taken(what).map_or_else(|| self.filled_in(what), Length::cm)
     }
 
     /// A measurement in cm of one side, left first.
@@ -68,7 +72,11 @@ impl<'a> Proportions<'a> {
 
     /// True where it stands in for a measurement nobody took.
     pub fn is_filled_in(&self, what: BodyMeasurement) -> bool {
-        self.wearer.get(what).is_none()
+        self.taken(what).is_none()
+    }
+
+    const fn taken(&self, what: BodyMeasurement) -> Option<Length> {
+        self.taken[what as usize]
     }
 
     fn filled_in(&self, what: BodyMeasurement) -> f64 {
@@ -101,7 +109,7 @@ impl<'a> Proportions<'a> {
         use BodyMeasurement as B;
         let h = self.height;
         let back_neck = 0.858 * h;
-        let waist = match self.wearer.get(B::OutsideLeg) {
+        let waist = match self.taken(B::OutsideLeg) {
             Some(outside) if self.is_filled_in(B::BackNeckToWaist) => outside.cm(),
             _ => back_neck - self.cm(B::BackNeckToWaist),
         };

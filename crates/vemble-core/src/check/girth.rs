@@ -4,7 +4,7 @@ use super::{Check, Outcome, Rule, Subject};
 use crate::body::EaseBand;
 use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{GarmentLevel, Level, Round};
-use crate::length::{Figure, Length, Station, Tape};
+use crate::length::{Figure, Length, PerEdge, Station, Tape};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -210,6 +210,8 @@ struct Term {
     /// How many such seams there are: both sides of a pair count together where they take the same.
     seams: i64,
     edges: Edges,
+    /// What takes on each: edges, or the sides of a fold.
+    of: &'static str,
 }
 
 impl Term {
@@ -222,8 +224,8 @@ impl Term {
         let bare = |edge: crate::length::PerEdge| tape.bare(edge.0.abs());
         let Edges { front, back } = self.edges;
         match (self.seams, front == back) {
-            (1, true) => format!("{}: 2 edges × {}", self.seam, bare(front)),
-            (n, true) => format!("{n} {}s × 2 edges × {}", self.seam, bare(front)),
+            (1, true) => format!("{}: 2 {} × {}", self.seam, self.of, bare(front)),
+            (n, true) => format!("{n} {}s × 2 {} × {}", self.seam, self.of, bare(front)),
             (1, false) => format!("{}: front {}, back {}", self.seam, tape.bare(front.0), tape.bare(back.0)),
             (n, false) => {
                 format!("{n} {}s × (front {}, back {})", self.seam, tape.bare(front.0), tape.bare(back.0))
@@ -243,18 +245,42 @@ fn terms(subject: &Subject<'_>, level: Level, of: LevelOf) -> Vec<Term> {
         let all_the_same = at.windows(2).all(|w| w[0] == w[1]);
         let name = || facts.name().to_owned();
         if all_the_same && let Some(&edges) = at.first() {
-            terms.push(Term { seam: name(), seams: at.len() as i64, edges });
+            terms.push(Term { seam: name(), seams: at.len() as i64, edges, of: "edges" });
         } else {
             let side = |(edges, side): (Edges, &GarmentSide)| Term {
                 seam: format!("{} {}", side.name(), facts.name()),
                 seams: 1,
                 edges,
+                of: "edges",
             };
             terms.extend(at.into_iter().zip(sides).map(side));
         }
     }
+    terms.extend(dart_terms(subject, level));
     terms.retain(|term| term.off() != Length::ZERO);
     terms
+}
+
+/// One term for each pair of darts that reaches the level, or one for each side where they differ: each takes twice its fold depth.
+fn dart_terms(subject: &Subject<'_>, level: Level) -> Vec<Term> {
+    let height = subject.garment.level(level).filter(|_| subject.garment.round(level) == Round::Whole);
+    let Some(height) = height.map(|l| l.station.length) else { return Vec::new() };
+    let of_dart = |dart: &crate::alteration::AlteredDart<'_>| {
+        let station = dart.station_at(height)?;
+        let [left, right] = GarmentSide::BOTH.map(|side| {
+            let depth = PerEdge(dart.added(side, station));
+            Edges { front: depth, back: depth }
+        });
+        let of = "sides of the fold";
+        Some(match left == right {
+            true => vec![Term { seam: dart.name(), seams: 2, edges: left, of }],
+            false => vec![
+                Term { seam: format!("left {}", dart.name()), seams: 1, edges: left, of },
+                Term { seam: format!("right {}", dart.name()), seams: 1, edges: right, of },
+            ],
+        })
+    };
+    subject.darts.iter().filter_map(of_dart).flatten().collect()
 }
 
 /// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown.

@@ -53,6 +53,7 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
         let (most, title, remedy) = match level.level {
             Level::Waist => (WAIST_WHOLE, "Hang of the waist", "Split it over more seams."),
             Level::Hip => (RECUT_WHOLE, "Hang at the hip", "Consider recutting: this is about two sizes."),
+            Level::Bust => (RECUT_WHOLE, "Hang at the bust", "Consider recutting: this is about two sizes."),
             _ => return None,
         };
         let off: Length = match level.level {

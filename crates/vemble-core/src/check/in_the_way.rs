@@ -1,9 +1,48 @@
 //! Things in the way: what an altered stretch crosses has to be unpicked first.
 
 use super::{Check, Outcome, Rule, Subject};
-use crate::length::Station;
+use crate::fitting::GarmentSide;
+use crate::garment::{Pocket, Seam};
+use crate::length::{Length, Station};
+
+/// Between back pockets: 2.5 cm at least (teaching value).
+const POCKETS_APART: Length = Length::from_mm(25);
 
 pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
+    crossed(subject).chain(back_pockets(subject))
+}
+
+/// Back pockets come closer by all that a seam between them takes in.
+fn back_pockets(subject: &Subject<'_>) -> Option<Check> {
+    let behind = |p: &Pocket| matches!(p, Pocket::BackPatch | Pocket::BackWelt);
+    let pockets = subject.garment.pockets.iter().find(|p| behind(p))?;
+    let between =
+        |s: &&crate::line::AlteredSeam<'_>| matches!(s.facts.seam, Seam::SeatSeam | Seam::CentreBack);
+    let seam = subject.seams.iter().find(between)?;
+    let (from, to) = seam.span()?;
+    let line = seam.line(GarmentSide::Left);
+    // They lie in the upper half of the seat.
+    let middle = Station((from.0 + seam.facts.length.length).fraction(1, 2).min(to.0));
+    let whole = line.whole(middle).0;
+    (whole > Length::from_nm(500_000)).then(|| {
+        let figures = format!(
+            "{} closer, at {} on the {}",
+            subject.show(whole),
+            subject.show(middle.0),
+            seam.facts.name()
+        );
+        let reason = format!("Under {} between them looks pinched.", subject.show(POCKETS_APART));
+        let title = format!("Gap between the {}", pockets.name());
+        Check::new(Outcome::Caution, Rule::InTheWay, title, figures, reason)
+            .remedy(format!(
+                "Measure the gap: with less than {} there now, take part of it elsewhere.",
+                subject.show(whole + POCKETS_APART)
+            ))
+            .at(seam.facts.seam, middle, subject.tape)
+    })
+}
+
+fn crossed(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
     subject.seams.iter().flat_map(|seam| {
         let span = seam.span();
         let crossed = seam.facts.in_the_way.iter().filter(move |thing| {

@@ -1,18 +1,22 @@
 //! Checks on every set of changes. Each says whether it passes, with the figures, the reason and what would mend it.
 
 mod allowance;
+mod dart;
+mod elastic;
 mod girth;
 mod hang;
 mod in_the_way;
 mod movement;
 mod opening;
+mod partners;
 mod run_out;
 
 pub(crate) use girth::levels;
 pub use girth::{Comfort, EaseWord, LevelOf, LevelResult};
 
-use crate::fitting::{GarmentSide, Worn};
-use crate::garment::{Garment, Level, Seam};
+use crate::alteration::AlteredDart;
+use crate::fitting::{ElasticPlan, GarmentSide, PassedOver, Worn};
+use crate::garment::{Dart, Garment, Level, Seam, word};
 use crate::length::{Figure, Length, Station, Tape};
 use crate::line::{AlteredSeam, StitchingLine, Suggestion};
 use serde::Serialize;
@@ -58,11 +62,19 @@ pub enum Rule {
     InTheWay,
     /// Grain and hang.
     Hang,
+    /// What is sewn to an altered edge still fits it.
+    Partners,
+    /// Depth and point of a dart.
+    Dart,
+    /// Elastic drawn into a waistband.
+    Elastic,
 }
 
 /// The result of one check.
 #[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Check {
+    /// Names it among the checks of a try-on: what is passed over is remembered by it.
+    pub key: String,
     /// How it came out.
     pub outcome: Outcome,
     /// Which rule was applied.
@@ -85,14 +97,29 @@ pub struct Check {
     /// The station it is about.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub station: Option<Figure>,
+    /// The dart it is about.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub dart: Option<Dart>,
+    /// Why the sewist passes over it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub passed_over: Option<String>,
 }
 
 /// What all checks look at.
 pub(crate) struct Subject<'a> {
     pub garment: &'a Garment,
     pub seams: &'a [AlteredSeam<'a>],
+    pub darts: &'a [AlteredDart<'a>],
+    pub elastic: Option<&'a ElasticPlan>,
     pub worn: Worn,
     pub tape: Tape,
+}
+
+impl<'a> Subject<'a> {
+    /// The garment as it is, with nothing changed.
+    pub const fn as_it_is(garment: &'a Garment, tape: Tape) -> Self {
+        Self { garment, seams: &[], darts: &[], elastic: None, worn: Worn::RightSideOut, tape }
+    }
 }
 
 impl Subject<'_> {
@@ -118,9 +145,28 @@ impl Subject<'_> {
 }
 
 impl Check {
+    /// It stands in the way: a stop that nobody passed over.
+    pub fn stands_in_the_way(&self) -> bool {
+        self.outcome == Outcome::Stop && self.passed_over.is_none()
+    }
+
     fn new(outcome: Outcome, rule: Rule, title: String, figures: String, reason: impl Into<String>) -> Self {
         let reason = reason.into();
-        Self { outcome, rule, title, figures, reason, remedy: None, seam: None, level: None, station: None }
+        let key = format!("{}: {title}", word(&rule));
+        Self {
+            key,
+            outcome,
+            rule,
+            title,
+            figures,
+            reason,
+            remedy: None,
+            seam: None,
+            dart: None,
+            level: None,
+            station: None,
+            passed_over: None,
+        }
     }
 
     fn remedy(mut self, remedy: impl Into<String>) -> Self {
@@ -148,8 +194,19 @@ pub(crate) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> Vec<Check
     all.extend(allowance::checks(subject));
     all.extend(in_the_way::checks(subject));
     all.extend(hang::checks(subject));
+    all.extend(partners::checks(subject));
+    all.extend(dart::checks(subject));
+    all.extend(elastic::check(subject, levels));
     all.sort_by_key(|c| std::cmp::Reverse(c.outcome));
     all
+}
+
+/// Notes at each check that is passed over why it is; a word is asked for, so none without one is.
+pub(crate) fn pass_over(checks: &mut [Check], passed_over: &[PassedOver]) {
+    for check in checks.iter_mut().filter(|c| c.outcome != Outcome::Passes) {
+        let said = passed_over.iter().find(|p| p.check == check.key && !p.why.trim().is_empty());
+        check.passed_over = said.map(|p| p.why.trim().to_owned());
+    }
 }
 
 /// What to do about two sides that disagree: keep them where the wearer's notes explain it, else pin again.
@@ -214,4 +271,4 @@ fn turned(subject: &Subject<'_>) -> Option<Check> {
 }
 
 #[cfg(test)]
-mod tests;
+pub(crate) mod tests;

@@ -1,7 +1,7 @@
 //! Movement: what sitting adds must be there as ease.
 
 use super::{Check, LevelResult, Outcome, Rule, Subject};
-use crate::body::{BodyMeasurement, sitting_adds};
+use crate::body::{BodyMeasurement, moving_adds};
 use crate::garment::Level;
 use crate::length::Length;
 
@@ -10,19 +10,35 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
     levels.iter().filter(|l| l.is_changed()).filter_map(|l| {
         let body = Length::from_nm(l.body.as_ref()?.nm);
         let ease = Length::from_nm(l.ease_after.as_ref()?.nm);
-        let seated =
-            subject.garment.wearer.get(BodyMeasurement::HipGirthSeated).filter(|_| l.level == Level::Hip);
-        let (adds, known) = match seated {
-            Some(seated) => (seated - body, "as measured on this wearer"),
-            None => (sitting_adds(l.level)?, "a teaching value; the seated girth would be better"),
+        let (moving, movement, doing) = match l.level {
+            Level::Hip => (Some(BodyMeasurement::HipGirthSeated), "Sitting", "to sit"),
+            Level::UpperArm => {
+                (Some(BodyMeasurement::UpperArmGirthFlexed), "Bending the elbow", "to bend the arm")
+            }
+            _ => (None, "Sitting", "to sit"),
+        };
+        let measured = moving.and_then(|what| subject.garment.wearer.get(what));
+        let (adds, known) = match (measured, moving) {
+            (Some(measured), _) => (measured - body, "as measured on this wearer".to_owned()),
+            (None, Some(what)) => {
+                (moving_adds(l.level)?, format!("a teaching value; the {} would be better", what.name()))
+            }
+            (None, None) => (moving_adds(l.level)?, "a teaching value".to_owned()),
         };
         let stretch = body.fraction(i64::from(subject.garment.cloth.stretch_percent), 100);
         let outcome = if ease + stretch >= adds { Outcome::Passes } else { Outcome::Stop };
-        let figures =
-            format!("sitting adds {} ({known}); ease after is {}", subject.show(adds), subject.show(ease));
-        let reason = if outcome == Outcome::Passes { "There is room to sit." } else { "No room to sit." };
+        let figures = format!(
+            "{} adds {} ({known}); ease after is {}",
+            movement.to_lowercase(),
+            subject.show(adds),
+            subject.show(ease)
+        );
+        let reason = match outcome {
+            Outcome::Passes => format!("There is room {doing}."),
+            _ => format!("No room {doing}."),
+        };
         let mut check =
-            Check::new(outcome, Rule::Movement, format!("Sitting: {}", l.name()), figures, reason);
+            Check::new(outcome, Rule::Movement, format!("{movement}: {}", l.name()), figures, reason);
         check.level = Some(l.level);
         let short = (adds - ease - stretch).up_to(subject.tape.mark());
         Some(check.remedy(format!("Leave {} more altogether at this level.", subject.show(short))))

@@ -21,7 +21,7 @@ pub use stand::{
     Hanging, MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, hanging,
     stand, stand_changes,
 };
-pub use strip::{Strip, StripBlock, StripLevel, StripSide, strip};
+pub use strip::{Strip, StripBlock, StripLevel, StripSide, dart_strip, strip};
 pub use taking::{body_picture, taking_picture};
 
 use crate::line::Curve;
@@ -73,7 +73,9 @@ struct Canvas {
 
 impl Canvas {
     fn point(&self, p: Point) -> Point {
-        Point::new(if self.flipped { -p.x } else { p.x } * 10.0, (self.top - p.y) * 10.0)
+        let x = if self.flipped { -p.x } else { p.x };
+        // To a tenth of a millimetre: a whole figure is some 1 700 of them high.
+        Point::new((x * 100.0).round() / 10.0, ((self.top - p.y) * 100.0).round() / 10.0)
     }
 
     fn place(&self, path: &BezPath) -> BezPath {

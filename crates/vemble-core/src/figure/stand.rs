@@ -7,7 +7,7 @@ use super::spot::{part_of, share_of};
 use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
-use crate::fitting::{GarmentSide, Worn};
+use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Level, Neckline, Run, Seam, SeamFacts, word};
 use crate::length::{Station, Tape};
 use crate::line::{AlteredSeam, Curve};
@@ -157,7 +157,7 @@ pub struct Hanging {
 /// Draws `garment` as it is on its wearer.
 pub fn stand(garment: &Garment) -> Stand {
     let garment = &*garment.with_levels_in_order();
-    let levels = levels(&Subject { garment, seams: &[], worn: Worn::RightSideOut, tape: Tape::default() });
+    let levels = levels(&Subject::as_it_is(garment, Tape::default()));
     let body = Proportions::of(&garment.wearer);
     let height = body.height();
     let pose = Pose::of(body);
@@ -522,6 +522,8 @@ impl<'a> Drawing<'a> {
             .filter(|l| !matches!(l.level, Level::Neck | Level::Shoulder))
             .map(|l| (l.level, drape.base + l.station.length.cm()))
             .collect();
+        let width = self.half(GarmentSide::Left).outer.range(drape.base, drape.top).1;
+        let width = width.max(self.half(GarmentSide::Right).outer.range(drape.base, drape.top).1);
         let mut shades = Vec::new();
         for (n, &(level, h)) in levels.iter().enumerate() {
             let low = n.checked_sub(1).map_or(h, |below| f64::midpoint(levels[below].1, h));
@@ -530,7 +532,6 @@ impl<'a> Drawing<'a> {
                 let of_side = results.iter().filter(|r| r.level == level);
                 let mut of_side = of_side.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
                 let Some(comfort) = of_side.next().and_then(|r| r.comfort.as_ref()) else { continue };
-                let width = self.half(side).outer.range(low, high).1.max(0.0);
                 let left = if (side == GarmentSide::Left) == canvas.flipped { -width } else { 0.0 };
                 let of = [left, self.top - high, width, high - low];
                 shades.push(Shade { level, word: comfort.after, box_mm: of.map(|cm| hundredths(cm * 10.0)) });

@@ -4,6 +4,7 @@
 //! the panel. The wearer's left comes first.
 
 use super::{hundredths, svg};
+use crate::alteration::AlteredDart;
 use crate::fitting::{GarmentSide, WearerSide, Worn};
 use crate::garment::Garment;
 use crate::length::Tape;
@@ -49,6 +50,9 @@ pub struct StripSide {
     pub line: Option<String>,
     /// The new stitching of the back edge, where it differs.
     pub back_line: Option<String>,
+    /// The old fold of a dart, which is no axis.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub old_line: Option<String>,
     /// How far a smooth line may pass beside the pins: a closed band.
     pub tolerance: Option<String>,
     /// The cut line of the front edge, where it is trimmed.
@@ -95,6 +99,35 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
     }
 }
 
+/// Draws a pair of darts: the axis is the middle of the fold, the old fold lies beside it.
+pub fn dart_strip(garment: &Garment, dart: &AlteredDart<'_>, worn: Worn) -> Strip {
+    let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
+    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)));
+    let mut sides = GarmentSide::BOTH.map(|side| StripSide {
+        side,
+        wearer_side: worn.on_wearer(side),
+        line: path(&dart.new[side as usize]),
+        back_line: None,
+        old_line: path(&dart.old),
+        tolerance: None,
+        cut: None,
+    });
+    sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
+    let deepest = dart.new.iter().map(|curve| curve.range(0.0, dart.length.cm()).1).fold(0.0, f64::max);
+    let levels = garment.body_levels_up().into_iter().filter_map(|l| {
+        let station = dart.station_at(l.station.length)?;
+        Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.0.cm() * 10.0) })
+    });
+    Strip {
+        length_mm: hundredths(dart.length.cm() * 10.0),
+        allowance_mm: 0.0,
+        deepest_mm: hundredths(deepest * 10.0),
+        sides: sides.into(),
+        blocks: Vec::new(),
+        levels: levels.collect(),
+    }
+}
+
 fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSide {
     let line = seam.line(side);
     let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
@@ -115,6 +148,7 @@ fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSid
         wearer_side: worn.on_wearer(side),
         line: path(&line.front),
         back_line: path(&line.back).filter(|_| !line.has_equal_edges()),
+        old_line: None,
         tolerance: (!line.front.pieces.is_empty()).then(band),
         cut: seam.alteration.trim_to.and_then(|w| path(&line.front.shifted(-w.length.cm()))),
     }

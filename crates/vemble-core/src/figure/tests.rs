@@ -2,7 +2,7 @@
 
 use super::{Hanging, Stand, View, ViewSide, hanging, stand, stand_changes};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
-use crate::fitting::{GarmentSide, Worn};
+use crate::fitting::GarmentSide;
 use crate::garment::{Beginning, Garment, Kind, Level, Width, begin, cloth_named};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::line::alter;
@@ -162,7 +162,7 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let alteration = outseam(pins, meets("65 cm"));
     let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
     let subject =
-        crate::check::Subject { garment: &garment, seams: &seams, worn: Worn::RightSideOut, tape: Tape::Cm };
+        crate::check::Subject { seams: &seams, ..crate::check::Subject::as_it_is(&garment, Tape::Cm) };
     let levels = crate::check::levels(&subject);
     let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &levels));
     let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();

@@ -3,9 +3,9 @@
 //! A three-way merge: `base` is what both began from. What only one of them changed is taken from that one; what both
 //! changed to the same is taken; what both changed differently is named, and somebody decides.
 
-use super::{Alteration, DartPins, GarmentSide, Reading, TryOn};
+use super::{Alteration, DartPins, GarmentSide, Reading, SeamShare, TryOn};
 use crate::garment::Seam;
-use crate::length::{Length, Tape};
+use crate::length::{Length, Measure, Tape};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -75,6 +75,19 @@ pub fn merge(
         conditions: m.text("conditions", [&base.conditions, &mine.conditions, &theirs.conditions]),
         alterations: m.alterations([&base.alterations, &mine.alterations, &theirs.alterations]),
         darts: m.darts([&base.darts, &mine.darts, &theirs.darts]),
+        elastic: m.value("elastic", [&base.elastic, &mine.elastic, &theirs.elastic], |e| {
+            e.map_or("none".into(), |e| format!("{} of casing", e.casing))
+        }),
+        versions: m.list(
+            [&base.versions, &mine.versions, &theirs.versions],
+            |v| v.name.clone(),
+            |v, _| (format!("the version “{}”", v.name), format!("{} seams", v.alterations.len())),
+        ),
+        passed_over: m.list(
+            [&base.passed_over, &mine.passed_over, &theirs.passed_over],
+            |p| p.check.clone(),
+            |p, _| (format!("passing over {}", p.check), p.why.clone()),
+        ),
         hem_marks: m.list(
             [&base.hem_marks, &mine.hem_marks, &theirs.hem_marks],
             |h| h.id,
@@ -238,6 +251,10 @@ impl Merge {
                 trim_to: self.value(&of("trimming"), [&b.trim_to, &m.trim_to, &t.trim_to], |l| {
                     l.map_or("keep all".into(), |l| l.to_string())
                 }),
+                spread: self.value(&of("shares"), [&b.spread, &m.spread, &t.spread], |s| {
+                    let share = |s: &SeamShare| format!("{} % on the {}", s.percent, s.seam.name());
+                    s.iter().map(share).collect::<Vec<_>>().join(", ")
+                }),
             };
             if !(is_gone && alteration == Alteration::of(seam)) {
                 merged.push(alteration);
@@ -247,15 +264,29 @@ impl Merge {
     }
 
     fn darts(&mut self, [base, mine, theirs]: [&[DartPins]; 3]) -> Vec<DartPins> {
-        let find = |list: &'_ [DartPins], dart| {
-            list.iter().find(|d| d.dart == dart).map_or(Vec::new(), |d| d.readings.clone())
+        let find = |list: &[DartPins], dart| {
+            list.iter().find(|d| d.dart == dart).cloned().unwrap_or_else(|| DartPins::of(dart))
         };
         let only_mine = mine.iter().filter(|d| theirs.iter().all(|t| t.dart != d.dart));
         let darts = theirs.iter().chain(only_mine).map(|d| d.dart);
         let merged = darts.map(|dart| {
-            let lists = [base, mine, theirs].map(|list| find(list, dart));
-            let readings = self.readings(dart.name(), [&lists[0], &lists[1], &lists[2]]);
-            DartPins { dart, readings }
+            let [b, m, t] = [base, mine, theirs].map(|list| find(list, dart));
+            let of = |what: &str| format!("{}: {what}", dart.name());
+            let length = |l: &Option<Measure>| l.map_or("as usual".into(), |l| l.to_string());
+            DartPins {
+                dart,
+                readings: self.readings(dart.name(), [&b.readings, &m.readings, &t.readings]),
+                sides: self.value(&of("sides"), [&b.sides, &m.sides, &t.sides], |s| {
+                    s.map_or("as usual".into(), |s| crate::garment::word(&s).replace('_', " "))
+                }),
+                point: self.value(&of("point"), [&b.point, &m.point, &t.point], length),
+                base: self.value(&of("other end"), [&b.base, &m.base, &t.base], length),
+                from_side_seam: self.value(
+                    &of("distance from the side seam"),
+                    [&b.from_side_seam, &m.from_side_seam, &t.from_side_seam],
+                    length,
+                ),
+            }
         });
         merged.filter(|d| !d.readings.is_empty()).collect()
     }

@@ -173,6 +173,19 @@ pub struct Alteration {
     /// Allowance to trim to, after the next try-on; everything is kept inside when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub trim_to: Option<Measure>,
+    /// Other seams that take a share of what is pinned here; this seam keeps the rest.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub spread: Vec<SeamShare>,
+}
+
+/// A seam that takes a share of what is pinned on another.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SeamShare {
+    /// Which seam.
+    pub seam: Seam,
+    /// How much of the whole, in percent.
+    pub percent: u8,
 }
 
 impl Alteration {
@@ -188,11 +201,13 @@ impl Alteration {
             upper: None,
             front_share: None,
             trim_to: None,
+            spread: Vec::new(),
         }
     }
 }
 
-/// What was pinned on a pair of darts: fold depths, with the point at 0.
+/// What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
+/// one. A dart that is let out has gaps.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct DartPins {
@@ -200,6 +215,63 @@ pub struct DartPins {
     pub dart: Dart,
     /// The pins, in the order they were read.
     pub readings: Vec<Reading>,
+    /// How the two sides are made to agree; chosen from the readings when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sides: Option<SidePolicy>,
+    /// Of a new pair: how high above the hem its point lies, the upper one of two.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub point: Option<Measure>,
+    /// Of a new pair: how high above the hem its other end lies, at a seam or edge, or the lower point of two.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub base: Option<Measure>,
+    /// Of a new pair: how far each lies from its side seam.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub from_side_seam: Option<Measure>,
+}
+
+impl DartPins {
+    /// A pair of darts with nothing pinned on it yet.
+    pub const fn of(dart: Dart) -> Self {
+        Self { dart, readings: Vec::new(), sides: None, point: None, base: None, from_side_seam: None }
+    }
+}
+
+/// Elastic drawn into a stretch of waistband, between two slits on its inside.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ElasticPlan {
+    /// How long the casing runs, from slit to slit.
+    pub casing: Measure,
+    /// Stretched ÷ relaxed, in percent: 110 to 125, 115 when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hold_percent: Option<u8>,
+}
+
+/// A check that the sewist passes over, and why.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PassedOver {
+    /// The check's key.
+    pub check: String,
+    /// A word why; kept with the try-on.
+    pub why: String,
+}
+
+/// Changes that were tried out and kept under a name, beside those that are to be sewn.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Version {
+    /// What it is called.
+    pub name: String,
+    /// Seam by seam.
+    #[serde(default)]
+    pub alterations: Vec<Alteration>,
+    /// Dart by dart.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub darts: Vec<DartPins>,
+    /// Elastic in the waistband.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub elastic: Option<ElasticPlan>,
 }
 
 /// One session of trying on and pinning.
@@ -239,6 +311,15 @@ pub struct TryOn {
     /// What was pinned on darts.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub darts: Vec<DartPins>,
+    /// Elastic in the waistband.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub elastic: Option<ElasticPlan>,
+    /// Other ways that were tried out.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub versions: Vec<Version>,
+    /// Checks that are passed over.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub passed_over: Vec<PassedOver>,
     /// Marks around hems.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub hem_marks: Vec<HemMark>,
@@ -281,6 +362,9 @@ impl TryOn {
             conditions: String::new(),
             alterations: Vec::new(),
             darts: Vec::new(),
+            elastic: None,
+            versions: Vec::new(),
+            passed_over: Vec::new(),
             hem_marks: Vec::new(),
             observations: Vec::new(),
             movements: Vec::new(),

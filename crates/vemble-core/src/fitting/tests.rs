@@ -62,7 +62,7 @@ fn full(worn: Worn) -> TryOn {
     let m = |text: &str| text.parse().unwrap();
     TryOn {
         worn,
-        darts: vec![DartPins { dart: Dart::BackWaist, readings: vec![pinned(9, RIGHT, 80, 12)] }],
+        darts: vec![DartPins { readings: vec![pinned(9, RIGHT, 80, 12)], ..DartPins::of(Dart::BackWaist) }],
         hem_marks: vec![HemMark {
             id: Uuid::from_u128(20),
             edge: crate::garment::HemEdge::Leg,

@@ -50,6 +50,23 @@ choice! {
     }
 }
 
+impl Dart {
+    /// It takes from girths: a bust or shoulder dart runs across and takes from lengths.
+    pub const fn runs_up_and_down(self) -> bool {
+        !matches!(self, Self::Bust | Self::Shoulder)
+    }
+
+    /// Both its ends are free.
+    pub const fn has_two_points(self) -> bool {
+        matches!(self, Self::FrontFishEye | Self::BackFishEye)
+    }
+
+    /// It lies in front.
+    pub const fn is_in_front(self) -> bool {
+        matches!(self, Self::FrontWaist | Self::FrontFishEye | Self::Bust)
+    }
+}
+
 /// A pair of darts as found.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

@@ -142,6 +142,15 @@ impl Seam {
         }
     }
 
+    /// The seam that it meets at its top, where both are sewn in one pass: under the arm, side seam and sleeve seam.
+    pub const fn goes_on_into(self) -> Option<Self> {
+        match self {
+            Self::SideSeam => Some(Self::SleeveSeam),
+            Self::SleeveSeam => Some(Self::SideSeam),
+            _ => None,
+        }
+    }
+
     /// Where it ends, away from its datum.
     pub const fn top(self) -> &'static str {
         match self {

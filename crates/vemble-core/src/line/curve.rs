@@ -31,6 +31,14 @@ impl Piece {
         (((a * t + b) * t + m0) * t + y0, ((3.0 * a * t + 2.0 * b) * t + m0) / h)
     }
 
+    /// Second derivative at station `s`.
+    fn bend(&self, s: f64) -> f64 {
+        let (h, t) = (self.run(), (s - self.s[0]) / self.run());
+        let [y0, y1] = self.y;
+        let [m0, m1] = [self.m[0] * h, self.m[1] * h];
+        (6.0 * (2.0 * (y0 - y1) + m0 + m1) * t + 2.0 * (3.0 * (y1 - y0) - 2.0 * m0 - m1)) / (h * h)
+    }
+
     /// Stations inside the piece where the slope is nought.
     pub(super) fn turns(&self) -> impl Iterator<Item = f64> + use<> {
         self.turns_and_steepest().0.into_iter().flatten()
@@ -77,6 +85,17 @@ impl Curve {
     /// Value at `s`; nought outside the span, where the old stitching stays.
     pub fn at(&self, s: f64) -> f64 {
         self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]).map_or(0.0, |p| p.at(s).0)
+    }
+
+    /// Value and slope at `s`; nought outside the span.
+    pub(super) fn at_with_slope(&self, s: f64) -> (f64, f64) {
+        self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]).map_or((0.0, 0.0), |p| p.at(s))
+    }
+
+    /// How much it curves outwards at `s`, away from nought: −y″ ÷ (1 + y′²)^(3/2).
+    pub(super) fn bulge(&self, s: f64) -> f64 {
+        let Some(piece) = self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]) else { return 0.0 };
+        -piece.bend(s) / (1.0 + piece.at(s).1.powi(2)).powf(1.5)
     }
 
     /// Least and greatest value between `from` and `to`.

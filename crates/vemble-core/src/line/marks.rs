@@ -14,6 +14,10 @@ pub enum Place {
     MeetsOldStitching,
     /// The line is straight from here to the edge.
     StraightFromHere,
+    /// The line turns the corner into another seam.
+    Corner,
+    /// A dart ends here.
+    Point,
     /// A pin was here, on this side or on both.
     Pin,
     /// A level of the garment.
@@ -38,9 +42,11 @@ pub fn marks(garment: &Garment, seam: &AlteredSeam<'_>, tape: Tape) -> Vec<Mark>
     let Some((from, to)) = seam.span() else { return Vec::new() };
     let top = Station(seam.facts.length.length);
     let mut found: Vec<(Station, Place)> = Vec::new();
-    let mut add = |station: Station, place: Place| found.push((Station(tape.round(station.0)), place));
+    let mut add = |station: Station, place: Place| found.push((station, place));
+    let turns = matches!(seam.ends.upper, super::End::CarriesOn { .. });
     for (end, edge) in [(from, Station::default()), (to, top)] {
-        add(end, if end == edge { Place::Edge } else { Place::MeetsOldStitching });
+        let at_edge = if edge == top && turns { Place::Corner } else { Place::Edge };
+        add(end, if end == edge { at_edge } else { Place::MeetsOldStitching });
     }
     for end in [seam.ends.lower, seam.ends.upper] {
         if let super::End::StraightThrough { from } = end {
@@ -48,7 +54,7 @@ pub fn marks(garment: &Garment, seam: &AlteredSeam<'_>, tape: Tape) -> Vec<Mark>
         }
     }
     for side in GarmentSide::BOTH {
-        for pin in &seam.line(side).pins {
+        for pin in seam.line(side).pins.iter().filter(|p| !(turns && p.station == top)) {
             add(pin.station, Place::Pin);
         }
     }
@@ -58,15 +64,23 @@ pub fn marks(garment: &Garment, seam: &AlteredSeam<'_>, tape: Tape) -> Vec<Mark>
             add(station, Place::Level(level.level.name()));
         }
     }
-    let mut grid = from.0.up_to(tape.chalk_step());
-    while grid < to.0 {
-        add(Station(grid), Place::Between);
-        grid = grid + tape.chalk_step();
-    }
-    collect(found)
+    marks_between(from, to, found, tape)
 }
 
-fn collect(mut found: Vec<(Station, Place)>) -> Vec<Mark> {
+/// Marks at these places, and at least every [`Tape::chalk_step`] from `from` to `to`; all on tape marks.
+pub(crate) fn marks_between(
+    from: Station,
+    to: Station,
+    places: Vec<(Station, Place)>,
+    tape: Tape,
+) -> Vec<Mark> {
+    let on_tape = |(station, place): (Station, Place)| (Station(tape.round(station.0)), place);
+    let mut found: Vec<(Station, Place)> = places.into_iter().map(on_tape).collect();
+    let mut grid = from.0.up_to(tape.chalk_step());
+    while grid < to.0 {
+        found.push((Station(tape.round(grid)), Place::Between));
+        grid = grid + tape.chalk_step();
+    }
     found.sort();
     found.dedup();
     let mut marks: Vec<Mark> = Vec::new();

@@ -2,19 +2,25 @@
 
 mod curve;
 mod fair;
+mod length;
 mod marks;
+mod one_pass;
+mod share;
 mod sides;
 
 pub use curve::{Curve, Piece};
+pub use length::{EDGES_MAY_DIFFER, EdgeLengths, edge_lengths};
+pub(crate) use marks::marks_between;
 pub use marks::{Mark, Place, START_ON_OLD_LINE, marks};
 pub use sides::{AGREE_WITHIN, SidePolicy, Sides, Suggestion, Taken, reconcile};
 
 use crate::fault::Wrong;
 use crate::fitting::{Alteration, Edges, GarmentSide};
-use crate::garment::{Garment, SeamFacts};
+use crate::garment::{Garment, Seam, SeamFacts};
 use crate::length::{Length, Measure, PerEdge, Station, Tape, Unit, Whole};
 use fair::{Knot, fair};
 use serde::{Deserialize, Serialize};
+use std::borrow::Cow;
 use utoipa::ToSchema;
 
 /// How far a smooth line may pass beside a pin: 3 mm (teaching value: pins wobble by 3 to 6 mm).
@@ -44,6 +50,11 @@ pub enum End {
     },
     /// Carries its slope on to the edge of the garment.
     RunsOff {},
+    /// Turns the corner and goes on in the seam it meets there, in one pass: under the arm.
+    CarriesOn {
+        /// Which seam.
+        into: Seam,
+    },
     /// Stays parallel to the old stitching from a station to the edge: a waistband's depth.
     StraightThrough {
         /// Where the straight stretch begins, seen from the pins.
@@ -122,8 +133,10 @@ pub struct Ends {
 pub struct AlteredSeam<'a> {
     /// The seam as it was found.
     pub facts: &'a SeamFacts,
-    /// What is to be done, as it was entered.
-    pub alteration: &'a Alteration,
+    /// What is to be done, as it was entered; nothing was, where another seam brings it.
+    pub alteration: Cow<'a, Alteration>,
+    /// How much of what is pinned here stays here, in percent; other seams take the rest.
+    pub keeps_percent: u8,
     /// How the sides were made to agree.
     pub sides: Sides,
     /// Where the lines end.
@@ -152,30 +165,95 @@ impl AlteredSeam<'_> {
     }
 }
 
-/// Draws the new lines of one altered seam.
+/// What is wrong with an alteration: the path of its field below it, and why.
+type Wrongs = Vec<(String, Wrong)>;
+
+/// A seam on its way to its lines: its sides agree, nothing is drawn yet.
+struct Draft<'a> {
+    facts: &'a SeamFacts,
+    alteration: Cow<'a, Alteration>,
+    sides: Sides,
+    keeps_percent: u8,
+    /// Where it ends, and how far beside a pin it may pass, where another seam's line says so.
+    given: Option<(Ends, Length)>,
+}
+
+impl<'a> Draft<'a> {
+    fn of(garment: &'a Garment, alteration: &'a Alteration) -> Result<Self, Wrongs> {
+        let Some(facts) = garment.seam(alteration.seam) else {
+            return Err(vec![("seam".into(), Wrong::NotLookedOver { seam: alteration.seam })]);
+        };
+        let faults = wrong_readings(garment, facts, alteration);
+        if !faults.is_empty() {
+            return Err(faults);
+        }
+        let sides = reconcile(alteration);
+        Ok(Self { facts, alteration: Cow::Borrowed(alteration), sides, keeps_percent: 100, given: None })
+    }
+
+    /// A seam on which nothing is pinned, for what others bring.
+    fn empty(garment: &'a Garment, seam: Seam) -> Result<Self, Wrong> {
+        let facts = garment.seam(seam).ok_or(Wrong::NotLookedOver { seam })?;
+        let alteration = Alteration::of(seam);
+        let sides = reconcile(&alteration);
+        Ok(Self { facts, alteration: Cow::Owned(alteration), sides, keeps_percent: 100, given: None })
+    }
+
+    fn ends(&self, garment: &Garment, tape: Tape) -> Ends {
+        ends(garment, self.facts, &self.alteration, &self.sides, tape)
+    }
+
+    fn tolerance(&self) -> Length {
+        self.alteration.tolerance.map_or(TOLERANCE, |t| t.length)
+    }
+
+    fn drawn(self, garment: &Garment, tape: Tape) -> Result<AlteredSeam<'a>, Wrongs> {
+        let (ends, tolerance) = self.given.unwrap_or_else(|| (self.ends(garment, tape), self.tolerance()));
+        let Self { facts, alteration, sides, keeps_percent, .. } = self;
+        let draw =
+            |side: GarmentSide| draw(&sides.pins[side as usize], ends, facts, alteration.fairing, tolerance);
+        let left = draw(GarmentSide::Left)?;
+        let right = if sides.pins[0] == sides.pins[1] { left.clone() } else { draw(GarmentSide::Right)? };
+        let lines = [left, right];
+        Ok(AlteredSeam { facts, alteration, keeps_percent, sides, ends, tolerance, lines })
+    }
+}
+
+/// Draws the new lines of one altered seam by itself.
 ///
-/// Errors name the field of the alteration that is wrong, as a path below it.
+/// # Errors
+/// Each with the field of the alteration that is wrong, as a path below it.
 pub fn alter<'a>(
     garment: &'a Garment,
     alteration: &'a Alteration,
     tape: Tape,
-) -> Result<AlteredSeam<'a>, Vec<(String, Wrong)>> {
-    let Some(facts) = garment.seam(alteration.seam) else {
-        return Err(vec![("seam".into(), Wrong::NotLookedOver { seam: alteration.seam })]);
-    };
-    let faults = wrong_readings(garment, facts, alteration);
-    if !faults.is_empty() {
-        return Err(faults);
+) -> Result<AlteredSeam<'a>, Wrongs> {
+    Draft::of(garment, alteration)?.drawn(garment, tape)
+}
+
+/// Draws the new lines of all altered seams of a try-on together: seams give each other shares, and lines carry on into others.
+///
+/// First those that were entered, in their order, then those that only others bring something to.
+///
+/// # Errors
+/// Each with the number of the alteration and the field that is wrong, as a path below it.
+pub fn alter_all<'a>(
+    garment: &'a Garment,
+    alterations: &'a [Alteration],
+    tape: Tape,
+) -> Result<Vec<AlteredSeam<'a>>, Vec<(usize, String, Wrong)>> {
+    let mut faults = Vec::new();
+    let mut drafts = Vec::new();
+    for (n, alteration) in alterations.iter().enumerate() {
+        match Draft::of(garment, alteration) {
+            Ok(draft) => drafts.push(draft),
+            Err(wrong) => faults.extend(wrong.into_iter().map(|(field, wrong)| (n, field, wrong))),
+        }
     }
-    let sides = reconcile(alteration);
-    let ends = ends(garment, facts, alteration, &sides, tape);
-    let tolerance = alteration.tolerance.map_or(TOLERANCE, |t| t.length);
-    let draw =
-        |side: GarmentSide| draw(&sides.pins[side as usize], ends, facts, alteration.fairing, tolerance);
-    let left = draw(GarmentSide::Left)?;
-    let right = if sides.pins[0] == sides.pins[1] { left.clone() } else { draw(GarmentSide::Right)? };
-    let lines = [left, right];
-    Ok(AlteredSeam { facts, alteration, sides, ends, tolerance, lines })
+    if faults.is_empty() {
+        faults = share::share_out(garment, &mut drafts, tape);
+    }
+    if faults.is_empty() { one_pass::drawn(garment, drafts, tape) } else { Err(faults) }
 }
 
 fn wrong_readings(garment: &Garment, facts: &SeamFacts, alteration: &Alteration) -> Vec<(String, Wrong)> {
@@ -304,8 +382,10 @@ fn close(
     let first = knots[0].s;
     let measure = |cm: f64| Measure { length: Length::from_cm(cm), unit: Unit::Cm };
     match end {
-        End::RunsOff {} if first == edge => knots[0].held = true,
-        End::RunsOff {} => knots.insert(0, Knot { s: edge, wanted: 0.0, pins: 0, held: false, level: false }),
+        End::RunsOff {} | End::CarriesOn { .. } if first == edge => knots[0].held = true,
+        End::RunsOff {} | End::CarriesOn { .. } => {
+            knots.insert(0, Knot { s: edge, wanted: 0.0, pins: 0, held: false, level: false });
+        }
         End::MeetsOldStitching { station } => {
             let s = station.length.cm();
             if (first - s) * up <= 0.0 {

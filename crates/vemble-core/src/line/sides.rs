@@ -2,6 +2,7 @@
 
 use super::Pin;
 use crate::fitting::{Alteration, Edges, GarmentSide};
+use crate::garment::Seam;
 use crate::length::{Length, PerEdge, Station};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -36,6 +37,10 @@ pub enum Taken {
     Copied(GarmentSide),
     /// By a policy.
     By(SidePolicy),
+    /// A share of what is pinned on another seam, in percent.
+    Shared(Seam, u8),
+    /// What a line brings that carries on from another seam.
+    Carried(Seam),
 }
 
 /// What to do when the sides disagree and nobody has decided.
@@ -88,7 +93,7 @@ pub fn reconcile(alteration: &Alteration) -> Sides {
         _ => (Taken::By(SidePolicy::Mean), false),
     };
     let pins = match taken {
-        Taken::Nothing => pinned,
+        Taken::Nothing | Taken::Shared(..) | Taken::Carried(_) => pinned,
         Taken::By(SidePolicy::KeepEach) => pinned,
         Taken::Copied(side) => twice(pinned[side as usize].clone()),
         Taken::By(SidePolicy::Left) => twice(pinned[0].clone()),
@@ -111,7 +116,7 @@ fn stations(left: &[Pin], right: &[Pin]) -> impl Iterator<Item = Station> {
 }
 
 /// What a side takes off at a station, straight between its pins; nothing beyond them.
-fn between(pins: &[Pin], at: Station) -> Option<Edges> {
+pub(super) fn between(pins: &[Pin], at: Station) -> Option<Edges> {
     let next = pins.iter().position(|p| p.station >= at)?;
     if pins[next].station == at {
         return Some(pins[next].edges);

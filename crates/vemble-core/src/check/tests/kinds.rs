@@ -13,7 +13,7 @@ use proptest::prelude::*;
 
 const LEFT: GarmentSide = GarmentSide::Left;
 
-fn odile() -> Wearer {
+pub(crate) fn odile() -> Wearer {
     let figures = [
         (B::Height, "162 cm"),
         (B::BustGirth, "94 cm"),
@@ -30,7 +30,7 @@ fn odile() -> Wearer {
 }
 
 /// A garment of a kind with round figures: every body level 100 cm round, every sleeve level 36.
-fn round(kind: Kind) -> Garment {
+pub(crate) fn round(kind: Kind) -> Garment {
     let cloth = cloth_named(kind.template().cloth).unwrap();
     let mut garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer: odile(), cloth });
     for level in &mut garment.levels {
@@ -42,7 +42,7 @@ fn round(kind: Kind) -> Garment {
 }
 
 /// The same amount from the datum to the other end.
-fn all_along(garment: &Garment, seam: Seam, amount: &str) -> Alteration {
+pub(crate) fn all_along(garment: &Garment, seam: Seam, amount: &str) -> Alteration {
     let top = garment.seam(seam).unwrap().length.to_string();
     let pins = vec![pin(LEFT, "0 cm", amount), pin(LEFT, &top, amount)];
     Alteration { seam, fairing: Fairing::Straight, ..outseam(pins, Some(End::RunsOff {})) }
@@ -54,7 +54,7 @@ fn solved(garment: &Garment, alterations: Vec<Alteration>) -> SolvedTryOn {
     solve(&document, Tape::Cm).unwrap_or_else(|f| panic!("{f:?}")).try_ons.remove(0)
 }
 
-fn sum_at(result: &SolvedTryOn, level: Level) -> &str {
+pub(crate) fn sum_at(result: &SolvedTryOn, level: Level) -> &str {
     &result.levels.iter().find(|l| l.level == level).unwrap().sum
 }
 

@@ -1,6 +1,6 @@
 //! Each rule on small garments: where it passes, where it cautions, where it stops, and what it says.
 
-mod kinds;
+pub(crate) mod kinds;
 
 use super::{Check, EaseWord, LevelOf, Outcome, Rule};
 use crate::body::BodyMeasurement;
