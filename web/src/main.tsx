@@ -36,7 +36,7 @@ const router = createBrowserRouter([
       { path: "/people", element: <PeoplePage /> },
       { path: "/people/:wearer", element: <PersonPage /> },
       { path: "/garments/new", element: <NewGarmentPage /> },
-      { path: "/garments/:garment/cards/:seam", element: <CardPage /> },
+      { path: "/garments/:garment/cards/:change", element: <CardPage /> },
       { path: "/garments/:garment/:stage?", element: <GarmentPage /> },
       { path: "*", element: <NotFound /> },
     ],

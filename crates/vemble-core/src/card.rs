@@ -134,7 +134,10 @@ pub(crate) fn dart_card(
     let two = dart.dart().has_two_points();
     let mut steps = vec![
         match &solved.place {
-            Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
+            Some(place) => format!(
+                "Inside out, draw the middle of each dart: {}. Both alike.",
+                place.trim_start_matches("assumed: ")
+            ),
             None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
         },
         format!("Lay the tape along the middle with 0 at the {}. Tick each station.", solved.datum),

@@ -2588,6 +2588,8 @@ export interface components {
         };
         /** @description What moves in one view. */
         ViewChanges: {
+            /** @description Darts as they will be sewn. */
+            darts?: string[];
             /** @description The stretches of seams that move. */
             seams: components["schemas"]["MovedSeam"][];
             /** @description Where it will be tight or loose. */

@@ -18,12 +18,12 @@ import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import "./card.css";
 
-type Paper = "A5" | "A4";
+type Paper = "A5" | "A4" | "letter";
 type Shows = Card["columns"][number]["shows"];
 
 /** The chalk card: what lies beside the cloth, in the order in which the hand moves. */
 export default function CardPage() {
-  const { garment = "", seam = "" } = useParams();
+  const { garment = "", change = "" } = useParams();
   const [search] = useSearchParams();
   const wanted = search.get("try-on");
   const { tape } = useSettings();
@@ -52,10 +52,10 @@ export default function CardPage() {
   if (solved.isError)
     return <Trouble problem={problemOf(solved.error)} retry={() => void solved.refetch()} />;
   const tryOn = solved.data.solved.try_ons[0];
-  const card = tryOn?.cards.find((c) => c.seam === seam);
-  const drawn = tryOn?.seams.find((s) => s.seam === seam);
-  if (!card || !drawn) {
-    const detail = `There are no pins on the ${spoken(seam)} yet. Enter them under Lines, then come back.`;
+  const card = tryOn?.cards.find((c) => c.key === change);
+  const drawn = [...(tryOn?.seams ?? []), ...(tryOn?.darts ?? [])].find((s) => s.key === change);
+  if (!card) {
+    const detail = `There is nothing on the ${spoken(change.replace("dart.", ""))} yet. Enter them under Lines, then come back.`;
     return <Trouble problem={{ type: "empty", title: "Nothing to chalk", status: 404, detail }} />;
   }
   return (
@@ -66,7 +66,12 @@ export default function CardPage() {
         <Link to={`/garments/${garment}/lines?try-on=${solved.data.id}`}>
           <Button icon={<ArrowLeftOutlined />}>Lines</Button>
         </Link>
-        <Segmented<Paper> aria-label="Paper" options={["A5", "A4"]} value={paper} onChange={setPaper} />
+        <Segmented<Paper>
+          aria-label="Paper"
+          options={["A5", "A4", { value: "letter", label: "Letter" }]}
+          value={paper}
+          onChange={setPaper}
+        />
         <Button
           type="primary"
           icon={<PrinterOutlined />}
@@ -77,7 +82,7 @@ export default function CardPage() {
           Print
         </Button>
       </div>
-      <CardSheet card={card} seam={drawn} paper={paper} keep={`${solved.data.id}.${seam}`} />
+      <CardSheet card={card} seam={drawn ?? null} paper={paper} keep={`${solved.data.id}.${change}`} />
     </main>
   );
 }
@@ -89,7 +94,8 @@ function CardSheet({
   keep,
 }: {
   card: Card;
-  seam: SolvedSeam;
+  /** The seam or darts it is of; elastic has no line. */
+  seam: SolvedSeam | null;
   paper: Paper;
   keep: string;
 }) {
@@ -100,64 +106,69 @@ function CardSheet({
     localStorage.setItem(key, next.join("\n"));
     setChalked(next);
   };
-  const done = seam.marks.filter((row) => chalked.includes(row.station.text)).length;
+  const marks = seam?.marks ?? [];
+  const done = marks.filter((row) => chalked.includes(row.station.text)).length;
   return (
     <article className={`chalk-card paper-${paper}`}>
       <header>
         <h1>{card.title}</h1>
         <p>{card.garment}</p>
       </header>
-      <CardDrawing seam={seam} />
+      {seam && <CardDrawing seam={seam} />}
       <p className="card-measured">{card.measured}</p>
-      <table>
-        <thead>
-          <tr>
-            <th scope="col" className="no-print">
-              <span className="unseen">Chalked</span>
-            </th>
-            <th scope="col">{card.station_heading}</th>
-            {card.columns.map((column) => (
-              <th key={column.shows} scope="col">
-                {column.heading}
+      {marks.length > 0 && (
+        <table>
+          <thead>
+            <tr>
+              <th scope="col" className="no-print">
+                <span className="unseen">Chalked</span>
               </th>
-            ))}
-            <th scope="col">
-              <span className="unseen">Place</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {seam.marks.map((row) => (
-            <tr key={row.station.nm} className={chalked.includes(row.station.text) ? "chalked" : ""}>
-              <td className="no-print">
-                <Checkbox
-                  aria-label={`Chalked at ${row.station.text}`}
-                  checked={chalked.includes(row.station.text)}
-                  onChange={(event) => {
-                    tick(row.station.text, event.target.checked);
-                  }}
-                />
-              </td>
-              <td className="card-station figure">
-                <Words>{row.station.bare}</Words>
-              </td>
-              {card.columns.map((column, index) => (
-                <td
-                  key={column.shows}
-                  className={column.shows.endsWith("whole") ? "figure" : "card-figure figure"}
-                  data-column={index}
-                >
-                  <Words>{figureOf(row, column.shows)?.bare ?? "–"}</Words>
-                </td>
+              <th scope="col">{card.station_heading}</th>
+              {card.columns.map((column) => (
+                <th key={column.shows} scope="col">
+                  {column.heading}
+                </th>
               ))}
-              <td className="card-note">{row.note}</td>
+              <th scope="col">
+                <span className="unseen">Place</span>
+              </th>
             </tr>
-          ))}
-        </tbody>
-      </table>
-      <p className="no-print card-done" role="status">
-        {done} of {seam.marks.length} chalked
-      </p>
+          </thead>
+          <tbody>
+            {marks.map((row) => (
+              <tr key={row.station.nm} className={chalked.includes(row.station.text) ? "chalked" : ""}>
+                <td className="no-print">
+                  <Checkbox
+                    aria-label={`Chalked at ${row.station.text}`}
+                    checked={chalked.includes(row.station.text)}
+                    onChange={(event) => {
+                      tick(row.station.text, event.target.checked);
+                    }}
+                  />
+                </td>
+                <td className="card-station figure">
+                  <Words>{row.station.bare}</Words>
+                </td>
+                {card.columns.map((column, index) => (
+                  <td
+                    key={column.shows}
+                    className={column.shows.endsWith("whole") ? "figure" : "card-figure figure"}
+                    data-column={index}
+                  >
+                    <Words>{figureOf(row, column.shows)?.bare ?? "–"}</Words>
+                  </td>
+                ))}
+                <td className="card-note">{row.note}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      {marks.length > 0 && (
+        <p className="no-print card-done" role="status">
+          {done} of {marks.length} chalked
+        </p>
+      )}
       {card.notes.map((note) => (
         <p key={note} className="card-small">
           {note}
@@ -182,16 +193,18 @@ function CardSheet({
           </ul>
         </section>
       )}
-      <section>
-        <h2>Afterwards it should measure</h2>
-        <ul>
-          {card.afterwards.map((line) => (
-            <li key={line}>
-              <Words>{line}</Words>
-            </li>
-          ))}
-        </ul>
-      </section>
+      {card.afterwards.length > 0 && (
+        <section>
+          <h2>Afterwards it should measure</h2>
+          <ul>
+            {card.afterwards.map((line) => (
+              <li key={line}>
+                <Words>{line}</Words>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
     </article>
   );
 }
@@ -237,6 +250,9 @@ function CardDrawing({ seam }: { seam: SolvedSeam }) {
         >
           <line className="card-old" x1={10} x2={width - 10} y1={height - 22} y2={height - 22} />
           <g transform={`translate(10 ${height - 22}) scale(${across} ${-sideways})`}>
+            {side.old_line && (
+              <path className="card-old" vectorEffect="non-scaling-stroke" d={side.old_line} />
+            )}
             {side.cut && <path className="card-cut" vectorEffect="non-scaling-stroke" d={side.cut} />}
             {side.line && <path className="card-new" vectorEffect="non-scaling-stroke" d={side.line} />}
           </g>

@@ -100,6 +100,9 @@ export function SeamStrip(props: Props) {
             </g>
             <line className="strip-old" x1={x(0)} x2={x(strip.length_mm)} y1={axis} y2={axis} />
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
+              {side.old_line && (
+                <path className="strip-old-fold" vectorEffect="non-scaling-stroke" d={side.old_line} />
+              )}
               {side.cut && <path className="strip-cut" vectorEffect="non-scaling-stroke" d={side.cut} />}
               {side.back_line && (
                 <path className="strip-new back" vectorEffect="non-scaling-stroke" d={side.back_line} />

@@ -163,6 +163,9 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           onPick={onPick}
         />
       ))}
+      {after?.darts?.map((path) => (
+        <path key={path} className="changed" d={path} />
+      ))}
       <text className="view-name" x={0} y={bottom + room} fontSize={room}>
         {view.view}
       </text>

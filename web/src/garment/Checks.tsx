@@ -1,3 +1,5 @@
+import { Button, Input, type InputRef } from "antd";
+import { useState } from "react";
 import type { Check } from "../api/client";
 import { Words } from "../drawing/Words";
 
@@ -7,15 +9,25 @@ const OUTCOMES = {
   passes: { mark: "✓", word: "Passes" },
 } as const;
 
+interface Props {
+  checks: Check[];
+  /** Passes over a check with a word why; takes that back without one. */
+  onPassOver: (check: string, why: string | null) => void;
+}
+
 /** Every check, the gravest first: figures, reason, and what would mend it. */
-export function Checks({ checks }: { checks: Check[] }) {
+export function Checks({ checks, onPassOver }: Props) {
   if (checks.length === 0) return <p className="quiet">Checks appear with the first pin.</p>;
   return (
     <ul className="checks">
       {checks.map((check) => {
         const { mark, word } = OUTCOMES[check.outcome];
         return (
-          <li key={check.title} className={`check ${check.outcome}`} data-rule={check.rule}>
+          <li
+            key={check.key}
+            className={`check ${check.outcome}${check.passed_over ? " passed-over" : ""}`}
+            data-rule={check.rule}
+          >
             <span className="check-mark" aria-hidden>
               {mark}
             </span>
@@ -34,10 +46,74 @@ export function Checks({ checks }: { checks: Check[] }) {
                   </strong>
                 )}
               </p>
+              {check.outcome !== "passes" && <PassOver check={check} onPassOver={onPassOver} />}
             </div>
           </li>
         );
       })}
     </ul>
+  );
+}
+
+/** What was asked for by a click is where one types next. */
+const focused = (field: InputRef | null) => field?.focus();
+
+function PassOver({ check, onPassOver }: { check: Check } & Pick<Props, "onPassOver">) {
+  const [why, setWhy] = useState<string | null>(null);
+  if (check.passed_over) {
+    return (
+      <p className="pass-over">
+        Passed over: “{check.passed_over}”{" "}
+        <Button
+          size="small"
+          type="link"
+          onClick={() => {
+            onPassOver(check.key, null);
+          }}
+        >
+          take that back
+        </Button>
+      </p>
+    );
+  }
+  if (why === null) {
+    return (
+      <Button
+        size="small"
+        type="link"
+        className="pass-over"
+        aria-label={`Pass over: ${check.title}`}
+        onClick={() => {
+          setWhy("");
+        }}
+      >
+        Pass over it …
+      </Button>
+    );
+  }
+  return (
+    <form
+      className="pass-over"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (why.trim()) onPassOver(check.key, why.trim());
+        setWhy(null);
+      }}
+    >
+      <Input
+        ref={focused}
+        size="small"
+        aria-label={`Why ${check.title} is passed over`}
+        placeholder="a word why; it is kept"
+        maxLength={200}
+        value={why}
+        onChange={(event) => {
+          setWhy(event.target.value);
+        }}
+      />
+      <Button size="small" htmlType="submit" disabled={!why.trim()}>
+        Pass over
+      </Button>
+    </form>
   );
 }

@@ -2,15 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Alert, Skeleton } from "antd";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
-import {
-  answer,
-  api,
-  problemOf,
-  type Garment,
-  type GarmentState,
-  type Seam,
-  type TryOn,
-} from "../api/client";
+import { answer, api, problemOf, type Garment, type GarmentState, type TryOn } from "../api/client";
 import { EaseLadder } from "../drawing/EaseLadder";
 import { STAGES, StageTape, type StageKey } from "../drawing/StageTape";
 import { StandView, type Part } from "../drawing/StandView";
@@ -28,6 +20,7 @@ import { LinesStage } from "./LinesStage";
 import { LookOverStage } from "./LookOverStage";
 import { useLookOver, useStand } from "./useDerived";
 import { useSolved } from "./useSolved";
+import { useWhatIf } from "./useWhatIf";
 import "./garment.css";
 
 /** A garment, the main place: its stages across the top, the stand on the left, the work of the stage on the right. */
@@ -58,10 +51,20 @@ function stageOf(state: GarmentState): StageKey {
 
 const SEAM = "seam.";
 
-/** The seam to begin with: one that is pinned, else the garment's first. */
-function firstSeam(garment: Garment, tryOn: TryOn): Seam {
-  return tryOn.alterations?.[0]?.seam ?? garment.seams[0]?.seam ?? "side_seam";
+/** The change to begin with: a seam that is pinned, a dart, else the garment's first seam. */
+function firstChange(garment: Garment, tryOn: TryOn): string {
+  const dart = tryOn.darts?.[0]?.dart;
+  return (
+    tryOn.alterations?.[0]?.seam ??
+    (dart ? `dart.${dart}` : undefined) ??
+    garment.seams[0]?.seam ??
+    "side_seam"
+  );
 }
+
+/** The change that a part of the stand is about: a seam or a dart. */
+const changeAt = (part: Part): string | undefined =>
+  part.seam ?? (part.key?.startsWith("dart.") ? part.key : undefined);
 
 /** The garment's facts, kept; and the try-on that is open, each for itself. */
 function Work({ opened, stage }: { opened: Opened; stage: StageKey }) {
@@ -137,8 +140,9 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
   const { tape } = useSettings();
   const working = useTryOn(one, { undoable: stage !== "look-over" });
   const garment = facts.value;
-  const shown = working.value;
-  const [seam, setSeam] = useState<Seam>(() => firstSeam(garment, shown));
+  const whatIf = useWhatIf(working);
+  const shown = stage === "lines" ? whatIf.value : working.value;
+  const [change, setChange] = useState(() => firstChange(garment, shown));
   const [question, setQuestion] = useState<string | null>(null);
   const document = useMemo(
     () => ({ ...state.document, garment, try_ons: [shown] }),
@@ -154,13 +158,14 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
   const changes = looksOver ? undefined : later?.try_ons[0]?.stand;
   const levels = (looksOver ? later?.levels : later?.try_ons[0]?.levels) ?? later?.levels;
   const hasCards = (result?.cards.length ?? 0) > 0;
-  const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop") ?? false);
+  const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop" || c.passed_over) ?? false);
   const shownKept = looksOver ? facts : working;
-  const canPick = useCallback((part: Part) => looksOver || Boolean(part.seam), [looksOver]);
+  const canPick = useCallback((part: Part) => looksOver || changeAt(part) !== undefined, [looksOver]);
   const pick = useCallback(
     (part: Part) => {
+      const changed = changeAt(part);
       if (looksOver) setQuestion(part.key ?? null);
-      else if (part.seam) setSeam(part.seam);
+      else if (changed) setChange(changed);
     },
     [looksOver],
   );
@@ -222,7 +227,7 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
                     stand={stand}
                     changes={changes}
                     levels={levels}
-                    picked={looksOver ? question : SEAM + seam}
+                    picked={looksOver ? question : change.startsWith("dart.") ? change : SEAM + change}
                     canPick={canPick}
                     onPick={pick}
                   />
@@ -265,16 +270,13 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
         )}
         {stage === "lines" && (
           <LinesStage
-            garment={state.id}
-            tryOn={shown}
+            id={state.id}
+            garment={garment}
             solved={solved}
             problem={problem}
-            seam={seam}
-            canUndo={working.canUndo}
-            canRedo={working.canRedo}
-            onUndo={working.undo}
-            onRedo={working.redo}
-            onChange={working.change}
+            picked={change}
+            onPick={setChange}
+            whatIf={whatIf}
             onPreview={preview}
           />
         )}

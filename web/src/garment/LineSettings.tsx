@@ -1,16 +1,19 @@
-import { Segmented, Select } from "antd";
-import type { Alteration, End, SolvedSeam } from "../api/client";
+import { InputNumber, Segmented, Select } from "antd";
+import type { Alteration, Complaint, End, Garment, Seam, SolvedSeam } from "../api/client";
+import { spoken } from "../drawing/words";
 import { LengthField } from "../kept/LengthField";
 
 interface Props {
+  garment: Garment;
   alteration: Alteration;
+  complaint: (field: string) => Complaint | undefined;
   solved: SolvedSeam | null;
   onChange: (change: Partial<Alteration>) => void;
 }
 
-type Policy = NonNullable<Alteration["sides"]> | "by_the_pins";
+export type Policy = NonNullable<Alteration["sides"]> | "by_the_pins";
 
-const POLICIES: { value: Policy; label: string }[] = [
+export const POLICIES: { value: Policy; label: string }[] = [
   { value: "by_the_pins", label: "as the pins suggest" },
   { value: "mean", label: "the mean" },
   { value: "larger", label: "the larger" },
@@ -27,6 +30,9 @@ const UPPER: { value: End["end"] | "assumed"; label: string }[] = [
   { value: "runs_off", label: "runs off at the top" },
 ];
 
+/** Where side seam and sleeve seam meet, under the arm, they can be sewn in one pass. */
+const INTO: Partial<Record<Seam, Seam>> = { side_seam: "sleeve_seam", sleeve_seam: "side_seam" };
+
 const LOWER: { value: End["end"] | "assumed"; label: string }[] = [
   { value: "assumed", label: "meets the old stitching, where it is safe" },
   { value: "runs_off", label: "runs off at the hem" },
@@ -39,10 +45,12 @@ const stationOf = (end: End | null | undefined): string | null => {
   return end?.end === "straight_through" ? end.from : null;
 };
 
-function endOf(kind: End["end"], station: string): End {
+function endOf(kind: End["end"], station: string, into: Seam): End {
   switch (kind) {
     case "runs_off":
       return { end: kind };
+    case "carries_on":
+      return { end: kind, into };
     case "meets_old_stitching":
       return { end: kind, station };
     case "straight_through":
@@ -51,7 +59,12 @@ function endOf(kind: End["end"], station: string): End {
 }
 
 /** How the pins become a line: way, tolerance, sides, ends, and what is trimmed. */
-export function LineSettings({ alteration, solved, onChange }: Props) {
+export function LineSettings({ garment, alteration, complaint, solved, onChange }: Props) {
+  const into = INTO[alteration.seam];
+  const canCarryOn = into !== undefined && garment.seams.some((s) => s.seam === into);
+  const uppers = canCarryOn
+    ? [...UPPER, { value: "carries_on" as const, label: `carries on into the ${spoken(into)}` }]
+    : UPPER;
   const { upper, lower } = alteration;
   const last = alteration.readings?.at(-1)?.station ?? "0 cm";
   const first = alteration.readings?.at(0)?.station ?? "0 cm";
@@ -103,19 +116,21 @@ export function LineSettings({ alteration, solved, onChange }: Props) {
         <span className="label">Upper end</span>
         <Select<End["end"] | "assumed">
           aria-label="Upper end of the line"
-          options={UPPER}
+          options={uppers}
           value={upper?.end ?? "assumed"}
           popupMatchSelectWidth={false}
           onChange={(kind) => {
-            onChange({ upper: kind === "assumed" ? null : endOf(kind, upperStation) });
+            onChange({
+              upper: kind === "assumed" ? null : endOf(kind, upperStation, into ?? alteration.seam),
+            });
           }}
         />
-        {upper && upper.end !== "runs_off" && (
+        {(upper?.end === "meets_old_stitching" || upper?.end === "straight_through") && (
           <LengthField
             label="Station of the upper end"
             shown={solved?.upper_station?.text ?? stationOf(upper) ?? ""}
             onRead={(station) => {
-              onChange({ upper: endOf(upper.end, station) });
+              onChange({ upper: endOf(upper.end, station, alteration.seam) });
             }}
           />
         )}
@@ -129,15 +144,15 @@ export function LineSettings({ alteration, solved, onChange }: Props) {
           popupMatchSelectWidth={false}
           onChange={(kind) => {
             const station = stationOf(lower) ?? solved?.lower_station?.text ?? first;
-            onChange({ lower: kind === "assumed" ? null : endOf(kind, station) });
+            onChange({ lower: kind === "assumed" ? null : endOf(kind, station, alteration.seam) });
           }}
         />
-        {lower && lower.end !== "runs_off" && (
+        {(lower?.end === "meets_old_stitching" || lower?.end === "straight_through") && (
           <LengthField
             label="Station of the hem end"
             shown={solved?.lower_station?.text ?? stationOf(lower) ?? ""}
             onRead={(station) => {
-              onChange({ lower: endOf(lower.end, station) });
+              onChange({ lower: endOf(lower.end, station, alteration.seam) });
             }}
           />
         )}
@@ -166,6 +181,58 @@ export function LineSettings({ alteration, solved, onChange }: Props) {
           />
         )}
       </div>
+      <Spread garment={garment} alteration={alteration} complaint={complaint} onChange={onChange} />
+    </div>
+  );
+}
+
+/** Other seams that take a share of what is pinned here; this one keeps the rest. */
+function Spread({ garment, alteration, complaint, onChange }: Omit<Props, "solved">) {
+  const spread = alteration.spread ?? [];
+  const rest = 100 - spread.reduce((sum, s) => sum + s.percent, 0);
+  const nameOf = (seam: Seam) => garment.seams.find((s) => s.seam === seam)?.name ?? spoken(seam);
+  const free = garment.seams.filter(
+    (s) => s.seam !== alteration.seam && spread.every((o) => o.seam !== s.seam),
+  );
+  const wrong =
+    complaint("spread") ?? spread.map((_, i) => complaint(`spread[${i}]`)).find((c) => c !== undefined);
+  return (
+    <div className="spread">
+      <span className="label">Spread over</span>
+      {spread.map((share, index) => (
+        <span key={share.seam} className="share">
+          <InputNumber
+            aria-label={`Share of the ${nameOf(share.seam)} in percent`}
+            min={0}
+            max={100}
+            suffix="%"
+            value={share.percent}
+            onChange={(percent) => {
+              const changed = spread.map((s, i) => (i === index ? { ...s, percent: percent ?? 0 } : s));
+              onChange({ spread: changed.filter((s) => s.percent > 0) });
+            }}
+          />{" "}
+          {nameOf(share.seam)}
+        </span>
+      ))}
+      <Select<Seam | null>
+        aria-label="Give a share to another seam"
+        placeholder="another seam"
+        value={null}
+        options={free.map((s) => ({ value: s.seam, label: s.name ?? spoken(s.seam) }))}
+        popupMatchSelectWidth={false}
+        onChange={(seam) => {
+          // Equal shares to begin with: half, a third, a quarter.
+          const percent = Math.floor(100 / (spread.length + 2));
+          if (seam) onChange({ spread: [...spread.map((s) => ({ ...s, percent })), { seam, percent }] });
+        }}
+      />
+      {spread.length > 0 && <span className="quiet">{rest} % stay here</span>}
+      {wrong && (
+        <p className="field-trouble" role="alert">
+          {wrong.found}. Expected {wrong.expected}.
+        </p>
+      )}
     </div>
   );
 }

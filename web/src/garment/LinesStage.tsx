@@ -2,27 +2,33 @@ import { PrinterOutlined } from "@ant-design/icons";
 import { Button, Segmented } from "antd";
 import { memo, useDeferredValue, useState } from "react";
 import { Link } from "react-router";
-import type { Alteration, Complaint, End, Problem, Reading, Seam, Solved, Tape, TryOn } from "../api/client";
+import type { Complaint, End, Garment, Problem, Reading, Solved, Tape, TryOn } from "../api/client";
 import { SeamStrip } from "../drawing/SeamStrip";
+import { Words } from "../drawing/Words";
+import { OF, spoken } from "../drawing/words";
 import { UndoTools } from "../kept/UndoTools";
 import { useSettings } from "../settings";
-import { spoken } from "../drawing/words";
+import { ChangesBar } from "./ChangesBar";
 import { Checks } from "./Checks";
+import { DartSettings } from "./DartSettings";
+import { ElasticForm } from "./ElasticForm";
+import { ELASTIC, changeable, lineOf } from "./line";
 import { LineSettings } from "./LineSettings";
 import { PinTable } from "./PinTable";
+import type { WhatIf } from "./useWhatIf";
+import { Versions } from "./Versions";
+import { WhatIfBar } from "./WhatIfBar";
 
 interface Props {
-  garment: string;
-  tryOn: TryOn;
+  id: string;
+  garment: Garment;
   solved: Solved | null;
   problem: Problem | null;
-  seam: Seam;
-  canUndo: boolean;
-  canRedo: boolean;
-  onUndo: () => void;
-  onRedo: () => void;
-  /** A change that is kept. */
-  onChange: (tryOn: TryOn) => void;
+  /** Which change is open, by its key. */
+  picked: string;
+  onPick: (key: string) => void;
+  /** The try-on that is changed: the kept one, or one that is only tried out. */
+  whatIf: WhatIf;
   /** A change while something is dragged: shown, not kept. */
   onPreview: (tryOn: TryOn) => void;
 }
@@ -34,17 +40,22 @@ function onTape(nm: number, tape: Tape): string {
 
 /** From pins to stitching lines: the strip and the pins side by side, the ease ladder, the checks. */
 export function LinesStage(props: Props) {
-  const { tryOn, solved, problem, seam, onChange, onPreview } = props;
+  const { garment, solved, problem, picked: key, whatIf, onPreview } = props;
   const { tape } = useSettings();
-  const [picked, setPicked] = useState<number | null>(null);
+  const [pin, setPin] = useState<number | null>(null);
   const [stretched, setStretched] = useState(true);
-  const { alteration, changed } = alterationOf(tryOn, seam);
-  const readings = alteration.readings ?? [];
+  const tryOn = whatIf.value;
+  const onChange = whatIf.change;
+  const line = lineOf(tryOn, key);
+  const { readings } = line;
+  const seam = key === ELASTIC ? undefined : line.seam;
   const result = solved?.try_ons[0];
-  const solvedSeam = result?.seams.find((s) => s.seam === seam) ?? null;
-  const others = problem?.errors?.filter((e) => !e.path.includes("readings[")) ?? [];
+  const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === key) ?? null;
+  const name = drawn?.name ?? changeable(garment).find((c) => c.value === key)?.label ?? spoken(key);
+  const others =
+    problem?.errors?.filter((e) => !/readings\[|spread|elastic|\.(point|base)$/.test(e.path)) ?? [];
   const moved = (pin: number, station: number, amount: number): Reading[] => {
-    const before = solvedSeam?.pins[pin];
+    const before = drawn?.pins[pin];
     return readings.map((reading, index) => {
       if (index !== pin || !before) return reading;
       // A length nobody moved stays exactly as it was written.
@@ -57,64 +68,88 @@ export function LinesStage(props: Props) {
   };
   const endAt = (station: number): End => {
     const text = onTape(station, tape);
-    return alteration.upper?.end === "straight_through"
+    return seam?.alteration.upper?.end === "straight_through"
       ? { end: "straight_through", from: text }
       : { end: "meets_old_stitching", station: text };
   };
   return (
     <div className="lines">
       <section className="sheet lines-strip" aria-label="Seam strip">
+        <ChangesBar garment={garment} result={result} picked={key} onPick={props.onPick} />
+        <WhatIfBar whatIf={whatIf} />
         <div className="section-head">
           <h2>
-            {solvedSeam?.name ?? spoken(seam)}
-            {solvedSeam && <small className="quiet"> · {solvedSeam.sides.words}</small>}
+            {key === ELASTIC ? "elastic in the waistband" : name}
+            {drawn && <small className="quiet"> · {drawn.sides.words}</small>}
           </h2>
           <Tools
-            card={`/garments/${props.garment}/cards/${seam}?try-on=${tryOn.id ?? ""}`}
-            hasCard={result?.cards.some((c) => c.seam === seam) ?? false}
-            stretched={stretched}
+            card={`/garments/${props.id}/cards/${key}?try-on=${tryOn.id ?? ""}`}
+            hasCard={!whatIf.isOn && (result?.cards.some((c) => c.key === key) ?? false)}
+            stretched={key === ELASTIC ? null : stretched}
             onStretch={setStretched}
-            canUndo={props.canUndo}
-            canRedo={props.canRedo}
-            onUndo={props.onUndo}
-            onRedo={props.onRedo}
+            whatIf={whatIf}
           />
         </div>
-        {solvedSeam && solved && result ? (
+        {key === ELASTIC && (
+          <ElasticForm
+            plan={tryOn.elastic ?? null}
+            solved={result?.elastic ?? null}
+            complaint={(field) => problem?.errors?.find((e) => e.path === `try_ons[0].elastic.${field}`)}
+            onChange={(elastic) => {
+              onChange({ ...tryOn, elastic });
+            }}
+          />
+        )}
+        {key !== ELASTIC && drawn && solved && (
           <SeamStrip
-            seam={solvedSeam}
+            seam={drawn}
             mark={solved.mark_nm}
             stretched={stretched}
-            picked={picked}
-            onPick={setPicked}
+            picked={pin}
+            onPick={setPin}
             onPin={(pin, to, done) => {
-              const next = changed({ readings: moved(pin, to.station, to.amount) });
+              const next = line.withReadings(moved(pin, to.station, to.amount));
               if (done) onChange(next);
               else onPreview(next);
             }}
             onRemove={(pin) => {
-              onChange(changed({ readings: readings.filter((_, index) => index !== pin) }));
+              onChange(line.withReadings(readings.filter((_, index) => index !== pin)));
             }}
             onEnd={(station, done) => {
-              const next = changed({ upper: endAt(station) });
-              if (done) onChange(next);
-              else onPreview(next);
+              const next = seam?.changed({ upper: endAt(station) });
+              if (next && done) onChange(next);
+              else if (next) onPreview(next);
             }}
           />
-        ) : (
+        )}
+        {key !== ELASTIC && !drawn && (
           <p className="quiet empty">
-            No pins on the {spoken(seam)} yet. Type the first one below: how far up the seam, and what the
-            tape says.
+            No pins on the {name} yet. Type the first one below: how far{" "}
+            {line.dart ? "from the point of the dart" : "up the seam"}, and what the tape says.
           </p>
         )}
-        <p className="strip-key">
-          <span className="key key-before">old stitching</span>
-          <span className="key key-after">new stitching</span>
-          <span className="key key-band">within {solvedSeam?.tolerance.text ?? "tolerance"} of the pins</span>
-          <span className="key key-channel">allowance, {solvedSeam?.allowance.text} each edge</span>
-          {solvedSeam?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
-          <span>stations up from the {solvedSeam?.datum ?? "hem"}</span>
-        </p>
+        {seam && (
+          <p className="strip-key">
+            <span className="key key-before">old stitching</span>
+            <span className="key key-after">new stitching</span>
+            <span className="key key-band">within {drawn?.tolerance.text ?? "tolerance"} of the pins</span>
+            <span className="key key-channel">allowance, {drawn?.allowance.text} each edge</span>
+            {drawn?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
+            <span>stations up from the {drawn?.datum ?? "hem"}</span>
+          </p>
+        )}
+        {line.dart && drawn && (
+          <p className="strip-key">
+            <span className="key key-before">middle of the dart</span>
+            <span className="key key-after">new fold depth, to either side</span>
+            <span>stations from the {drawn.datum}</span>
+          </p>
+        )}
+        {drawn?.lengths?.map((words) => (
+          <p key={words} className="strip-key">
+            <Words>{words}</Words>
+          </p>
+        ))}
         {others.length > 0 && (
           <p className="field-trouble" role="alert">
             {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")} The drawing shows the last
@@ -123,13 +158,14 @@ export function LinesStage(props: Props) {
         )}
       </section>
       <PinsAndChecks
-        tryOn={useDeferredValue(tryOn)}
+        garment={garment}
+        whatIf={useDeferredValue(whatIf)}
         solved={useDeferredValue(solved)}
         problem={problem}
-        seam={seam}
-        picked={picked}
-        onPick={setPicked}
-        onChange={onChange}
+        change={key}
+        name={name}
+        picked={pin}
+        onPick={setPin}
       />
     </div>
   );
@@ -138,37 +174,46 @@ export function LinesStage(props: Props) {
 interface ToolsProps {
   card: string;
   hasCard: boolean;
-  stretched: boolean;
+  /** Nothing where nothing is drawn. */
+  stretched: boolean | null;
   onStretch: (stretched: boolean) => void;
-  canUndo: boolean;
-  canRedo: boolean;
-  onUndo: () => void;
-  onRedo: () => void;
+  whatIf: WhatIf;
 }
 
-const Tools = memo(function Tools(props: ToolsProps) {
+const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf }: ToolsProps) {
   return (
     <div className="tools">
-      <Segmented
-        aria-label="Scale of the drawing"
-        size="small"
-        options={[
-          { value: "stretched", label: "stretched" },
-          { value: "true", label: "true proportion" },
-        ]}
-        value={props.stretched ? "stretched" : "true"}
-        onChange={(value) => {
-          props.onStretch(value === "stretched");
-        }}
-      />
+      {stretched !== null && (
+        <Segmented
+          aria-label="Scale of the drawing"
+          size="small"
+          options={[
+            { value: "stretched", label: "stretched" },
+            { value: "true", label: "true proportion" },
+          ]}
+          value={stretched ? "stretched" : "true"}
+          onChange={(value) => {
+            onStretch(value === "stretched");
+          }}
+        />
+      )}
       <UndoTools
-        canUndo={props.canUndo}
-        canRedo={props.canRedo}
-        onUndo={props.onUndo}
-        onRedo={props.onRedo}
+        canUndo={whatIf.canUndo}
+        canRedo={whatIf.canRedo}
+        onUndo={whatIf.undo}
+        onRedo={whatIf.redo}
       />
-      <Link to={props.card}>
-        <Button type="primary" icon={<PrinterOutlined />} disabled={!props.hasCard}>
+      {!whatIf.isOn && (
+        <Button
+          onClick={() => {
+            whatIf.begin();
+          }}
+        >
+          What if …
+        </Button>
+      )}
+      <Link to={card}>
+        <Button type="primary" icon={<PrinterOutlined />} disabled={!hasCard}>
           Chalk card
         </Button>
       </Link>
@@ -176,68 +221,107 @@ const Tools = memo(function Tools(props: ToolsProps) {
   );
 });
 
-/** The alteration of a seam in a try-on, and the try-on with it changed. */
-function alterationOf(tryOn: TryOn, seam: Seam) {
-  const alterations = tryOn.alterations ?? [];
-  const at = alterations.findIndex((a) => a.seam === seam);
-  const alteration: Alteration = alterations[at] ?? { seam, readings: [] };
-  const changed = (change: Partial<Alteration>): TryOn => {
-    const next = { ...alteration, ...change };
-    const others = at < 0 ? [...alterations, next] : alterations.map((a, i) => (i === at ? next : a));
-    return { ...tryOn, alterations: others };
-  };
-  return { at, alteration, changed };
-}
-
 interface RestProps {
-  tryOn: TryOn;
+  garment: Garment;
+  whatIf: WhatIf;
   solved: Solved | null;
   problem: Problem | null;
-  seam: Seam;
+  change: string;
+  name: string;
   picked: number | null;
   onPick: (pin: number) => void;
-  onChange: (tryOn: TryOn) => void;
 }
 
 /** What need not follow a dragging hand at once: the pins as figures, the settings, the checks. */
 const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
-  const { tryOn, solved, problem, seam, picked, onPick, onChange } = props;
-  const { at, alteration, changed } = alterationOf(tryOn, seam);
+  const { garment, whatIf, solved, problem, change, name, picked, onPick } = props;
+  const tryOn = whatIf.value;
+  const onChange = whatIf.change;
+  const line = lineOf(tryOn, change);
   const result = solved?.try_ons[0];
-  const solvedSeam = result?.seams.find((s) => s.seam === seam) ?? null;
-  const complaint = (reading: number, field: string): Complaint | undefined =>
-    problem?.errors?.find((e) => e.path === `try_ons[0].alterations[${at}].readings[${reading}].${field}`);
+  const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === change) ?? null;
+  const complaint = (field: string): Complaint | undefined =>
+    problem?.errors?.find((e) => e.path === `try_ons[0].${line.path}.${field}`);
+  const changed = result?.levels.filter((l) => l.off.nm !== 0) ?? [];
+  const passOver = (check: string, why: string | null) => {
+    const others = (tryOn.passed_over ?? []).filter((p) => p.check !== check);
+    onChange({ ...tryOn, passed_over: why ? [...others, { check, why }] : others });
+  };
   return (
     <>
-      <section className="sheet lines-pins" aria-label="Pins">
-        <div className="section-head">
-          <h2>Pins</h2>
-          {solvedSeam?.moves && <small className="quiet">{solvedSeam.moves}</small>}
-        </div>
-        <PinTable
-          alteration={alteration}
-          solved={solvedSeam}
-          complaint={complaint}
-          picked={picked}
-          onPick={onPick}
-          onChange={(changedReadings) => {
-            onChange(changed({ readings: changedReadings }));
-          }}
-        />
-        <LineSettings
-          alteration={alteration}
-          solved={solvedSeam}
-          onChange={(change) => {
-            onChange(changed(change));
-          }}
-        />
-      </section>
+      <div className="lines-right">
+        {change !== ELASTIC && (
+          <section className="sheet lines-pins" aria-label="Pins">
+            <div className="section-head">
+              <h2>Pins</h2>
+              {drawn?.moves && <small className="quiet">{drawn.moves}</small>}
+              {drawn && drawn.keeps_percent < 100 && (
+                <small className="quiet">{drawn.keeps_percent} % of them stay here</small>
+              )}
+            </div>
+            <PinTable
+              what={name}
+              from={drawn?.datum ?? (line.dart ? "point" : "hem")}
+              readings={line.readings}
+              solved={drawn}
+              complaint={(reading, field) => complaint(`readings[${reading}].${field}`)}
+              picked={picked}
+              onPick={onPick}
+              onChange={(readings) => {
+                onChange(line.withReadings(readings));
+              }}
+            />
+            {line.seam && (
+              <LineSettings
+                garment={garment}
+                alteration={line.seam.alteration}
+                complaint={complaint}
+                solved={drawn}
+                onChange={(change) => {
+                  if (line.seam) onChange(line.seam.changed(change));
+                }}
+              />
+            )}
+            {line.dart && (
+              <DartSettings
+                pins={line.dart.pins}
+                solved={drawn}
+                isNew={!garment.darts?.some((d) => d.dart === line.dart?.pins.dart)}
+                complaint={complaint}
+                onChange={(change) => {
+                  if (line.dart) onChange(line.dart.changed(change));
+                }}
+              />
+            )}
+          </section>
+        )}
+        <Versions garment={garment} whatIf={whatIf} />
+      </div>
       <section className="sheet lines-checks" aria-label="Checks">
         <div className="section-head">
           <h2>Checks</h2>
         </div>
-        <Checks checks={result?.checks ?? []} />
+        <Checks checks={result?.checks ?? []} onPassOver={passOver} />
       </section>
+      {changed.length > 0 && (
+        <section className="sheet lines-together" aria-label="All changes together">
+          <div className="section-head">
+            <h2>All changes together</h2>
+          </div>
+          <dl>
+            {changed.map((level) => (
+              <div key={level.level + level.of}>
+                <dt>
+                  {spoken(level.level)}, {OF[level.of]}
+                </dt>
+                <dd className="figure">
+                  <Words>{level.sum}</Words>
+                </dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+      )}
     </>
   );
 });

@@ -1,8 +1,8 @@
 import { DeleteOutlined } from "@ant-design/icons";
-import { Button, Select, type InputRef } from "antd";
+import { Button, Popover, Select, type InputRef } from "antd";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import type { Alteration, Complaint, GarmentSide, Reading, SolvedSeam } from "../api/client";
+import type { Complaint, GarmentSide, Reading, SolvedSeam } from "../api/client";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../kept/LengthField";
 
@@ -30,7 +30,11 @@ const SIDES: { value: GarmentSide; label: string }[] = [
 ];
 
 interface Props {
-  alteration: Alteration;
+  /** What they are on, in words. */
+  what: string;
+  /** Where stations are measured from. */
+  from: string;
+  readings: Reading[];
   solved: SolvedSeam | null;
   /** What is wrong with a reading, by its number and field. */
   complaint: (reading: number, field: string) => Complaint | undefined;
@@ -40,17 +44,16 @@ interface Props {
 }
 
 /** The pins as they were read, and a row for the next one: station, Enter, amount, Enter. */
-export function PinTable({ alteration, solved, complaint, picked, onPick, onChange }: Props) {
-  const readings = alteration.readings ?? [];
+export function PinTable({ what, from, readings, solved, complaint, picked, onPick, onChange }: Props) {
   const replace = (index: number, change: Partial<Reading>) => {
     onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
   };
   return (
     <table className="pins">
-      <caption className="unseen">Pins on the {alteration.seam}, sides are the garment’s</caption>
+      <caption className="unseen">Pins on the {what}, sides are the garment’s</caption>
       <thead>
         <tr>
-          <th scope="col">From hem</th>
+          <th scope="col">From {from}</th>
           <th scope="col">Read</th>
           <th scope="col">How</th>
           <th scope="col">Garment’s</th>
@@ -74,9 +77,9 @@ export function PinTable({ alteration, solved, complaint, picked, onPick, onChan
                 onPick(index);
               }}
             >
-              <td data-label="from hem">
+              <td data-label={`from ${from}`}>
                 <LengthField
-                  label={`Pin ${index + 1}: station from the hem`}
+                  label={`Pin ${index + 1}: station from the ${from}`}
                   shown={pin?.station.text ?? reading.station}
                   keep={`${key}.station`}
                   complaint={complaint(index, "station")}
@@ -118,7 +121,13 @@ export function PinTable({ alteration, solved, complaint, picked, onPick, onChan
                 />
               </td>
               <td className="pins-figures figure">
-                <Words>{pin?.whole.text ?? ""}</Words>
+                {pin && (
+                  <Popover trigger={["hover", "click", "focus"]} content={<Words>{pin.sum}</Words>}>
+                    <button type="button" className="explained" aria-label={pin.sum}>
+                      <Words>{pin.whole.text}</Words>
+                    </button>
+                  </Popover>
+                )}
               </td>
               <td>
                 <Button
@@ -134,6 +143,7 @@ export function PinTable({ alteration, solved, complaint, picked, onPick, onChan
           );
         })}
         <NextPin
+          from={from}
           last={readings.at(-1)}
           onAdd={(reading) => {
             onChange([...readings, reading]);
@@ -144,7 +154,13 @@ export function PinTable({ alteration, solved, complaint, picked, onPick, onChan
   );
 }
 
-function NextPin({ last, onAdd }: { last: Reading | undefined; onAdd: (reading: Reading) => void }) {
+interface NextProps {
+  from: string;
+  last: Reading | undefined;
+  onAdd: (reading: Reading) => void;
+}
+
+function NextPin({ from, last, onAdd }: NextProps) {
   const [station, setStation] = useState<string | null>(null);
   const [how, setHow] = useState<How>(last?.how ?? "fold");
   const [side, setSide] = useState<GarmentSide>(last?.side ?? "left");
@@ -152,9 +168,9 @@ function NextPin({ last, onAdd }: { last: Reading | undefined; onAdd: (reading: 
   const amountField = useRef<InputRef>(null);
   return (
     <tr className="next-pin">
-      <td data-label="from hem">
+      <td data-label={`from ${from}`}>
         <LengthField
-          label="Next pin: station from the hem"
+          label={`Next pin: station from the ${from}`}
           shown={station ?? ""}
           placeholder="next"
           fieldRef={stationField}

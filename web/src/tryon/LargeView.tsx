@@ -5,7 +5,6 @@ import { useStand } from "../garment/useDerived";
 import { useSolved } from "../garment/useSolved";
 import { useSettings } from "../settings";
 import { useMemo } from "react";
-import { withoutDarts } from "./entries";
 import { PlacePicture } from "./PlacePicture";
 import { useAsking } from "./useAsking";
 import "./fitting.css";
@@ -111,7 +110,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
               <strong>
                 <Words>{level.after.text}</Words>
               </strong>{" "}
-              round{withoutDarts(tryOn)}, now <Words>{level.before.text}</Words>
+              round, now <Words>{level.before.text}</Words>
             </p>
           )}
         </div>

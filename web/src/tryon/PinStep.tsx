@@ -7,7 +7,7 @@ import type { useStand } from "../garment/useDerived";
 import { useSolved } from "../garment/useSolved";
 import type { Kept } from "../kept/useKept";
 import { useSettings } from "../settings";
-import { pinAt, withLeftOut, withoutDarts, withoutPin, withPin } from "./entries";
+import { pinAt, withLeftOut, withoutPin, withPin } from "./entries";
 import { Foot } from "./FittingFrame";
 import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
 import { PlacePicture } from "./PlacePicture";
@@ -174,9 +174,7 @@ export function PinStep({
             )}
             {level && (
               <dl>
-                <dt>
-                  {spoken(level.level)} will measure, round{withoutDarts(shown)}
-                </dt>
+                <dt>{spoken(level.level)} will measure, round</dt>
                 <dd>
                   <Words>{level.after.text}</Words>
                 </dd>

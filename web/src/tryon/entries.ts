@@ -101,7 +101,3 @@ export function withMark(
   const marks = tryOn.hem_marks ?? [];
   return { ...tryOn, hem_marks: before ? marks.map((m) => (m === before ? next : m)) : [...marks, next] };
 }
-
-/** Pinned darts are kept as they were read; girths do not count them yet, and say so. */
-export const withoutDarts = (tryOn: TryOn) =>
-  tryOn.darts?.some((d) => d.readings.length > 0) ? ", without the darts" : "";

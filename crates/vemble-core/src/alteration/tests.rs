@@ -244,6 +244,9 @@ fn one_amount_over_several_seams() {
     assert_eq!(result.seams[1].sides.words, "25 % of what is pinned on the side seam");
     assert!(result.seams[0].pins.iter().all(|p| !p.stands_off), "a pin is not blamed for what others take");
     assert_eq!(result.cards.len(), 3);
+    let mut keys: Vec<&str> = result.checks.iter().map(|c| c.key.as_str()).collect();
+    keys.sort_unstable();
+    assert!(keys.windows(2).all(|w| w[0] != w[1]), "what is passed over is one check: {keys:?}");
 }
 
 #[test]

@@ -31,7 +31,13 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
             }
             _ => format!("Over {} per edge the grain tips and the {limb} twists.", subject.show(LIMB_EDGE)),
         };
-        let check = Check::new(outcome, Rule::Hang, format!("Grain of the {limb}, {side}"), figures, reason);
+        let check = Check::new(
+            outcome,
+            Rule::Hang,
+            format!("Grain of the {limb} at the {}, {side}", seam.facts.name()),
+            figures,
+            reason,
+        );
         let half = subject.show(deepest.fraction(1, 2));
         Some(check.remedy(format!("Split it with the {other}: {half} per edge on each.")).at(
             seam.facts.seam,

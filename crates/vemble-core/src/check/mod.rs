@@ -197,6 +197,13 @@ pub(crate) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> Vec<Check
     all.extend(partners::checks(subject));
     all.extend(dart::checks(subject));
     all.extend(elastic::check(subject, levels));
+    // Both ends of a seam have a run-out, and a band may have two loops: the second of a name has a key of its own.
+    for n in 1..all.len() {
+        let before = all[..n].iter().filter(|c| c.title == all[n].title && c.rule == all[n].rule).count();
+        if before > 0 {
+            all[n].key += &format!(" ({})", before + 1);
+        }
+    }
     all.sort_by_key(|c| std::cmp::Reverse(c.outcome));
     all
 }

@@ -5,6 +5,7 @@ use super::drape::Drape;
 use super::pose::Pose;
 use super::spot::{part_of, share_of};
 use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
+use crate::alteration::AlteredDart;
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
 use crate::fitting::GarmentSide;
@@ -120,6 +121,9 @@ pub struct ViewChanges {
     pub trunk: Option<String>,
     /// The stretches of seams that move.
     pub seams: Vec<MovedSeam>,
+    /// Darts as they will be sewn.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub darts: Vec<String>,
     /// Where it will be tight or loose.
     pub shades: Vec<Shade>,
 }
@@ -192,8 +196,13 @@ pub fn stand(garment: &Garment) -> Stand {
     }
 }
 
-/// Draws what the lines of `seams` move on the stand of `garment`, shaded by `levels` as they will be.
-pub fn stand_changes(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[LevelResult]) -> StandChanges {
+/// Draws what the lines of `seams` move on the stand of `garment` and the darts as they will be, shaded by `levels` as they will be.
+pub fn stand_changes(
+    garment: &Garment,
+    seams: &[AlteredSeam<'_>],
+    darts: &[AlteredDart<'_>],
+    levels: &[LevelResult],
+) -> StandChanges {
     let pose = Pose::of(Proportions::of(&garment.wearer));
     let Some(drape) = Drape::new(garment, &pose) else { return StandChanges { views: Vec::new() } };
     let drawing = Drawing::new(&drape, seams);
@@ -201,6 +210,7 @@ pub fn stand_changes(garment: &Garment, seams: &[AlteredSeam<'_>], levels: &[Lev
         view,
         trunk: drawing.after.as_ref().map(|_| svg(&drawing.trunk(view))),
         seams: drawing.moved(view, seams),
+        darts: darts.iter().flat_map(|d| drawing.dart(view, d)).collect(),
         shades: drawing.shades(view, levels),
     });
     StandChanges { views: views.into() }
@@ -480,6 +490,36 @@ impl<'a> Drawing<'a> {
             }));
         }
         moved
+    }
+
+    /// Both of a pair of darts, as deep as they will be; nothing of what runs across, or lies on the other face.
+    fn dart(&self, view: ViewSide, dart: &AlteredDart<'_>) -> Vec<String> {
+        let (Some(point), Some(base)) = (dart.point, dart.base) else { return Vec::new() };
+        if dart.dart().is_in_front() != (view == ViewSide::Front) {
+            return Vec::new();
+        }
+        let drape = self.drape;
+        let height = |share: f64| drape.base + point.cm() + (base - point).cm() * share;
+        let outer = |side| self.half(side).outer.at(height(0.5));
+        let draw = |side: GarmentSide| {
+            // Where nobody said, and none is there to be measured, it is drawn halfway to the side.
+            let x = match (dart.pins.from_side_seam, dart.facts) {
+                (Some(from), _) => outer(side) - from.length.cm(),
+                (None, Some(facts)) => facts.from_centre.length.cm(),
+                (None, None) => outer(side) * 0.5,
+            };
+            let fold = |way: f64| {
+                let at = move |n: i32| {
+                    let share = f64::from(n) / 12.0;
+                    let station = Station(dart.length.fraction(i64::from(n), 12));
+                    Point::new(x + way * dart.depth(side, station).cm() / 2.0, height(share))
+                };
+                (0..=12).map(at)
+            };
+            let points: Vec<Point> = fold(-1.0).chain(fold(1.0).rev()).collect();
+            svg(&self.canvas(view).place(&on_side(side, super::polygon(&points))))
+        };
+        GarmentSide::BOTH.map(draw).into()
     }
 
     fn levels(&self, view: ViewSide) -> Vec<StandLevel> {

@@ -164,7 +164,7 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let subject =
         crate::check::Subject { seams: &seams, ..crate::check::Subject::as_it_is(&garment, Tape::Cm) };
     let levels = crate::check::levels(&subject);
-    let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &levels));
+    let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &[], &levels));
     let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
     assert_eq!(changes.views.len(), 2, "a side seam is seen edge-on from the side");
     for changed in &changes.views {
@@ -285,7 +285,7 @@ fn what_moves_is_drawn_where_it_moves() {
         let ends = [low, high].map(|station| Some(End::MeetsOldStitching { station: cm(station) }));
         let alteration = Alteration { seam: facts.seam, lower: ends[0], ..outseam(pins, ends[1]) };
         let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
-        let changes = stand_changes(&garment, &seams, &[]);
+        let changes = stand_changes(&garment, &seams, &[], &[]);
         let moved: Vec<_> = changes.views.iter().flat_map(|v| &v.seams).collect();
         assert!(!moved.is_empty(), "{:?}", facts.seam);
         for stretch in moved {

@@ -202,7 +202,7 @@ fn solve_try_on(garment: &Garment, changes: &Changes<'_>, try_on: &TryOn, tape: 
     let altered = changes.seams.iter().zip(&seams).filter(|(s, _)| s.span().is_some());
     cards.extend(altered.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)));
     cards.extend(elastic.iter().filter_map(|e| elastic_card(&subject, e, &checks)));
-    let stand = stand_changes(garment, &changes.seams, &levels);
+    let stand = stand_changes(garment, &changes.seams, &changes.darts, &levels);
     SolvedTryOn { seams, darts, elastic, levels, checks, cards, stand }
 }
 

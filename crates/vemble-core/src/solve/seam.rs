@@ -6,7 +6,7 @@ use crate::figure::strip;
 use crate::fitting::{Edges, FrontShare, GarmentSide, How, Reading};
 use crate::garment::word;
 use crate::length::{Length, PerEdge, Tape};
-use crate::line::{AlteredSeam, End, Mark, Place, Sides, Taken, edge_lengths, marks};
+use crate::line::{AlteredSeam, End, Mark, Place, Sides, TOLERANCE, Taken, edge_lengths, marks};
 
 pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
     let tape = subject.tape;
@@ -34,7 +34,7 @@ pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Solve
         upper_is_assumed: seam.ends.upper_is_assumed,
         lower_station: station(seam.ends.lower),
         upper_station: station(seam.ends.upper),
-        tolerance: tape.figure(seam.tolerance),
+        tolerance: tape.figure(seam.alteration.tolerance.map_or(TOLERANCE, |t| t.length)),
         moves: moves(seam, tape),
         keeps_percent: seam.keeps_percent,
         place: None,
