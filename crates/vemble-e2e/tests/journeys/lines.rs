@@ -1,0 +1,137 @@
+//! Lines beyond one pinned seam: shared amounts, darts, elastic, one pass under the arm, what is only tried out, and what is
+//! passed over.
+
+use crate::{HEM, STORED, open_garment, open_the_corduroys};
+use serde_json::json;
+use vemble_e2e::Journey;
+
+const TITLE: &str = ".lines-strip h2";
+
+/// Waits until the check of this title says so; checks follow the line a moment later.
+async fn until_check(journey: &Journey, title: &str, says: &str) {
+    let script = "return [...document.querySelectorAll('.check')].filter((c) => c.textContent.includes(arguments[0])).map((c) => c.textContent).join(' ')";
+    let mut said = String::new();
+    for _ in 0..100 {
+        let found = journey.browser.execute(script, vec![title.into()]).await.unwrap();
+        found.as_str().unwrap_or_default().clone_into(&mut said);
+        if said.contains(says) {
+            return;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(100)).await;
+    }
+    panic!("“{title}” should say “{says}” but says “{said}”");
+}
+
+#[actix_web::test]
+async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    until_check(&journey, "Grain of the leg", "Split it with the inseam").await;
+
+    // Half of it on the inseam: both seams have a line, the leg measures the same, and the grain no longer tips.
+    journey.choose("Give a share to another seam", "inseam").await;
+    journey.find("[data-change='inseam']").await;
+    journey.until_text(".lines-together", "inseam: 2 edges × 1.7").await;
+    journey.until_text(HEM, "41.2 cm").await;
+    until_check(&journey, "Grain of the leg", "hangs straight").await;
+    journey.find(STORED).await;
+
+    // What is tried out touches nothing that is stored.
+    journey.click_words("What if").await;
+    journey.type_over("[aria-label='Pin 1: amount read']", "2\u{e007}").await;
+    journey.until_text(HEM, "44.0 cm").await;
+    journey.type_over("[aria-label='Name of this version']", "a little looser\u{e007}").await;
+    journey.until_text(".lines-versions", "a little looser").await;
+    let before = "const done = arguments[0]; fetch('/api/v1/rail').then((r) => r.json()).then(async (rail) => { const id = rail.find((g) => g.kind === 'trousers').id; const g = await (await fetch('/api/v1/garments/' + id)).json(); const t = g.document.try_ons[0]; done([t.alterations[0].readings[0].amount, (t.versions ?? []).length]); });";
+    let stored = async || journey.browser.execute_async(before, vec![]).await.unwrap();
+    assert_eq!(stored().await, json!(["3.4 cm", 0]));
+    journey.click_words("Keep it").await;
+    journey.find(STORED).await;
+    for _ in 0..50 {
+        if stored().await == json!(["2 cm", 1]) {
+            break;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(100)).await;
+    }
+    assert_eq!(stored().await, json!(["2 cm", 1]));
+    // Kept as one change: one step back undoes all of it.
+    journey.find("body").await.send_keys("\u{e009}z\u{e000}").await.unwrap();
+    journey.until_text(HEM, "41.2 cm").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn new_darts_are_placed_counted_and_chalked() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Concert shirt").await;
+    journey.click("[data-change='dart.back_fish_eye']").await;
+    journey.until_text(TITLE, "new back fish-eye dart").await;
+    journey.until_text(".dart-place", "assumed: from 39.5 down to 9.5 cm above the hem").await;
+    journey.until_text(".lines-together", "2 new back fish-eye darts × 2 sides of the fold × 1.0").await;
+
+    journey.type_over("[aria-label='Height of the point above the hem']", "38\u{e007}").await;
+    journey.type_over("[aria-label='Height of the other end above the hem']", "10\u{e007}").await;
+    journey.until_text(".dart-place", "from 38.0 down to 10.0 cm above the hem").await;
+    // A pin off the dart is refused at its field, and what was typed stays.
+    journey.type_over("[aria-label='Pin 1: station from the upper point']", "40\u{e007}").await;
+    journey.until_text(".pins .field-trouble", "the seam is 28.0 cm long").await;
+    journey.type_over("[aria-label='Pin 1: station from the upper point']", "14\u{e007}").await;
+    journey.type_over("[aria-label='Pin 2: station from the upper point']", "14\u{e007}").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".chalk-card h1", "New back fish-eye dart, a pair, both the same").await;
+    let stations = journey.texts(".card-station").await;
+    assert_eq!([stations.first().unwrap().as_str(), stations.last().unwrap()], ["0.0", "28.0"]);
+    let depths = journey.texts(".card-figure").await;
+    let at = |station: &str| depths[stations.iter().position(|s| s == station).unwrap()].as_str();
+    assert_eq!([at("0.0"), at("14.0"), at("28.0")], ["0.0", "1.0", "0.0"]);
+    journey.nothing_sticks_out("the card of a dart").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn one_pass_under_the_arm_and_elastic_in_a_band() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Concert shirt").await;
+    until_check(&journey, "Sleeve and armhole", "The sleeve no longer fits its armhole").await;
+    journey.choose("Upper end of the line", "carries on into the sleeve seam").await;
+    journey.find("[data-change='sleeve_seam']").await;
+    until_check(&journey, "Sleeve and armhole", "they still fit each other").await;
+    journey.click("[data-change='sleeve_seam']").await;
+    journey.until_text(TITLE, "carries on from the side seam").await;
+    journey.find(STORED).await;
+
+    journey.click_words("Rail").await;
+    open_garment(&journey, "Charity-shop corduroys").await;
+    journey.until_text(HEM, "41.2 cm").await;
+    journey.choose("Change something else", "elastic in the waistband").await;
+    journey.type_over("[aria-label='Length of the casing']", "30\u{e007}").await;
+    // 30.0 − (90.0 − 85.5) = 25.5; ÷ 1.15 = 22.17, and 2 of anchors.
+    journey.until_text(".elastic-result strong", "24.2 cm").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".chalk-card", "Cut the elastic 24.2 cm long").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn a_stop_is_passed_over_with_a_word_that_is_kept() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Herringbone overcoat").await;
+    let stop = "side seam: left and right";
+    until_check(&journey, stop, "nobody has decided").await;
+    journey.click(&format!("[aria-label='Pass over: {stop}']")).await;
+    journey
+        .type_over(&format!("[aria-label='Why {stop} is passed over']"), "padded right shoulder\u{e007}")
+        .await;
+    journey.until_text(".check.stop.passed-over", "Passed over: “padded right shoulder”").await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    journey.until_text(".check.stop.passed-over", "padded right shoulder").await;
+    journey.click_words("take that back").await;
+    journey.find(&format!("[aria-label='Pass over: {stop}']")).await;
+    journey.end().await;
+}
