@@ -4,8 +4,9 @@ use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use vemble_core::document::Document;
 use vemble_core::figure::stand;
-use vemble_core::garment::{Beginning, Kind, begin, cloth_named};
-use vemble_core::length::Tape;
+use vemble_core::fitting::{Alteration, Reading};
+use vemble_core::garment::{Beginning, Kind, Seam, SeamFacts, begin, cloth_named};
+use vemble_core::length::{Length, Measure, Tape};
 use vemble_core::line::alter;
 use vemble_core::look_over::look_over;
 use vemble_core::solve::{glance, solve};
@@ -50,8 +51,39 @@ fn one_seam(criterion: &mut Criterion) {
     group.finish();
 }
 
+/// Twelve altered seams with seven pins each, on a garment that has them all.
+fn twelve_seams() -> Document {
+    let Document { garment, try_ons, version } = twelve_pins();
+    let cloth = cloth_named("cotton drill").unwrap_or(garment.cloth);
+    let kind = Kind::LinedCoat;
+    let mut garment =
+        begin(Beginning { name: "it".into(), kind, toile: false, wearer: garment.wearer, cloth });
+    let like = garment.seams[0].clone();
+    for seam in Seam::ALL {
+        if garment.seam(seam).is_none() {
+            garment.seams.push(SeamFacts { seam, ..like.clone() });
+        }
+    }
+    let mut try_on = try_ons[0].clone();
+    let reading = try_on.alterations[0].readings[0].clone();
+    let altered = garment.seams.iter().take(12).map(|facts| {
+        let pin = |n: i64| Reading {
+            station: Measure { length: facts.length.length.fraction(n, 8), ..reading.station },
+            amount: Measure { length: Length::from_mm(4 + (n * 5) % 7), ..reading.amount },
+            ..reading.clone()
+        };
+        Alteration { readings: (1..=7).map(pin).collect(), ..Alteration::of(facts.seam) }
+    });
+    try_on.alterations = altered.collect();
+    Document { version, garment, try_ons: vec![try_on] }
+}
+
 fn whole_document(criterion: &mut Criterion) {
-    for (name, document) in [("example document", demo()), ("document, 12 pins", twelve_pins())] {
+    let seams = twelve_seams();
+    assert!(solve(&seams, Tape::Cm).is_ok_and(|s| s.try_ons[0].cards.len() == 12), "it can be solved");
+    for (name, document) in
+        [("example document", demo()), ("document, 12 pins", twelve_pins()), ("12 seams, 84 pins", seams)]
+    {
         criterion.bench_function(name, |bench| bench.iter(|| solve(black_box(&document), Tape::Cm)));
     }
 }

@@ -47,6 +47,9 @@ fn main() {
         report("POST /api/v1/solve, 50 in flight", &load(address, &solve, IN_FLIGHT, 200).await);
         report("POST /api/v1/solve, one at a time", &load(address, &solve, 1, 1000).await);
 
+        let many = request("POST", "/api/v1/solve", "content-type: application/json\r\n", &twelve_seams());
+        report("POST /api/v1/solve of 12 seams and 84 pins", &load(address, &many, 1, 300).await);
+
         let cookie = account_with_300_garments(address, &store).await;
         let rail = request("GET", "/api/v1/rail", &format!("cookie: {cookie}\r\n"), "");
         load(address, &rail, 1, 10).await;
@@ -139,6 +142,28 @@ async fn whole_answer(socket: &mut TcpStream, buffer: &mut Vec<u8>) {
             wanted = end + 4 + length.and_then(|l| l.parse::<usize>().ok()).expect("a content-length");
         }
     }
+}
+
+/// A coat with twelve altered seams and seven pins on each.
+fn twelve_seams() -> String {
+    let mut document: serde_json::Value =
+        serde_json::from_str(include_str!("../../../demo/overcoat.json")).expect("the example");
+    let like = document["garment"]["seams"][0].clone();
+    let seams = document["garment"]["seams"].as_array_mut().expect("seams");
+    for name in ["princess_front", "princess_back", "panel_front", "centre_front", "yoke_seam", "neck_seam"] {
+        let mut seam = like.clone();
+        seam["seam"] = name.into();
+        seams.push(seam);
+    }
+    let altered = seams.iter().take(12).map(|seam| {
+        let readings = (1..=7).map(|n| {
+            serde_json::json!({ "side": "left", "station": format!("{n} cm"), "amount": format!("{} mm", 4 + (n * 5) % 7), "how": "fold" })
+        });
+        serde_json::json!({ "seam": seam["seam"], "readings": readings.collect::<Vec<_>>() })
+    });
+    let altered: Vec<_> = altered.collect();
+    document["try_ons"][0]["alterations"] = altered.into();
+    document.to_string()
 }
 
 /// The ids of garments of the account.
