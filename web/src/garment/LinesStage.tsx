@@ -146,7 +146,7 @@ export function LinesStage(props: Props) {
           </p>
         )}
         {drawn?.lengths?.map((words) => (
-          <p key={words} className="strip-key">
+          <p key={words} className="quiet edge-lengths">
             <Words>{words}</Words>
           </p>
         ))}
