@@ -1,6 +1,6 @@
 //! The chalk card: what lies beside the cloth while it is chalked, in the order in which the hand moves.
 
-use crate::alteration::AlteredDart;
+use crate::alteration::{ANCHOR, AlteredDart};
 use crate::check::{Check, LevelResult, Outcome, Subject};
 use crate::fitting::Worn;
 use crate::garment::{Band, Level, Run, Seam};
@@ -207,7 +207,10 @@ pub(crate) fn elastic_card(subject: &Subject<'_>, elastic: &SolvedElastic, check
                 "Cut the elastic {} long. Draw it from slit to slit; hop out before a label that is sewn through, and in again after it.",
                 cut.text()
             ),
-            "Pin each end 1 cm deep, and try it on: it should hold without digging in.".into(),
+            format!(
+                "Pin each end {} deep, and try it on: it should hold without digging in.",
+                subject.tape.show(ANCHOR)
+            ),
             "Sew two short rows across each end; they show on the outside. Close the slits by hand.".into(),
         ],
         cautions: concerns.map(caution).collect(),

@@ -26,7 +26,7 @@ pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
                     let cut = |edge: usize| figures.cut.as_ref().map_or(String::new(), |c| plain(&c[edge]));
                     writer.write_record([
                         (number + 1).to_string(),
-                        seam.name.clone(),
+                        seam.seam.map_or_else(|| seam.name.clone(), |s| s.name().into()),
                         side.into(),
                         mark.note.clone(),
                         plain(&mark.station),

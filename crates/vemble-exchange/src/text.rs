@@ -51,7 +51,7 @@ fn card_text(card: &Card, marks: &[MarkResult]) -> String {
     }
     let width = |column: usize| lines.iter().map(|l| l[column].chars().count()).max().unwrap_or(0);
     let widths: Vec<usize> = (0..lines[0].len()).map(width).collect();
-    for line in &lines {
+    for line in lines.iter().filter(|_| !card.columns.is_empty()) {
         let (note, figures) = line.split_last().map_or(("", &line[..]), |(n, f)| (n.as_str(), f));
         let cells = figures.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}"));
         let _ =

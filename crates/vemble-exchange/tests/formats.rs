@@ -38,10 +38,33 @@ fn the_card_when_the_sides_differ_and_something_is_trimmed() {
     insta::assert_snapshot!("marks_each_side", marks_csv(&solved).unwrap());
 }
 
+/// A share, darts, a line in one pass and elastic in one document: every card, in the order of the hand, in inches.
 #[test]
-fn a_document_reads_back_to_itself() {
-    let written = serde_json::to_vec(&demo()).unwrap();
-    assert_eq!(read_document(&written).unwrap(), demo());
+fn the_cards_of_a_shirt_with_everything() {
+    let shirt = include_str!("../../../demo/concert-shirt.json");
+    let mut json: serde_json::Value = serde_json::from_str(shirt).unwrap();
+    let try_on = &mut json["try_ons"][0];
+    try_on["alterations"][0]["upper"] = serde_json::json!({ "end": "carries_on", "into": "sleeve_seam" });
+    try_on["elastic"] = serde_json::json!({ "casing": "14 in", "hold_percent": 120 });
+    try_on["darts"][0]["point"] = "15 in".into();
+    try_on["darts"][0]["base"] = "4 in".into();
+    try_on["darts"][0]["from_side_seam"] = "5 1/4 in".into();
+    let document = read_document(json.to_string().as_bytes()).unwrap();
+    let solved = solve(&document, Tape::In).unwrap();
+    insta::assert_snapshot!("cards_of_a_shirt", cards_text(&solved));
+    insta::assert_snapshot!("marks_of_a_shirt", marks_csv(&solved).unwrap());
+    // Whatever a document can hold reads back to itself.
+    let written = serde_json::to_vec(&document).unwrap();
+    assert_eq!(read_document(&written).unwrap(), document);
+}
+
+#[test]
+fn every_document_of_the_example_reads_back_to_itself() {
+    for file in std::fs::read_dir("../../demo").unwrap() {
+        let document = read_document(&std::fs::read(file.unwrap().path()).unwrap()).unwrap();
+        let written = serde_json::to_vec(&document).unwrap();
+        assert_eq!(read_document(&written).unwrap(), document, "{}", document.garment.name);
+    }
 }
 
 #[test]

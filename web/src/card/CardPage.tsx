@@ -257,7 +257,8 @@ function CardDrawing({ seam }: { seam: SolvedSeam }) {
             {side.line && <path className="card-new" vectorEffect="non-scaling-stroke" d={side.line} />}
           </g>
           {seam.marks.map((mark) => {
-            const figures = side.side === "left" ? mark.left : mark.right;
+            // Where the sides agree their marks stand once, on the left.
+            const figures = seam.sides_agree || side.side === "left" ? mark.left : mark.right;
             if (!figures) return null;
             const x = 10 + (mark.station.nm / 1e6) * across;
             return (

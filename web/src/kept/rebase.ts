@@ -8,7 +8,8 @@ const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b)
 /** What an entry of a list is known by; lists of anything else are taken whole. */
 const keyOf = (entry: unknown): string | null => {
   if (!isObject(entry)) return null;
-  const key = entry["id"] ?? entry["seam"] ?? entry["dart"] ?? entry["movement"];
+  const { id, seam, dart, movement, check, name } = entry;
+  const key = id ?? seam ?? dart ?? movement ?? check ?? name;
   return typeof key === "string" ? key : null;
 };
 

@@ -1,12 +1,12 @@
 //! Elastic drawn into a stretch of waistband, where no seam can take the waist in: small amounts, casual cloth.
 
 use crate::fitting::ElasticPlan;
-use crate::length::{Length, Measure};
+use crate::length::{Length, Measure, Tape};
 
 /// Stretched ÷ relaxed when nobody says otherwise: 1.15 (teaching value: holds without digging in).
 pub const HOLD_PERCENT: u8 = 115;
 /// What each end needs to be sewn down: 1 cm (teaching value).
-const ANCHOR: Length = Length::from_mm(10);
+pub const ANCHOR: Length = Length::from_mm(10);
 
 /// What the elastic comes to.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -33,6 +33,13 @@ impl ElasticSum {
     pub fn gathers_too_much(&self) -> bool {
         self.casing * 4 > self.spans * 5
     }
+}
+
+/// Casing, garment and body as they are shown, so that casing − (garment − body) is what is shown of the span.
+pub(crate) fn shown(sum: &ElasticSum, garment: Length, body: Length, tape: Tape) -> [String; 4] {
+    let (parts, _) = tape.apportion(&[sum.casing, -garment, body]);
+    let spans = parts.iter().copied().sum();
+    [tape.bare(parts[0]), tape.bare(-parts[1]), tape.bare(parts[2]), tape.show(spans)]
 }
 
 /// What elastic to cut for a waist of `garment` girth on a `body` girth. Nothing where the casing is no longer than what is too wide: it

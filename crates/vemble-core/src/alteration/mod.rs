@@ -4,7 +4,8 @@ mod dart;
 mod elastic;
 
 pub use dart::{AlteredDart, alter_dart};
-pub use elastic::{ElasticSum, HOLD_PERCENT, elastic_sum};
+pub(crate) use elastic::shown as elastic_shown;
+pub use elastic::{ANCHOR, ElasticSum, HOLD_PERCENT, elastic_sum};
 
 #[cfg(test)]
 mod tests;

@@ -285,7 +285,7 @@ fn elastic_holds_what_is_left_after_the_seams() {
     let result = solved(&garment, TryOn { elastic: elastic("42 cm"), ..try_on() });
     assert_eq!(
         result.elastic.as_ref().unwrap().sum,
-        "42.0 − (86.0 − 81.0) = 37.0 cm spans; 37.0 ÷ 1.15 + 2 × 1 cm anchors = 34.2 cm to cut"
+        "42.0 − (86.0 − 81.0) = 37.0 cm spans; 37.0 ÷ 1.15 + 2 anchors × 1.0 = 34.2 cm to cut"
     );
     assert_eq!(find(&result, "Elastic").outcome, Outcome::Passes);
     assert_eq!(result.cards[0].key, "elastic");

@@ -1,7 +1,7 @@
 //! Elastic in a waistband: whether there is casing enough, and how much it gathers.
 
 use super::{Check, LevelResult, Outcome, Rule, Subject};
-use crate::alteration::elastic_sum;
+use crate::alteration::{elastic_shown, elastic_sum};
 use crate::garment::Level;
 use crate::length::Length;
 
@@ -36,15 +36,11 @@ pub(super) fn check(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Che
             )),
         );
     };
+    let [casing, of_garment, of_body, spans] = elastic_shown(&sum, garment, body, subject.tape);
+    let gathers = sum.gathers();
     let figures = format!(
-        "casing {} − ({} − {}) = {} to span; {} ÷ {} = gathers {:.2}",
-        subject.tape.bare(sum.casing),
-        subject.tape.bare(garment),
-        subject.tape.bare(body),
-        subject.show(sum.spans),
-        subject.tape.bare(sum.casing),
-        subject.tape.bare(sum.spans),
-        sum.gathers()
+        "casing {casing} − ({of_garment} − {of_body}) = {spans} to span; {casing} ÷ {} = gathers {gathers:.2}",
+        subject.tape.bare(sum.spans)
     );
     Some(match (excess <= Length::ZERO, sum.gathers_too_much()) {
         (true, _) => {

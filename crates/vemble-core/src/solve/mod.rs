@@ -9,7 +9,7 @@ pub use result::{
     MarkResult, MarkSide, PinResult, SidesResult, Solved, SolvedElastic, SolvedSeam, SolvedTryOn,
 };
 
-use crate::alteration::{AlteredDart, alter_dart, elastic_sum};
+use crate::alteration::{ANCHOR, AlteredDart, alter_dart, elastic_shown, elastic_sum};
 use crate::card::{Card, card, dart_card, elastic_card};
 use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, pass_over};
 use crate::document::Document;
@@ -215,15 +215,13 @@ fn solve_elastic(plan: &ElasticPlan, levels: &[LevelResult], tape: Tape) -> Solv
         spans: sum.map(|(s, ..)| tape.figure(s.spans)),
         cut: sum.map(|(s, ..)| tape.figure(s.cut)),
         sum: sum.map_or_else(String::new, |(s, garment, body)| {
+            let [casing, of_garment, of_body, spans] = elastic_shown(&s, garment, body, tape);
             format!(
-                "{} − ({} − {}) = {} spans; {} ÷ {}.{:02} + 2 × 1 cm anchors = {} to cut",
-                tape.bare(s.casing),
-                tape.bare(garment),
-                tape.bare(body),
-                tape.show(s.spans),
+                "{casing} − ({of_garment} − {of_body}) = {spans} spans; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
                 tape.bare(s.spans),
                 s.hold_percent / 100,
                 s.hold_percent % 100,
+                tape.bare(ANCHOR),
                 tape.show(s.cut)
             )
         }),

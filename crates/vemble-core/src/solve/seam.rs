@@ -5,7 +5,7 @@ use crate::check::{Subject, suggestion};
 use crate::figure::strip;
 use crate::fitting::{Edges, FrontShare, GarmentSide, How, Reading};
 use crate::garment::word;
-use crate::length::{Length, PerEdge, Tape};
+use crate::length::{Length, PerEdge, Station, Tape};
 use crate::line::{AlteredSeam, End, Mark, Place, Sides, TOLERANCE, Taken, edge_lengths, marks};
 
 pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
@@ -188,7 +188,8 @@ fn mark(seam: &AlteredSeam<'_>, mark: &Mark, tape: Tape) -> MarkResult {
         if mark.station.0 < from.0 - reach || mark.station.0 > to.0 + reach {
             return None;
         }
-        let Edges { front, back } = line.at(mark.station);
+        // A mark lies on the tape: at an end it may lie a little beyond the line, which has the end's offset there.
+        let Edges { front, back } = line.at(Station(mark.station.0.clamp(from.0, to.0)));
         // Equal edges show the same figure; unequal ones are adjusted so that they add up.
         let shown = match front == back {
             true => vec![front.0, back.0],
