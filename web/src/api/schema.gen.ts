@@ -2193,6 +2193,13 @@ export interface components {
             /** @description From slit to slit. */
             casing: components["schemas"]["Figure"];
             cut?: components["schemas"]["Figure"] | null;
+            /**
+             * Format: int32
+             * @description Stretched ÷ relaxed, in percent: as chosen, or the usual one.
+             */
+            hold_percent: number;
+            /** @description The holds that can be chosen, from and to. */
+            holds_percent: number[];
             spans?: components["schemas"]["Figure"] | null;
             /** @description How that comes about. */
             sum: string;
@@ -2208,6 +2215,7 @@ export interface components {
             edges_equal: boolean;
             /** @description Where the line ends, in words, the hem end first. */
             ends: string[];
+            goes_on_into?: components["schemas"]["Seam"] | null;
             /**
              * Format: int32
              * @description How much of what is pinned here stays here, in percent; other seams take the rest.

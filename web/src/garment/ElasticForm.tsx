@@ -31,17 +31,17 @@ export function ElasticForm({ plan, solved, complaint, onChange }: Props) {
             }}
           />
         </div>
-        {plan && (
+        {plan && solved && (
           <div>
             <span className="label">hold, stretched ÷ relaxed</span>
             <InputNumber
               aria-label="Hold in percent"
-              min={110}
-              max={125}
+              min={solved.holds_percent[0] ?? 0}
+              max={solved.holds_percent[1] ?? 0}
               suffix="%"
-              value={plan.hold_percent ?? 115}
+              value={solved.hold_percent}
               onChange={(hold) => {
-                onChange({ ...plan, hold_percent: hold ?? 115 });
+                onChange({ ...plan, hold_percent: hold });
               }}
             />
           </div>

@@ -30,9 +30,6 @@ const UPPER: { value: End["end"] | "assumed"; label: string }[] = [
   { value: "runs_off", label: "runs off at the top" },
 ];
 
-/** Where side seam and sleeve seam meet, under the arm, they can be sewn in one pass. */
-const INTO: Partial<Record<Seam, Seam>> = { side_seam: "sleeve_seam", sleeve_seam: "side_seam" };
-
 const LOWER: { value: End["end"] | "assumed"; label: string }[] = [
   { value: "assumed", label: "meets the old stitching, where it is safe" },
   { value: "runs_off", label: "runs off at the hem" },
@@ -60,9 +57,8 @@ function endOf(kind: End["end"], station: string, into: Seam): End {
 
 /** How the pins become a line: way, tolerance, sides, ends, and what is trimmed. */
 export function LineSettings({ garment, alteration, complaint, solved, onChange }: Props) {
-  const into = INTO[alteration.seam];
-  const canCarryOn = into !== undefined && garment.seams.some((s) => s.seam === into);
-  const uppers = canCarryOn
+  const into = solved?.goes_on_into;
+  const uppers = into
     ? [...UPPER, { value: "carries_on" as const, label: `carries on into the ${spoken(into)}` }]
     : UPPER;
   const { upper, lower } = alteration;

@@ -5,6 +5,8 @@ use crate::length::{Length, Measure, Tape};
 
 /// Stretched ÷ relaxed when nobody says otherwise: 1.15 (teaching value: holds without digging in).
 pub const HOLD_PERCENT: u8 = 115;
+/// The holds that can be chosen: below 1.10 it does not hold, above 1.25 it digs in (teaching values).
+pub const HOLDS_PERCENT: [u8; 2] = [110, 125];
 /// What each end needs to be sewn down: 1 cm (teaching value).
 pub const ANCHOR: Length = Length::from_mm(10);
 

@@ -41,6 +41,7 @@ pub(super) fn solve_dart(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Solve
         tolerance: tape.figure(Length::ZERO),
         moves: None,
         keeps_percent: 100,
+        goes_on_into: None,
         place: place(subject, dart),
         lengths: Vec::new(),
         pins: pins.collect(),

@@ -9,7 +9,9 @@ pub use result::{
     MarkResult, MarkSide, PinResult, SidesResult, Solved, SolvedElastic, SolvedSeam, SolvedTryOn,
 };
 
-use crate::alteration::{ANCHOR, AlteredDart, alter_dart, elastic_shown, elastic_sum};
+use crate::alteration::{
+    ANCHOR, AlteredDart, HOLD_PERCENT, HOLDS_PERCENT, alter_dart, elastic_shown, elastic_sum,
+};
 use crate::card::{Card, card, dart_card, elastic_card};
 use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, pass_over};
 use crate::document::Document;
@@ -179,7 +181,9 @@ fn changes<'a>(
         if elastic.casing.length <= Length::ZERO {
             faults.push(("elastic.casing".into(), Wrong::NotPositive { found: elastic.casing }));
         }
-        if let Some(percent) = elastic.hold_percent.filter(|p| !(110..=125).contains(p)) {
+        if let Some(percent) =
+            elastic.hold_percent.filter(|p| !(HOLDS_PERCENT[0]..=HOLDS_PERCENT[1]).contains(p))
+        {
             faults.push(("elastic.hold_percent".into(), Wrong::NotAHold { percent }));
         }
     }
@@ -212,6 +216,8 @@ fn solve_elastic(plan: &ElasticPlan, levels: &[LevelResult], tape: Tape) -> Solv
     let sum = known.and_then(|(garment, body)| Some((elastic_sum(plan, garment, body)?, garment, body)));
     SolvedElastic {
         casing: tape.figure(plan.casing.length),
+        hold_percent: plan.hold_percent.unwrap_or(HOLD_PERCENT),
+        holds_percent: HOLDS_PERCENT,
         spans: sum.map(|(s, ..)| tape.figure(s.spans)),
         cut: sum.map(|(s, ..)| tape.figure(s.cut)),
         sum: sum.map_or_else(String::new, |(s, garment, body)| {

@@ -89,6 +89,9 @@ pub struct SolvedSeam {
     pub moves: Option<String>,
     /// How much of what is pinned here stays here, in percent; other seams take the rest.
     pub keeps_percent: u8,
+    /// The seam that its line can carry on into at its top, in one pass, where the garment has it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub goes_on_into: Option<Seam>,
     /// Where a pair of darts lies, in words.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub place: Option<String>,
@@ -183,6 +186,10 @@ pub struct MarkSide {
 pub struct SolvedElastic {
     /// From slit to slit.
     pub casing: Figure,
+    /// Stretched ÷ relaxed, in percent: as chosen, or the usual one.
+    pub hold_percent: u8,
+    /// The holds that can be chosen, from and to.
+    pub holds_percent: [u8; 2],
     /// What it spans when worn; nothing where the casing is too short or a girth is not known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub spans: Option<Figure>,

@@ -37,6 +37,7 @@ pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Solve
         tolerance: tape.figure(seam.alteration.tolerance.map_or(TOLERANCE, |t| t.length)),
         moves: moves(seam, tape),
         keeps_percent: seam.keeps_percent,
+        goes_on_into: seam.facts.seam.goes_on_into().filter(|into| subject.garment.seam(*into).is_some()),
         place: None,
         lengths: lengths(subject, seam),
         pins: pins(subject, seam),
