@@ -1,6 +1,6 @@
 //! Files that follow from the code: written here, and checked to be current by the tests.
 
-use crate::shell::{Done, cargo, npm, output, root, target};
+use crate::shell::{Done, cargo, npm, output, root, run, target};
 use std::path::PathBuf;
 
 const SCHEMA: &str = "docs/schema/document.schema.json";
@@ -9,6 +9,7 @@ const CLIENT: &str = "web/src/api/schema.gen.ts";
 
 /// Writes all of them.
 pub fn write() -> Done {
+    run(&mut cargo(&["build", "--quiet", "--package", "vemble-cli"]))?;
     for (file, content) in contents()? {
         let path = root().join(file);
         if let Some(folder) = path.parent() {
@@ -19,7 +20,7 @@ pub fn write() -> Done {
     Ok(())
 }
 
-/// Fails if one of them is not what the code says.
+/// Fails if one of them is not what the code says, as it was built last.
 pub fn check() -> Done {
     for (file, content) in contents()? {
         if std::fs::read_to_string(root().join(file)).ok().as_deref() != Some(&content) {
@@ -30,7 +31,7 @@ pub fn check() -> Done {
 }
 
 fn contents() -> Done<Vec<(&'static str, String)>> {
-    let vemble = |command| output(&mut cargo(&["run", "--quiet", "--package", "vemble-cli", "--", command]));
+    let vemble = |command| output(std::process::Command::new(target().join("debug/vemble")).arg(command));
     let description = vemble("openapi")?;
     let scratch: PathBuf = target().join("openapi.json");
     std::fs::write(&scratch, &description).map_err(|e| e.to_string())?;
