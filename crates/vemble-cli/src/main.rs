@@ -1,13 +1,14 @@
 //! The `vemble` program: serve, solve a file without a server, print the formats it speaks.
 
 use clap::{Parser, Subcommand, ValueEnum};
-use std::io::{Read, Write};
+use std::io::{IsTerminal, Read, Write};
 use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use tracing_subscriber::EnvFilter;
 use vemble_core::length::Tape;
 use vemble_exchange::document::{Complaint, read_document};
+use vemble_exchange::pdf::Paper;
 
 /// A solve makes hundreds of short texts: this allocator halves its time.
 #[global_allocator]
@@ -70,6 +71,12 @@ struct Solve {
     /// The tape that figures are shown on.
     #[arg(long, value_enum, default_value_t = TapeName::Cm)]
     tape: TapeName,
+    /// Only the card with this key, such as outseam or dart.back_waist.
+    #[arg(long)]
+    card: Option<String>,
+    /// The paper of a PDF.
+    #[arg(long, value_enum, default_value_t = PaperName::A5)]
+    paper: PaperName,
 }
 
 #[derive(Clone, Copy, ValueEnum)]
@@ -80,6 +87,25 @@ enum Format {
     Text,
     /// The marks, as CSV.
     Csv,
+    /// The chalk cards, as PDF.
+    Pdf,
+}
+
+#[derive(Clone, Copy, ValueEnum)]
+enum PaperName {
+    A5,
+    A4,
+    Letter,
+}
+
+impl From<PaperName> for Paper {
+    fn from(name: PaperName) -> Self {
+        match name {
+            PaperName::A5 => Self::A5,
+            PaperName::A4 => Self::A4,
+            PaperName::Letter => Self::Letter,
+        }
+    }
 }
 
 #[derive(Clone, Copy, ValueEnum)]
@@ -142,11 +168,11 @@ fn main() -> ExitCode {
 }
 
 fn print(value: &impl serde::Serialize) -> Result<(), Failure> {
-    write_out(&format!("{}\n", serde_json::to_string_pretty(value)?))
+    write_out(format!("{}\n", serde_json::to_string_pretty(value)?))
 }
 
-fn write_out(text: &str) -> Result<(), Failure> {
-    match std::io::stdout().write_all(text.as_bytes()) {
+fn write_out(bytes: impl AsRef<[u8]>) -> Result<(), Failure> {
+    match std::io::stdout().write_all(bytes.as_ref()) {
         // Whoever reads has read enough.
         Err(error) if error.kind() == std::io::ErrorKind::BrokenPipe => Ok(()),
         done => Ok(done?),
@@ -161,14 +187,22 @@ fn solve_file(solve: &Solve) -> Result<(), Failure> {
         json = std::fs::read(&solve.file)
             .map_err(|e| Failure::Other(format!("{}: {e}", solve.file.display())))?;
     }
-    let tape = solve.tape.into();
+    let (tape, card) = (solve.tape.into(), solve.card.as_deref());
     let document = read_document(&json).map_err(|c| Failure::Document(vec![c]))?;
     let solved = vemble_core::solve::solve(&document, tape)
         .map_err(|f| Failure::Document(Complaint::all(&f, tape)))?;
+    let keys: Vec<&str> = solved.try_ons.iter().flat_map(|t| &t.cards).map(|c| c.key.as_str()).collect();
+    if let Some(wanted) = card.filter(|wanted| !keys.contains(wanted)) {
+        return Err(Failure::Other(format!("no card {wanted}; there are: {}", keys.join(", "))));
+    }
     match solve.format {
         Format::Json => print(&solved),
-        Format::Text => write_out(&vemble_exchange::text::cards_text(&solved)),
-        Format::Csv => write_out(&vemble_exchange::marks_csv::marks_csv(&solved)?),
+        Format::Text => write_out(vemble_exchange::text::cards_text(&solved, card)),
+        Format::Csv => write_out(vemble_exchange::marks_csv::marks_csv(&solved, card)?),
+        Format::Pdf if std::io::stdout().is_terminal() => {
+            Err(Failure::Other("a PDF is for a file: add > card.pdf".into()))
+        }
+        Format::Pdf => write_out(vemble_exchange::pdf::cards_pdf(&solved, card, solve.paper.into())?),
     }
 }
 
@@ -196,7 +230,7 @@ async fn serve_until_stopped(serve: &Serve) -> Result<(), Failure> {
     };
     let (server, address) = vemble_server::serve(config)?;
     // On standard output, for whoever started it on port 0 and waits for the address.
-    write_out(&format!("http://{address}\n"))?;
+    write_out(format!("http://{address}\n"))?;
     tracing::info!(%address, "serving");
     server.await?;
     tracing::info!("stopped");

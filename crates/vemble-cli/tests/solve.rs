@@ -18,7 +18,7 @@ fn vemble(arguments: &[&str], input: &str) -> Output {
 }
 
 #[test]
-fn solves_a_document_from_standard_input_in_three_formats() {
+fn solves_a_document_from_standard_input_in_four_formats() {
     let json = vemble(&["solve", "-"], DEMO);
     assert!(json.status.success());
     let solved: serde_json::Value = serde_json::from_slice(&json.stdout).unwrap();
@@ -29,6 +29,11 @@ fn solves_a_document_from_standard_input_in_three_formats() {
     );
     let csv = vemble(&["solve", "-", "--format", "csv"], DEMO);
     assert!(String::from_utf8_lossy(&csv.stdout).starts_with("try_on,seam,garment_side,note,station_cm,"));
+    let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "outseam"], DEMO);
+    assert!(pdf.stdout.starts_with(b"%PDF-"));
+    let none = vemble(&["solve", "-", "--format", "pdf", "--card", "hem"], DEMO);
+    assert_eq!(String::from_utf8_lossy(&none.stderr), "vemble: no card hem; there are: outseam\n");
+    assert!(none.stdout.is_empty() && none.status.code() == Some(1));
 }
 
 #[test]
@@ -78,7 +83,7 @@ fn every_document_of_the_example_solves() {
         let solved = vemble(&["solve", "-", "--tape", "in-sixteenths"], &json);
         assert!(solved.status.success(), "{}: {}", path.display(), String::from_utf8_lossy(&solved.stderr));
         let solved: serde_json::Value = serde_json::from_slice(&solved.stdout).unwrap();
-        assert!(solved["levels"].as_array().unwrap().len() >= 3, "{}", path.display());
+        assert!(solved["try_ons"][0]["levels"].as_array().unwrap().len() >= 3, "{}", path.display());
         assert_eq!(solved["unit"], "in");
     }
 }

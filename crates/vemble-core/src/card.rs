@@ -1,16 +1,17 @@
 //! The chalk card: what lies beside the cloth while it is chalked, in the order in which the hand moves.
 
 use crate::alteration::{ANCHOR, AlteredDart};
-use crate::check::{Check, LevelResult, Outcome, Subject};
+use crate::check::{Check, LevelResult, Outcome, Rule, Subject};
+use crate::figure::{CardDrawing, dart_drawings, seam_drawings};
 use crate::fitting::Worn;
 use crate::garment::{Band, Level, Run, Seam};
 use crate::length::{Figure, Length, Tape};
 use crate::line::{AlteredSeam, End, START_ON_OLD_LINE};
-use crate::solve::{SolvedElastic, SolvedSeam};
+use crate::solve::{MarkResult, SolvedElastic, SolvedSeam, dart_rows, seam_rows};
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// A card for one seam, pair of darts or elastic; its rows are the marks of what has its key.
+/// A card for one seam, pair of darts or elastic.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Card {
     /// What is altered: "Outseam, both legs".
@@ -23,10 +24,14 @@ pub struct Card {
     pub name: String,
     /// How the numbers are measured, in one line.
     pub measured: String,
+    /// The new line, drawn: one drawing, or one for each side and edge that differs.
+    pub drawings: Vec<CardDrawing>,
     /// Heading of the stations.
     pub station_heading: String,
     /// Heading of each column of figures.
     pub columns: Vec<Column>,
+    /// Its rows, from the datum on.
+    pub marks: Vec<MarkResult>,
     /// What the hand does, in order.
     pub steps: Vec<String>,
     /// What is known to be awkward, the gravest first.
@@ -72,6 +77,32 @@ pub enum ColumnFigure {
     RightCutBack,
 }
 
+impl ColumnFigure {
+    /// The figure of a row that it shows; nothing where there is none.
+    pub fn of(self, row: &MarkResult) -> Option<Figure> {
+        use ColumnFigure as F;
+        let side = if self.is_left() { &row.left } else { &row.right }.as_ref()?;
+        match self {
+            F::LeftFront | F::RightFront => Some(side.front),
+            F::LeftBack | F::RightBack => Some(side.back),
+            F::LeftWhole | F::RightWhole => Some(side.whole),
+            F::LeftCutFront | F::RightCutFront => side.cut.map(|c| c[0]),
+            F::LeftCutBack | F::RightCutBack => side.cut.map(|c| c[1]),
+        }
+    }
+
+    /// Of the left side, or of both where they agree.
+    pub fn is_left(self) -> bool {
+        use ColumnFigure as F;
+        matches!(self, F::LeftFront | F::LeftBack | F::LeftWhole | F::LeftCutFront | F::LeftCutBack)
+    }
+
+    /// Both edges together; the other figures are measured on one.
+    pub fn is_whole(self) -> bool {
+        matches!(self, Self::LeftWhole | Self::RightWhole)
+    }
+}
+
 pub(crate) fn card(
     subject: &Subject<'_>,
     seam: &AlteredSeam<'_>,
@@ -79,7 +110,8 @@ pub(crate) fn card(
     levels: &[LevelResult],
     checks: &[Check],
 ) -> Card {
-    let name = seam.facts.name();
+    let marks = seam_rows(subject, seam);
+    let (name, panel) = (seam.facts.name(), panel(subject, seam.facts.seam));
     let (one, both) = limbs(subject, seam.facts.seam);
     let sides = match (solved.sides_agree, seam.lines[0].span().is_some()) {
         _ if seam.facts.seam.is_single() => String::new(),
@@ -88,25 +120,36 @@ pub(crate) fn card(
         (false, true) => format!(", left {one} only"),
         (false, false) => format!(", right {one} only"),
     };
-    let concerns =
-        checks.iter().filter(|c| c.outcome > Outcome::Passes && c.seam.is_none_or(|s| s == seam.facts.seam));
+    // What is not about a seam, a dart or the elastic is about the whole garment.
+    let is_of_another = |c: &Check| match c.seam {
+        Some(of) => of != seam.facts.seam,
+        None => c.dart.is_some() || c.rule == Rule::Elastic,
+    };
+    let concerns = checks.iter().filter(|c| c.outcome > Outcome::Passes && !is_of_another(c));
     Card {
         title: format!("{}{sides}", capital(name)),
         garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
         key: solved.key.clone(),
         name: name.into(),
         measured: format!(
-            "Stations in {unit}, up from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching into the {}.",
-            panel(subject, seam.facts.seam),
+            "Stations in {unit}, {up}from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching {}.",
+            match Way::of(&marks) {
+                Way::In => format!("into the {panel}"),
+                Way::Out => format!("out into the allowance, away from the {panel}: so says the −"),
+                Way::Both => format!("into the {panel}; those with a − out into the allowance"),
+            },
             unit = subject.tape.unit_word(),
+            up = if seam.facts.seam.run() == Run::Across { "" } else { "up " },
             datum = seam.facts.seam.datum(),
         ),
+        drawings: seam_drawings(seam, solved, &marks),
         station_heading: format!("from {}, {}", seam.facts.seam.datum(), subject.tape.unit_name()),
-        columns: columns(solved, subject.tape, "each edge", "altogether"),
-        steps: steps(subject, seam, solved),
+        columns: columns(solved, &marks, subject.tape, "each edge", "altogether"),
+        steps: steps(subject, seam, solved, &marks),
         cautions: concerns.map(caution).collect(),
         afterwards: afterwards(levels),
-        notes: notes(subject, solved),
+        notes: notes(subject, solved, &marks),
+        marks,
     }
 }
 
@@ -129,6 +172,7 @@ pub(crate) fn dart_card(
     checks: &[Check],
 ) -> Card {
     let tape = subject.tape;
+    let marks = dart_rows(subject, dart);
     let sides = if solved.sides_agree { "a pair, both the same" } else { "a pair, each its own" };
     let concerns = checks.iter().filter(|c| c.outcome > Outcome::Passes && c.dart == Some(dart.dart()));
     let two = dart.dart().has_two_points();
@@ -174,8 +218,10 @@ pub(crate) fn dart_card(
             solved.datum,
             unit = tape.unit_word()
         ),
+        drawings: dart_drawings(dart, solved, &marks),
         station_heading: format!("from {}, {}", solved.datum, tape.unit_name()),
-        columns: columns(solved, tape, "fold depth", "taken by each"),
+        columns: columns(solved, &marks, tape, "fold depth", "taken by each"),
+        marks,
         steps,
         cautions: concerns.map(caution).collect(),
         afterwards: afterwards(levels),
@@ -187,16 +233,17 @@ pub(crate) fn dart_card(
 pub(crate) fn elastic_card(subject: &Subject<'_>, elastic: &SolvedElastic, checks: &[Check]) -> Option<Card> {
     let cut = elastic.cut?;
     let spans = elastic.spans?;
-    let concerns =
-        checks.iter().filter(|c| c.outcome > Outcome::Passes && c.rule == crate::check::Rule::Elastic);
+    let concerns = checks.iter().filter(|c| c.outcome > Outcome::Passes && c.rule == Rule::Elastic);
     Some(Card {
         title: "Elastic in the waistband".into(),
         garment: format!("{} · {}", subject.garment.name, subject.garment.wearer.name),
         key: "elastic".into(),
         name: "elastic".into(),
         measured: format!("Cut {}, anchors and all. {}.", cut.text(), capital(&elastic.sum)),
+        drawings: Vec::new(),
         station_heading: String::new(),
         columns: Vec::new(),
+        marks: Vec::new(),
         steps: vec![
             format!(
                 "Mark two slits on the inside of the band, {} apart, alike on both sides of the centre back and clear of loops.",
@@ -252,9 +299,9 @@ fn capital(text: &str) -> String {
     chars.next().map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
 }
 
-fn columns(solved: &SolvedSeam, tape: Tape, edge: &str, whole: &str) -> Vec<Column> {
+fn columns(solved: &SolvedSeam, marks: &[MarkResult], tape: Tape, edge: &str, whole: &str) -> Vec<Column> {
     use ColumnFigure as F;
-    let cut = solved.marks.iter().any(|m| [&m.left, &m.right].into_iter().flatten().any(|s| s.cut.is_some()));
+    let cut = marks.iter().any(|m| [&m.left, &m.right].into_iter().flatten().any(|s| s.cut.is_some()));
     let side = |words: &str, f: [F; 5]| {
         let column =
             |shows, what: &str| Column { shows, heading: format!("{words}{what}, {}", tape.unit_name()) };
@@ -280,10 +327,23 @@ fn columns(solved: &SolvedSeam, tape: Tape, edge: &str, whole: &str) -> Vec<Colu
     [side("left: ", left), side("right: ", right)].concat()
 }
 
-fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> Vec<String> {
+fn steps(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    solved: &SolvedSeam,
+    marks: &[MarkResult],
+) -> Vec<String> {
     let tape = subject.tape;
     let name = seam.facts.name();
-    let (datum, panel) = (seam.facts.seam.datum(), panel(subject, seam.facts.seam));
+    let datum = seam.facts.seam.datum();
+    let way = Way::of(marks);
+    let towards = match way {
+        Way::In => format!("into the {}", panel(subject, seam.facts.seam)),
+        Way::Out => "out into the allowance".into(),
+        Way::Both => {
+            format!("into the {}, with a − out into the allowance,", panel(subject, seam.facts.seam))
+        }
+    };
     let mut steps = vec![
         format!("Turn the garment inside out and press the {name} flat."),
         format!(
@@ -291,10 +351,10 @@ fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> 
         ),
         match solved.edges_equal {
             true => format!(
-                "From each tick measure the figure sideways into the {panel} and make a dot, on the front edge and again on the back edge."
+                "From each tick measure the figure sideways {towards} and make a dot, on the front edge and again on the back edge."
             ),
             false => format!(
-                "From each tick measure sideways into the {panel} and make a dot: front and back edge have figures of their own."
+                "From each tick measure sideways {towards} and make a dot: front and back edge have figures of their own."
             ),
         },
         "Join the dots with a curve, without corners.".into(),
@@ -311,10 +371,18 @@ fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> 
         steps.push(format!(
             "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
             into.name(),
-            solved.marks.last().and_then(|m| Some(m.left.as_ref()?.front.text())).unwrap_or_default()
+            marks.last().and_then(|m| Some(m.left.as_ref()?.front.text())).unwrap_or_default()
         ));
     } else {
-        steps.push(format!("The line {}.", solved.ends[1]));
+        steps.push(format!("The line {}: start there and sew towards the {datum}.", solved.ends[1]));
+    }
+    match seam.ends.lower {
+        End::MeetsOldStitching { station } => steps.push(format!(
+            "It meets the old line at {}: go on along that for {} more.",
+            tape.show(station.length),
+            tape.show(START_ON_OLD_LINE.min(station.length))
+        )),
+        _ => steps.push(format!("At the other end it {}.", solved.ends[0])),
     }
     steps.extend(through_the_band(subject, seam));
     steps.push("Baste, and try it on again. Nothing is cut before.".into());
@@ -323,9 +391,36 @@ fn steps(subject: &Subject<'_>, seam: &AlteredSeam<'_>, solved: &SolvedSeam) -> 
             "After the try-on only: trim along the cut line, {} outside the new stitching.",
             tape.show(trim.length)
         )),
-        None => steps.push("Keep all of the allowance inside: it lets out again.".into()),
+        None if way == Way::In => steps.push("Keep all of the allowance inside: it lets out again.".into()),
+        None => {
+            steps.push("Unpick the old line only after the new one is sewn, where that is possible.".into());
+        }
     }
     steps
+}
+
+/// Which way the figures of a card go from the old stitching.
+#[derive(Clone, Copy, PartialEq, Eq)]
+enum Way {
+    In,
+    Out,
+    Both,
+}
+
+impl Way {
+    fn of(marks: &[MarkResult]) -> Self {
+        let sides = marks.iter().flat_map(|m| [&m.left, &m.right]).flatten();
+        let (mut takes_in, mut lets_out) = (false, false);
+        for figure in sides.flat_map(|s| [s.front, s.back]) {
+            takes_in |= figure.nm > 0;
+            lets_out |= figure.nm < 0;
+        }
+        match (takes_in, lets_out) {
+            (true, true) => Self::Both,
+            (false, true) => Self::Out,
+            _ => Self::In,
+        }
+    }
 }
 
 /// A centre-back waist goes through the band; how depends on how that is made.
@@ -351,9 +446,9 @@ fn through_the_band(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<String
     steps
 }
 
-fn notes(subject: &Subject<'_>, solved: &SolvedSeam) -> Vec<String> {
+fn notes(subject: &Subject<'_>, solved: &SolvedSeam, marks: &[MarkResult]) -> Vec<String> {
     let tape = subject.tape;
-    let mut sides = solved.marks.iter().flat_map(|m| [&m.left, &m.right]).flatten();
+    let mut sides = marks.iter().flat_map(|m| [&m.left, &m.right]).flatten();
     let shown = |figure: &Figure| tape.round(Length::from_nm(figure.nm));
     let mut notes = Vec::new();
     if sides.any(|s| shown(&s.front) + shown(&s.back) != shown(&s.whole)) {

@@ -1,11 +1,12 @@
 //! Several try-ons of one garment side by side: what was changed between them.
 
+use crate::check::{Subject, levels};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::{GarmentSide, Reading, TryOn};
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Tape};
-use crate::solve::solve;
+use crate::solve::solve_without_cards;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -50,7 +51,7 @@ impl Row {
 /// # Errors
 /// What cannot be solved.
 pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>> {
-    let solved = solve(document, tape)?;
+    let solved = solve_without_cards(document, tape)?;
     let try_ons = &document.try_ons;
     let row = |what: &str, cell: &dyn Fn(&TryOn) -> String| {
         Row::new(what.into(), try_ons.iter().map(cell).collect())
@@ -71,7 +72,9 @@ pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>
             try_ons.iter().map(|t| place.reading(t).map_or(String::new(), |r| tape.show(r.amount.length)));
         Row::new(place.words(document, tape), cells.collect())
     });
-    let measured = solved.levels.iter().map(|level| {
+    let garment = &*document.garment.with_levels_in_order();
+    let as_it_is = levels(&Subject::as_it_is(garment, tape));
+    let measured = as_it_is.iter().map(|level| {
         let of = |t: &crate::solve::SolvedTryOn| {
             let after = t.levels.iter().filter(|l| l.level == level.level).map(|l| l.after.text());
             let mut after: Vec<String> = after.collect();

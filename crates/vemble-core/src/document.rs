@@ -256,6 +256,8 @@ impl Document {
             .extend((0..).zip(&garment.hems).map(|(n, h)| (format!("garment.hems[{n}].turn_up"), h.turn_up)));
         lengths.extend(garment.waistband_depth.map(|d| ("garment.waistband_depth".into(), d)));
         lengths.extend(garment.sleeve_length.map(|d| ("garment.sleeve_length".into(), d)));
+        let apart = garment.found.back_pockets_apart;
+        lengths.extend(apart.map(|d| ("garment.found.back_pockets_apart".into(), d)));
         let negative = lengths.into_iter().filter(|(_, found)| found.length.is_negative());
         let mut faults: Vec<Fault> =
             negative.map(|(path, found)| Fault { path, wrong: Wrong::Negative { found } }).collect();

@@ -155,7 +155,7 @@ fn worked_example_a_tapering_a_leg_at_the_outseam() {
         assert_eq!(check(&result.checks, Rule::Hang).outcome, Outcome::Caution);
         assert!(result.seams[0].pins.iter().all(|p| !p.stands_off), "{fairing:?}");
         assert_eq!(result.seams[0].sides.words, "right pinned, left copied from it");
-        let meets = result.seams[0].marks.last().unwrap();
+        let meets = result.cards[0].marks.last().unwrap();
         assert_eq!(meets.left.as_ref().unwrap().front.nm, 0, "an end is exact");
         if fairing != Fairing::Smooth {
             assert_eq!(check(&result.checks, Rule::RunOut).figures, "10.0 cm long ÷ 0.8 cm per edge = 12.5");
@@ -172,7 +172,7 @@ fn worked_example_b_two_sides_pinned_inside_out() {
     let seam = &result.seams[0];
     assert_eq!(seam.sides.apart.as_ref().unwrap().text(), "0.6 cm");
     assert_eq!(seam.sides.words, "the mean of left and right on both");
-    let top = seam.marks.last().unwrap();
+    let top = result.cards[0].marks.last().unwrap();
     assert_eq!(top.left.as_ref().unwrap().front.text(), "1.6 cm");
     assert!(seam.sides_agree && top.right.is_none());
     let waist = &result.levels[0];
@@ -206,7 +206,7 @@ fn sides_that_disagree_are_kept_until_somebody_decides() {
         sides: Some(SidePolicy::KeepEach),
         ..outseam(example_a_pins(GarmentSide::Left), meets("65 cm"))
     });
-    assert!(kept.seams[0].marks.iter().all(|m| m.right.is_none()), "the side nobody pinned stays as it is");
+    assert!(kept.cards[0].marks.iter().all(|m| m.right.is_none()), "the side nobody pinned stays as it is");
 }
 
 #[test]
@@ -214,7 +214,7 @@ fn a_band_is_taken_in_straight_through_its_depth() {
     let pins = vec![pin(GarmentSide::Left, "98 cm", "1.0 cm"), pin(GarmentSide::Left, "102 cm", "1.2 cm")];
     let straight = Some(End::StraightThrough { from: m("97 cm") });
     let result = solved(Alteration { lower: meets("85 cm"), ..outseam(pins, straight) });
-    let figures: Vec<_> = result.seams[0]
+    let figures: Vec<_> = result.cards[0]
         .marks
         .iter()
         .map(|m| (m.station.bare(), m.left.as_ref().unwrap().front.bare()))
@@ -335,7 +335,7 @@ fn units_change_the_figures_but_not_the_line() {
     let strip = |alteration| solve(&document(vec![alteration], Worn::RightSideOut), Tape::In).unwrap();
     let (a, b): (Solved, Solved) = (strip(in_cm), strip(in_inches));
     assert_eq!(a.try_ons[0].seams, b.try_ons[0].seams);
-    let marks = &a.try_ons[0].seams[0].marks;
+    let marks = &a.try_ons[0].cards[0].marks;
     assert!(
         marks.windows(2).all(|w| Length::from_nm(w[1].station.nm - w[0].station.nm) <= Tape::In.chalk_step())
     );
@@ -436,14 +436,15 @@ fn a_share_moves_the_seam_and_says_where_to() {
     let share = |percent: u8| {
         let pins = vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "40 cm", "1 cm")];
         let front_share = Some(percent.try_into().unwrap());
-        solved(Alteration { front_share, ..outseam(pins, meets("60 cm")) }).seams.remove(0)
+        let mut result = solved(Alteration { front_share, ..outseam(pins, meets("60 cm")) });
+        (result.seams.remove(0), result.cards.remove(0))
     };
-    let seam = share(75);
+    let (seam, card) = share(75);
     assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm to the back"));
-    let hem = seam.marks[0].left.as_ref().unwrap();
+    let hem = card.marks[0].left.as_ref().unwrap();
     assert_eq!([&hem.front, &hem.back, &hem.whole].map(|f| f.text()), ["3.0 cm", "1.0 cm", "4.0 cm"]);
-    assert_eq!(share(0).moves.as_deref(), Some("the seam moves up to 2.0 cm to the front"));
-    assert_eq!(share(50).moves, None);
+    assert_eq!(share(0).0.moves.as_deref(), Some("the seam moves up to 2.0 cm to the front"));
+    assert_eq!(share(50).0.moves, None);
 }
 
 #[test]

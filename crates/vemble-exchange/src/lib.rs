@@ -3,5 +3,6 @@
 pub mod document;
 pub mod marks_csv;
 pub mod measurements_csv;
+pub mod pdf;
 pub mod photo;
 pub mod text;

@@ -3,11 +3,11 @@
 use vemble_core::length::Figure;
 use vemble_core::solve::{MarkSide, Solved};
 
-/// One row for each mark and side: try-on, seam, side, station, front, back, whole, and the cut line where there is one.
+/// One row for each mark and side: try-on, seam, side, station, front, back, whole, and the cut line where there is one. With a key only of that change.
 ///
 /// # Errors
 /// Only what the writer reports; writing to memory does not fail.
-pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
+pub fn marks_csv(solved: &Solved, key: Option<&str>) -> Result<String, csv::Error> {
     let unit = &solved.unit;
     let mut writer = csv::WriterBuilder::new().terminator(csv::Terminator::CRLF).from_writer(Vec::new());
     let headings = ["station", "front_edge", "back_edge", "whole", "cut_front", "cut_back"];
@@ -16,8 +16,12 @@ pub fn marks_csv(solved: &Solved) -> Result<String, csv::Error> {
     writer.write_record(&header)?;
     for (number, try_on) in solved.try_ons.iter().enumerate() {
         for seam in try_on.seams.iter().chain(&try_on.darts) {
+            if key.is_some_and(|k| k != seam.key) {
+                continue;
+            }
+            let marks = try_on.cards.iter().find(|c| c.key == seam.key).map_or(&[][..], |c| &c.marks);
             for (side, is_as_left) in [("left", true), ("right", seam.sides_agree)] {
-                for mark in &seam.marks {
+                for mark in marks {
                     let figures: Option<&MarkSide> =
                         if is_as_left { mark.left.as_ref() } else { mark.right.as_ref() };
                     let Some(figures) = figures else { continue };

@@ -1,51 +1,28 @@
 //! The chalk card as plain text, for a terminal or a printer without pictures.
 
 use std::fmt::Write;
-use vemble_core::card::{Card, ColumnFigure};
+use vemble_core::card::Card;
 use vemble_core::length::Figure;
-use vemble_core::solve::{MarkResult, MarkSide, Solved};
+use vemble_core::solve::Solved;
 
-/// Every card of every try-on, one under the other.
-pub fn cards_text(solved: &Solved) -> String {
-    let cards = solved.try_ons.iter().flat_map(|t| t.cards.iter().map(move |card| (t, card)));
-    let cards: Vec<String> = cards
-        .map(|(t, card)| {
-            let of = t.seams.iter().chain(&t.darts).find(|s| s.key == card.key);
-            card_text(card, of.map_or(&[], |s| &s.marks))
-        })
-        .collect();
+/// Every card of every try-on one under the other, or the one with a key.
+pub fn cards_text(solved: &Solved, key: Option<&str>) -> String {
+    let cards = solved.try_ons.iter().flat_map(|t| &t.cards);
+    let cards: Vec<String> = cards.filter(|c| key.is_none_or(|k| k == c.key)).map(card_text).collect();
     match cards.is_empty() {
         true => "No pins yet: nothing to chalk.\n".into(),
         false => cards.join("\n"),
     }
 }
 
-/// The figure of a row that a column shows.
-fn figure(row: &MarkResult, shows: ColumnFigure) -> Option<&Figure> {
-    use ColumnFigure as F;
-    let side: &MarkSide = match shows {
-        F::LeftFront | F::LeftBack | F::LeftWhole | F::LeftCutFront | F::LeftCutBack => row.left.as_ref()?,
-        F::RightFront | F::RightBack | F::RightWhole | F::RightCutFront | F::RightCutBack => {
-            row.right.as_ref()?
-        }
-    };
-    match shows {
-        F::LeftFront | F::RightFront => Some(&side.front),
-        F::LeftBack | F::RightBack => Some(&side.back),
-        F::LeftWhole | F::RightWhole => Some(&side.whole),
-        F::LeftCutFront | F::RightCutFront => side.cut.as_ref().map(|c| &c[0]),
-        F::LeftCutBack | F::RightCutBack => side.cut.as_ref().map(|c| &c[1]),
-    }
-}
-
-fn card_text(card: &Card, marks: &[MarkResult]) -> String {
+fn card_text(card: &Card) -> String {
     let mut text = format!("{}\n{}\n\n{}\n\n", card.title, card.garment, card.measured);
     let mut lines = vec![vec![card.station_heading.clone()]];
     lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
     lines[0].push(String::new());
-    for row in marks {
+    for row in &card.marks {
         let mut line = vec![row.station.bare()];
-        line.extend(card.columns.iter().map(|c| figure(row, c.shows).map_or("–".into(), |f| f.bare())));
+        line.extend(card.columns.iter().map(|c| c.shows.of(row).map_or("–".into(), Figure::bare)));
         line.push(row.note.clone());
         lines.push(line);
     }

@@ -2,12 +2,14 @@
 
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;
+use vemble_core::card::Column;
 use vemble_core::document::Document;
-use vemble_core::length::Tape;
-use vemble_core::solve::solve;
+use vemble_core::length::{Figure, Tape};
+use vemble_core::solve::{MarkResult, Solved, glance, solve};
 use vemble_exchange::document::{read_document, schema};
 use vemble_exchange::marks_csv::marks_csv;
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
+use vemble_exchange::pdf::{CardsError, Paper, cards_pdf};
 use vemble_exchange::photo::{PhotoError, clean_photo};
 use vemble_exchange::text::cards_text;
 
@@ -19,8 +21,85 @@ fn demo() -> Document {
 
 #[test]
 fn the_card_as_text() {
-    insta::assert_snapshot!("card_cm", cards_text(&solve(&demo(), Tape::Cm).unwrap()));
-    insta::assert_snapshot!("card_in", cards_text(&solve(&demo(), Tape::InSixteenths).unwrap()));
+    insta::assert_snapshot!("card_cm", cards_text(&solve(&demo(), Tape::Cm).unwrap(), None));
+    insta::assert_snapshot!("card_in", cards_text(&solve(&demo(), Tape::InSixteenths).unwrap(), None));
+}
+
+const PAPERS: [Paper; 3] = [Paper::A5, Paper::A4, Paper::Letter];
+
+/// A page of a PDF; all in points.
+struct Page {
+    /// Its words, without the space between them.
+    text: String,
+    /// Where everything on it stands.
+    placed: Vec<(f32, f32)>,
+    /// Width and height.
+    size: (f32, f32),
+}
+
+fn pages(pdf: &[u8]) -> Vec<Page> {
+    let pdf = lopdf::Document::load_mem(pdf).unwrap();
+    let page = |(number, id): (u32, lopdf::ObjectId)| {
+        let text = pdf.extract_text(&[number]).unwrap().split_whitespace().collect();
+        let size = pdf.get_dictionary(id).unwrap().get(b"MediaBox").unwrap().as_array().unwrap();
+        let size = (size[2].as_float().unwrap(), size[3].as_float().unwrap());
+        let content = lopdf::content::Content::decode(&pdf.get_page_content(id)).unwrap();
+        let placed = content.operations.iter().filter(|o| matches!(&o.operator[..], "m" | "l" | "c" | "Tm"));
+        let at = |o: &lopdf::content::Operation| {
+            let numbers: Vec<f32> = o.operands.iter().map(|n| n.as_float().unwrap()).collect();
+            (numbers[numbers.len() - 2], numbers[numbers.len() - 1])
+        };
+        Page { text, placed: placed.map(at).collect(), size }
+    };
+    pdf.get_pages().into_iter().map(page).collect()
+}
+
+/// The PDF has what the card has, in its order, and nothing of it beyond the paper.
+fn says_the_card(solved: &Solved, paper: Paper) {
+    let try_on = &solved.try_ons[0];
+    for card in &try_on.cards {
+        let pages = pages(&cards_pdf(solved, Some(&card.key), paper).unwrap());
+        let foot = |n: usize| format!("{} · page {} of {}", card.title, n + 1, pages.len());
+        let mut rest = String::new();
+        for (number, Page { text, placed, size: (width, height) }) in pages.iter().enumerate() {
+            let foot: String = foot(number).split_whitespace().collect();
+            assert_eq!(pages.len() > 1, text.ends_with(&foot), "{text}");
+            rest += text.strip_suffix(&foot).unwrap_or(text);
+            let inside =
+                |(x, y): &(f32, f32)| (20.0..=width - 20.0).contains(x) && (20.0..=height - 20.0).contains(y);
+            let outside: Vec<_> = placed.iter().filter(|at| !inside(at)).collect();
+            assert!(placed.len() > 10 && outside.is_empty(), "{paper:?} {}: {outside:?}", card.key);
+        }
+        // Fractions are set with the stroke that belongs to them.
+        let plain = |text: &str| text.replace('\u{2044}', "/").split_whitespace().collect::<String>();
+        let rest = plain(&rest);
+        let rows = &card.marks;
+        let figures = |columns: &[&Column]| {
+            let row = |row: &MarkResult| {
+                let figures = columns.iter().map(|c| c.shows.of(row).map_or("–".into(), Figure::bare));
+                std::iter::once(row.station.bare()).chain(figures).collect::<Vec<_>>()
+            };
+            rows.iter().flat_map(row).collect::<Vec<_>>()
+        };
+        let all: Vec<&Column> = card.columns.iter().collect();
+        // Where both sides do not fit beside each other, they stand one below the other.
+        let (left, right): (Vec<&Column>, Vec<&Column>) = all.iter().partition(|c| c.shows.is_left());
+        let said_in_order = |figures: Vec<String>| {
+            let steps = card.steps.iter().chain(&card.cautions).chain(&card.afterwards);
+            let mut said = [&card.title, &card.garment].into_iter().chain(&figures).chain(steps);
+            let mut rest = &rest[..];
+            said.all(|said| match rest.split_once(&plain(said)) {
+                Some((_, after)) => {
+                    rest = after;
+                    true
+                }
+                None => false,
+            })
+        };
+        let beside = said_in_order(figures(&all));
+        let below = !right.is_empty() && said_in_order([figures(&left), figures(&right)].concat());
+        assert!(beside || below, "{paper:?} {}: {rest}", card.key);
+    }
 }
 
 #[test]
@@ -33,9 +112,15 @@ fn the_card_when_the_sides_differ_and_something_is_trimmed() {
     for reading in alteration["readings"].as_array_mut().unwrap().iter_mut().skip(3) {
         reading["side"] = "right".into();
     }
-    let solved = solve(&read_document(json.to_string().as_bytes()).unwrap(), Tape::Cm).unwrap();
-    insta::assert_snapshot!("card_each_side", cards_text(&solved));
-    insta::assert_snapshot!("marks_each_side", marks_csv(&solved).unwrap());
+    let document = read_document(json.to_string().as_bytes()).unwrap();
+    let solved = solve(&document, Tape::Cm).unwrap();
+    insta::assert_snapshot!("card_each_side", cards_text(&solved, None));
+    insta::assert_snapshot!("marks_each_side", marks_csv(&solved, None).unwrap());
+    // Ten columns in sixteenths: the widest table there is.
+    let solved = solve(&document, Tape::InSixteenths).unwrap();
+    for paper in PAPERS {
+        says_the_card(&solved, paper);
+    }
 }
 
 /// A share, darts, a line in one pass and elastic in one document: every card, in the order of the hand, in inches.
@@ -51,8 +136,17 @@ fn the_cards_of_a_shirt_with_everything() {
     try_on["darts"][0]["from_side_seam"] = "5 1/4 in".into();
     let document = read_document(json.to_string().as_bytes()).unwrap();
     let solved = solve(&document, Tape::In).unwrap();
-    insta::assert_snapshot!("cards_of_a_shirt", cards_text(&solved));
-    insta::assert_snapshot!("marks_of_a_shirt", marks_csv(&solved).unwrap());
+    insta::assert_snapshot!("cards_of_a_shirt", cards_text(&solved, None));
+    insta::assert_snapshot!("marks_of_a_shirt", marks_csv(&solved, None).unwrap());
+    for paper in PAPERS {
+        says_the_card(&solved, paper);
+    }
+    // One card of several.
+    let elastic = cards_text(&solved, Some("elastic"));
+    assert!(elastic.starts_with("Elastic in the waistband\n") && !elastic.contains("Side seam"));
+    assert_eq!(pages(&cards_pdf(&solved, Some("elastic"), Paper::A4).unwrap()).len(), 1);
+    assert!(marks_csv(&solved, Some("side_seam")).unwrap().lines().skip(1).all(|l| l.contains("side seam")));
+    assert!(matches!(cards_pdf(&solved, Some("cape"), Paper::A4), Err(CardsError::NoCard)));
     // Whatever a document can hold reads back to itself.
     let written = serde_json::to_vec(&document).unwrap();
     assert_eq!(read_document(&written).unwrap(), document);
@@ -64,6 +158,9 @@ fn every_document_of_the_example_reads_back_to_itself() {
         let document = read_document(&std::fs::read(file.unwrap().path()).unwrap()).unwrap();
         let written = serde_json::to_vec(&document).unwrap();
         assert_eq!(read_document(&written).unwrap(), document, "{}", document.garment.name);
+        // The rail says what its page says.
+        let next = solve(&document, Tape::default()).unwrap().next_step;
+        assert_eq!(glance(&document).next_step.words(), next, "{}", document.garment.name);
     }
 }
 

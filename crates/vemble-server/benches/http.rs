@@ -49,6 +49,7 @@ fn main() {
 
         let many = request("POST", "/api/v1/solve", "content-type: application/json\r\n", &twelve_seams());
         report("POST /api/v1/solve of 12 seams and 84 pins", &load(address, &many, 1, 300).await);
+        report("the same, 50 in flight", &load(address, &many, IN_FLIGHT, 60).await);
 
         let cookie = account_with_300_garments(address, &store).await;
         let rail = request("GET", "/api/v1/rail", &format!("cookie: {cookie}\r\n"), "");

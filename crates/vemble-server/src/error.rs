@@ -10,6 +10,7 @@ use std::fmt;
 use utoipa::ToSchema;
 use vemble_core::fitting::Apart;
 use vemble_exchange::document::Complaint;
+use vemble_exchange::pdf::CardsError;
 use vemble_store::{StoreError, StoredTryOn};
 
 /// A problem as it is sent: `application/problem+json`.
@@ -78,6 +79,8 @@ pub enum ApiError {
     Overlong,
     /// A body that broke off.
     BrokenOff,
+    /// A file of cards that could not be made.
+    Cards(CardsError),
     /// The store's.
     Store(StoreError),
 }
@@ -95,6 +98,15 @@ impl From<actix_web::Error> for ApiError {
 impl From<StoreError> for ApiError {
     fn from(error: StoreError) -> Self {
         Self::Store(error)
+    }
+}
+
+impl From<CardsError> for ApiError {
+    fn from(error: CardsError) -> Self {
+        match error {
+            CardsError::NoCard => Self::Store(StoreError::NotFound),
+            CardsError::Write(_) => Self::Cards(error),
+        }
     }
 }
 
@@ -230,6 +242,12 @@ impl ApiError {
                 "Broken off",
                 "The body did not arrive whole; send it again.",
             ),
+            Self::Cards(_) => problem(
+                StatusCode::INTERNAL_SERVER_ERROR,
+                "no-file",
+                "The file could not be made",
+                "The card on the screen is complete: print it from there.",
+            ),
             Self::Store(error) => Self::of_store(error, problem),
         }
     }
@@ -324,6 +342,9 @@ impl ResponseError for ApiError {
         ) = self
         {
             tracing::error!(error = error as &dyn std::error::Error, "the store failed");
+        }
+        if let Self::Cards(error) = self {
+            tracing::error!(error = error as &dyn std::error::Error, "a file of cards was not made");
         }
         let mut response = HttpResponse::build(self.status_code());
         if let Self::TooOften(wait) = self {

@@ -1,5 +1,6 @@
 //! The HTTP door: parse, ask the core, store, answer. Holds no rule of the craft and no state of its own.
 
+mod cards;
 mod error;
 mod example;
 mod garments;
@@ -89,6 +90,7 @@ macro_rules! api {
                 .service(try_ons::one_try_on)
                 .service(try_ons::put_try_on)
                 .service(try_ons::delete_try_on)
+                .service(cards::cards)
                 .service(try_ons::ask)
                 .service(try_ons::comparison)
                 .service(try_ons::turned)

@@ -8,7 +8,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::{IntoParams, ToSchema};
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
-use vemble_core::solve::{Solved, solve as derive};
+use vemble_core::solve::{Solved, solve as derive_all, solve_without_cards};
 use vemble_exchange::document::{Complaint, read, read_document};
 
 /// A body as it arrived; an overlong one is an error with a status of its own.
@@ -36,23 +36,37 @@ pub struct OnTape {
     pub tape: Tape,
 }
 
-/// Derives lines, checks, marks, cards and drawings from a document. Stores nothing.
+/// What is derived.
+#[derive(Clone, Copy, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct Wanted {
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    tape: Tape,
+    /// The chalk cards too; a drag does not need them.
+    #[serde(default)]
+    cards: bool,
+}
+
+/// Derives lines, checks and drawings from a document, and its chalk cards if asked. Stores nothing.
 #[utoipa::path(
-    params(OnTape),
+    params(Wanted),
     request_body = Document,
     responses((status = 200, body = Solved), (status = 400, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/solve")]
 pub(crate) async fn solve(
     request: HttpRequest,
-    on: web::Query<OnTape>,
+    wanted: web::Query<Wanted>,
     body: Body,
 ) -> Result<HttpResponse, ApiError> {
+    let Wanted { tape, cards } = wanted.into_inner();
     let document = read_document(&bytes(&request, body)?).map_err(ApiError::Malformed)?;
+    let derive = if cards { derive_all } else { solve_without_cards };
     let solved =
-        derive(&document, on.tape).map_err(|faults| ApiError::Invalid(Complaint::all(&faults, on.tape)))?;
-    // A garment with one altered seam is some 28 kB; a buffer that grows is copied again and again.
-    let mut answer = Vec::with_capacity(48 * 1024);
+        derive(&document, tape).map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
+    // A garment with one altered seam is some 18 kB; a buffer that grows is copied again and again.
+    let mut answer = Vec::with_capacity(32 * 1024);
     serde_json::to_writer(&mut answer, &solved).map_err(actix_web::Error::from)?;
     Ok(HttpResponse::Ok().content_type(ContentType::json()).body(answer))
 }

@@ -249,6 +249,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/garments/{garment}/try-ons/{try_on}/cards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The chalk cards of a try-on as a file. */
+        get: operations["cards"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/garments/{garment}/try-ons/{try_on}/invitations": {
         parameters: {
             query?: never;
@@ -535,7 +552,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Derives lines, checks, marks, cards and drawings from a document. Stores nothing. */
+        /** Derives lines, checks and drawings from a document, and its chalk cards if asked. Stores nothing. */
         post: operations["solve"];
         delete?: never;
         options?: never;
@@ -783,7 +800,7 @@ export interface components {
          * @enum {string}
          */
         BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "wrist_girth" | "hand_girth";
-        /** @description A card for one seam, pair of darts or elastic; its rows are the marks of what has its key. */
+        /** @description A card for one seam, pair of darts or elastic. */
         Card: {
             /** @description What the garment should measure afterwards. */
             afterwards: string[];
@@ -791,10 +808,14 @@ export interface components {
             cautions: string[];
             /** @description Heading of each column of figures. */
             columns: components["schemas"]["Column"][];
+            /** @description The new line, drawn: one drawing, or one for each side and edge that differs. */
+            drawings: components["schemas"]["CardDrawing"][];
             /** @description Garment and wearer. */
             garment: string;
             /** @description Names it among the cards of a try-on: `outseam`, `dart.back_waist`, `elastic`. */
             key: string;
+            /** @description Its rows, from the datum on. */
+            marks: components["schemas"]["MarkResult"][];
             /** @description How the numbers are measured, in one line. */
             measured: string;
             /** @description What is altered, as it is called on this garment. */
@@ -807,6 +828,33 @@ export interface components {
             steps: string[];
             /** @description What is altered: "Outseam, both legs". */
             title: string;
+        };
+        /** @description The new line of one edge, made from the figures of the card. All in units of the drawing, y down from its top. */
+        CardDrawing: {
+            /** @description The cut line, if it is trimmed. */
+            cut?: string | null;
+            /** @description Each mark: x, y. */
+            dots: number[][];
+            /** @description What is at its left end: hem, point. */
+            from: string;
+            /**
+             * Format: double
+             * @description Its height.
+             */
+            height: number;
+            /** @description The new stitching. */
+            new: string;
+            /** @description Which side and edge it is of; nothing where all are the same. */
+            of?: string | null;
+            /** @description The old stitching, or the middle of a dart and its old fold. */
+            old: string;
+            /** @description What is at its right end. */
+            to: string;
+            /**
+             * Format: double
+             * @description Its width.
+             */
+            width: number;
         };
         /** @description Something to know before going on. */
         Caution: {
@@ -1199,6 +1247,8 @@ export interface components {
         /** @description What was found out about the whole garment. Everything may be unknown. */
         Found: {
             /** @default null */
+            back_pockets_apart: components["schemas"]["Measure"] | null;
+            /** @default null */
             band: components["schemas"]["Band"] | null;
             /** @default null */
             edge: components["schemas"]["SpecialEdge"] | null;
@@ -1582,6 +1632,8 @@ export interface components {
             cautions: components["schemas"]["Caution"][];
             /** @description Figures that look like a slip. */
             doubts: components["schemas"]["Doubt"][];
+            /** @description Girth and ease as it is, from the top down. */
+            levels: components["schemas"]["LevelResult"][];
             /** @description Of how many. */
             of: number;
             /** @description What to find out, place by place. */
@@ -1606,6 +1658,8 @@ export interface components {
             cut?: components["schemas"]["Figure"][] | null;
             /** @description From the old stitching, on the front edge. */
             front: components["schemas"]["Figure"];
+            /** @description How these figures come about. */
+            sum: string;
             /** @description Both edges together. */
             whole: components["schemas"]["Figure"];
         };
@@ -2172,7 +2226,7 @@ export interface components {
         };
         /** @description Everything derived from one document, in figures of one tape. */
         Solved: {
-            /** @description Levels as they are, before any change. */
+            /** @description Levels as they are, of a garment that nobody tried on; otherwise each try-on has them, before and after. */
             levels: components["schemas"]["LevelResult"][];
             /**
              * Format: int64
@@ -2216,6 +2270,8 @@ export interface components {
             /** @description Where the line ends, in words, the hem end first. */
             ends: string[];
             goes_on_into?: components["schemas"]["Seam"] | null;
+            /** @description It has a new line, and so a card. */
+            is_altered: boolean;
             /**
              * Format: int32
              * @description How much of what is pinned here stays here, in percent; other seams take the rest.
@@ -2230,8 +2286,6 @@ export interface components {
             /** @description The lower end was not given and is assumed. */
             lower_is_assumed: boolean;
             lower_station?: components["schemas"]["Figure"] | null;
-            /** @description Marks, from the hem up. */
-            marks: components["schemas"]["MarkResult"][];
             /** @description How far the seam moves around the body at its deepest, and which way; nothing when it stays. */
             moves?: string | null;
             /** @description What it is called on this garment. */
@@ -2257,7 +2311,7 @@ export interface components {
         };
         /** @description Everything derived from one try-on. */
         SolvedTryOn: {
-            /** @description The chalk cards, one for each altered seam, pair of darts and elastic. */
+            /** @description The chalk cards, one for each altered seam, pair of darts and elastic; none where they were not asked for. */
             cards: components["schemas"]["Card"][];
             /** @description Checks, the gravest first. */
             checks: components["schemas"]["Check"][];
@@ -2412,6 +2466,8 @@ export interface components {
             back_line?: string | null;
             /** @description The cut line of the front edge, where it is trimmed. */
             cut?: string | null;
+            /** @description There is more room for its name at its datum than at its other end. */
+            is_quiet_at_datum: boolean;
             /** @description The new stitching of the front edge, or of both where they are the same. */
             line?: string | null;
             /** @description The old fold of a dart, which is no axis. */
@@ -3473,6 +3529,55 @@ export interface operations {
             };
         };
     };
+    cards: {
+        parameters: {
+            query: {
+                /** @description What they are written as. */
+                format: "pdf" | "text" | "csv";
+                /** @description The key of one card; without it all of the try-on. */
+                card?: string;
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description The paper of a PDF; A5 when absent. */
+                paper?: "a5" | "a4" | "letter";
+            };
+            header?: never;
+            path: {
+                garment: string;
+                try_on: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                    "text/plain": string;
+                    "text/csv": string;
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     invite: {
         parameters: {
             query?: never;
@@ -4194,6 +4299,8 @@ export interface operations {
             query?: {
                 /** @description The user's tape; centimetres when absent. */
                 tape?: components["schemas"]["Tape"];
+                /** @description The chalk cards too; a drag does not need them. */
+                cards?: boolean;
             };
             header?: never;
             path?: never;

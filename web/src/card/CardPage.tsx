@@ -1,17 +1,9 @@
-import { ArrowLeftOutlined, PrinterOutlined } from "@ant-design/icons";
+import { ArrowLeftOutlined, DownloadOutlined, PrinterOutlined } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
-import { Button, Checkbox, Segmented, Skeleton } from "antd";
+import { Button, Checkbox, Popover, Segmented, Skeleton, Space } from "antd";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
-import {
-  answer,
-  api,
-  problemOf,
-  type Card,
-  type Figure,
-  type MarkResult,
-  type SolvedSeam,
-} from "../api/client";
+import { answer, api, problemOf, type Card, type Figure, type MarkResult } from "../api/client";
 import { Words } from "../drawing/Words";
 import { spoken } from "../drawing/words";
 import { useSettings } from "../settings";
@@ -36,7 +28,9 @@ export default function CardPage() {
       const chosen = all.filter((t) => t.id === wanted);
       const newest = chosen.length > 0 ? chosen : all.slice(-1);
       const body = { ...state.document, try_ons: newest };
-      const solved = await answer(api.POST("/api/v1/solve", { params: { query: { tape } }, body }));
+      const solved = await answer(
+        api.POST("/api/v1/solve", { params: { query: { tape, cards: true } }, body }),
+      );
       return { solved, id: newest[0]?.id ?? "" };
     },
     gcTime: 0,
@@ -53,7 +47,6 @@ export default function CardPage() {
     return <Trouble problem={problemOf(solved.error)} retry={() => void solved.refetch()} />;
   const tryOn = solved.data.solved.try_ons[0];
   const card = tryOn?.cards.find((c) => c.key === change);
-  const drawn = [...(tryOn?.seams ?? []), ...(tryOn?.darts ?? [])].find((s) => s.key === change);
   if (!card) {
     const detail = `There is nothing on the ${spoken(change.replace("dart.", ""))} yet. Enter them under Lines, then come back.`;
     return <Trouble problem={{ type: "empty", title: "Nothing to chalk", status: 404, detail }} />;
@@ -72,6 +65,11 @@ export default function CardPage() {
           value={paper}
           onChange={setPaper}
         />
+        <Files
+          href={(format) =>
+            `/api/v1/garments/${garment}/try-ons/${solved.data.id}/cards?${new URLSearchParams({ format, card: change, tape, paper: paper.toLowerCase() }).toString()}`
+          }
+        />
         <Button
           type="primary"
           icon={<PrinterOutlined />}
@@ -82,23 +80,12 @@ export default function CardPage() {
           Print
         </Button>
       </div>
-      <CardSheet card={card} seam={drawn ?? null} paper={paper} keep={`${solved.data.id}.${change}`} />
+      <CardSheet card={card} paper={paper} keep={`${solved.data.id}.${change}`} />
     </main>
   );
 }
 
-function CardSheet({
-  card,
-  seam,
-  paper,
-  keep,
-}: {
-  card: Card;
-  /** The seam or darts it is of; elastic has no line. */
-  seam: SolvedSeam | null;
-  paper: Paper;
-  keep: string;
-}) {
+function CardSheet({ card, paper, keep }: { card: Card; paper: Paper; keep: string }) {
   const key = `vemble.chalked.${keep}`;
   const [chalked, setChalked] = useState<string[]>(() => (localStorage.getItem(key) ?? "").split("\n"));
   const tick = (station: string, on: boolean) => {
@@ -106,7 +93,7 @@ function CardSheet({
     localStorage.setItem(key, next.join("\n"));
     setChalked(next);
   };
-  const marks = seam?.marks ?? [];
+  const { marks } = card;
   const done = marks.filter((row) => chalked.includes(row.station.text)).length;
   return (
     <article className={`chalk-card paper-${paper}`}>
@@ -114,7 +101,9 @@ function CardSheet({
         <h1>{card.title}</h1>
         <p>{card.garment}</p>
       </header>
-      {seam && <CardDrawing seam={seam} />}
+      {card.drawings.map((drawing) => (
+        <Drawing key={drawing.of ?? ""} drawing={drawing} />
+      ))}
       <p className="card-measured">{card.measured}</p>
       {marks.length > 0 && (
         <table>
@@ -155,7 +144,7 @@ function CardSheet({
                     className={column.shows.endsWith("whole") ? "figure" : "card-figure figure"}
                     data-column={index}
                   >
-                    <Words>{figureOf(row, column.shows)?.bare ?? "–"}</Words>
+                    <Figures row={row} shows={column.shows} />
                   </td>
                 ))}
                 <td className="card-note">{row.note}</td>
@@ -209,8 +198,21 @@ function CardSheet({
   );
 }
 
-function figureOf(row: MarkResult, shows: Shows): Figure | undefined {
+/** A figure that opens its sum. */
+function Figures({ row, shows }: { row: MarkResult; shows: Shows }) {
   const side = shows.startsWith("left") ? row.left : row.right;
+  const figure = figureOf(side, shows);
+  if (!side || !figure) return <>–</>;
+  return (
+    <Popover trigger={["hover", "click", "focus"]} content={<Words>{side.sum}</Words>}>
+      <button type="button" className="card-explained" aria-label={`${figure.text}: ${side.sum}`}>
+        <Words>{figure.bare}</Words>
+      </button>
+    </Popover>
+  );
+}
+
+function figureOf(side: MarkResult["left"], shows: Shows): Figure | undefined {
   switch (shows) {
     case "left_front":
     case "right_front":
@@ -230,54 +232,52 @@ function figureOf(row: MarkResult, shows: Shows): Figure | undefined {
   }
 }
 
-/** Old line dashed, new line solid, the marks as dots: small, but made from the same numbers. */
-function CardDrawing({ seam }: { seam: SolvedSeam }) {
-  const { strip } = seam;
-  const width = 600;
-  const across = (width - 20) / strip.length_mm;
-  const sideways = Math.min(60 / Math.max(strip.deepest_mm, 10), 6 * across);
-  const height = strip.deepest_mm * sideways + 34;
-  const drawn = seam.sides_agree ? strip.sides.slice(0, 1) : strip.sides;
+/** Old line dashed, new line solid, cut line in long dashes, the marks as dots. */
+function Drawing({ drawing }: { drawing: Card["drawings"][number] }) {
+  const { width, height, of } = drawing;
   return (
-    <>
-      {drawn.map((side) => (
-        <svg
-          key={side.side}
-          className="card-drawing"
-          viewBox={`0 0 ${width} ${height}`}
-          role="img"
-          aria-label={`The new line${seam.sides_agree ? "" : `, garment’s ${side.side}`}`}
-        >
-          <line className="card-old" x1={10} x2={width - 10} y1={height - 22} y2={height - 22} />
-          <g transform={`translate(10 ${height - 22}) scale(${across} ${-sideways})`}>
-            {side.old_line && (
-              <path className="card-old" vectorEffect="non-scaling-stroke" d={side.old_line} />
-            )}
-            {side.cut && <path className="card-cut" vectorEffect="non-scaling-stroke" d={side.cut} />}
-            {side.line && <path className="card-new" vectorEffect="non-scaling-stroke" d={side.line} />}
-          </g>
-          {seam.marks.map((mark) => {
-            // Where the sides agree their marks stand once, on the left.
-            const figures = seam.sides_agree || side.side === "left" ? mark.left : mark.right;
-            if (!figures) return null;
-            const x = 10 + (mark.station.nm / 1e6) * across;
-            return (
-              <circle
-                key={mark.station.nm}
-                cx={x}
-                cy={height - 22 - (figures.front.nm / 1e6) * sideways}
-                r={3}
-              />
-            );
-          })}
-          <text x={10} y={height - 5}>
-            {seam.datum}
-          </text>
-          <text x={width - 10} y={height - 5} textAnchor="end">
-            {seam.sides_agree ? seam.top : `${seam.top} · garment’s ${side.side}`}
-          </text>
-        </svg>
+    <svg
+      className="card-drawing"
+      viewBox={`0 0 ${width} ${height + 18}`}
+      role="img"
+      aria-label={`The new line${of ? `, ${of}` : ""}`}
+    >
+      <path className="card-old" d={drawing.old} />
+      {drawing.cut && <path className="card-cut" d={drawing.cut} />}
+      <path className="card-new" d={drawing.new} />
+      {drawing.dots.map(([x, y]) => (
+        <circle key={x} cx={x} cy={y} r={3} />
       ))}
-    </>
+      <text x={0} y={height + 13}>
+        {drawing.from}
+      </text>
+      {of && (
+        <text x={width / 2} y={height + 13} textAnchor="middle">
+          {of}
+        </text>
+      )}
+      <text x={width} y={height + 13} textAnchor="end">
+        {drawing.to}
+      </text>
+    </svg>
+  );
+}
+
+const FILES = [
+  { format: "pdf", words: "PDF" },
+  { format: "text", words: "Text" },
+  { format: "csv", words: "CSV" },
+] as const;
+
+/** The card as a file; the server writes it. */
+function Files({ href }: { href: (format: string) => string }) {
+  return (
+    <Space.Compact aria-label="Save as" role="group">
+      {FILES.map(({ format, words }) => (
+        <Button key={format} icon={<DownloadOutlined />} href={href(format)} download>
+          {words}
+        </Button>
+      ))}
+    </Space.Compact>
   );
 }

@@ -20,6 +20,8 @@ const HEAD = 24;
 const FOOT = 30;
 /** Room for the deepest offset of a side when stretched, in px. */
 const DEEP = 92;
+/** Beyond the deepest offset: the name of the side, clear of its line. */
+const NAME = 18;
 const NM_PER_MM = 1e6;
 
 /** One seam laid straight: the wearer's left above, the right below, their allowances between the two old stitchings. */
@@ -32,7 +34,7 @@ export function SeamStrip(props: Props) {
   const deepest = Math.max(strip.deepest_mm, 10);
   const sideways = stretched ? Math.min(DEEP / deepest, 6 * across) : across;
   const channel = Math.max(strip.allowance_mm * sideways, 3);
-  const depth = Math.max(deepest * sideways, 30);
+  const depth = Math.max(deepest * sideways, 30) + NAME;
   // Where the old stitching of each side lies, and which way its offsets go.
   const sides = strip.sides.map((side, index) => ({
     side,
@@ -109,7 +111,12 @@ export function SeamStrip(props: Props) {
               )}
               {side.line && <path className="strip-new" vectorEffect="non-scaling-stroke" d={side.line} />}
             </g>
-            <text x={width - RIGHT + 2} y={axis + up * (depth - 12)} textAnchor="end" className="side-name">
+            <text
+              x={side.is_quiet_at_datum ? x(0) : width - RIGHT + 2}
+              y={axis + up * depth + (up < 0 ? 12 : -2)}
+              textAnchor={side.is_quiet_at_datum ? "start" : "end"}
+              className="side-name"
+            >
               {sideWords(side, width < 420)}
             </text>
           </g>

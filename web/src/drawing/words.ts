@@ -21,4 +21,4 @@ export const OF: Record<LevelResult["of"], string> = {
 };
 
 /** A word of a document as one writes it. */
-export const spoken = (word: string): string => word.replaceAll("_", " ");
+export const spoken = (word: string): string => word.replaceAll("fish_eye", "fish-eye").replaceAll("_", " ");

@@ -17,6 +17,7 @@ import { TryOnStage } from "../tryon/TryOnStage";
 import { factsKey, newTryOn, useGarment, type Opened } from "../tryon/useGarment";
 import { draftsOfGarment, useTryOn, type OneTryOn } from "../tryon/useTryOn";
 import { LinesStage } from "./LinesStage";
+import { withSeam } from "./line";
 import { LookOverStage } from "./LookOverStage";
 import { useLookOver, useStand } from "./useDerived";
 import { useSolved } from "./useSolved";
@@ -145,8 +146,12 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
   const [change, setChange] = useState(() => firstChange(garment, shown));
   const [question, setQuestion] = useState<string | null>(null);
   const document = useMemo(
-    () => ({ ...state.document, garment, try_ons: [shown] }),
-    [state.document, garment, shown],
+    () => ({
+      ...state.document,
+      garment,
+      try_ons: [stage === "lines" ? withSeam(garment, shown, change) : shown],
+    }),
+    [state.document, garment, shown, stage, change],
   );
   const { solved, problem, preview } = useSolved(document, tape);
   const lookOver = useLookOver(state.id, garment, tape, stage === "look-over");
@@ -156,8 +161,10 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
   const looksOver = stage === "look-over";
   const stand = useStand(state.id, garment);
   const changes = looksOver ? undefined : later?.try_ons[0]?.stand;
-  const levels = (looksOver ? later?.levels : later?.try_ons[0]?.levels) ?? later?.levels;
-  const hasCards = (result?.cards.length ?? 0) > 0;
+  const levels = looksOver ? lookOver.value?.levels : later?.try_ons[0]?.levels;
+  const hasCards =
+    [...(result?.seams ?? []), ...(result?.darts ?? [])].some((s) => s.is_altered) ||
+    Boolean(result?.elastic?.cut);
   const isClear = hasCards && (result?.checks.every((c) => c.outcome !== "stop" || c.passed_over) ?? false);
   const shownKept = looksOver ? facts : working;
   const canPick = useCallback((part: Part) => looksOver || changeAt(part) !== undefined, [looksOver]);

@@ -23,19 +23,17 @@ export const POLICIES: { value: Policy; label: string }[] = [
   { value: "keep_each", label: "keep each" },
 ];
 
-const UPPER: { value: End["end"] | "assumed"; label: string }[] = [
-  { value: "assumed", label: "meets the old stitching, where it is safe" },
-  { value: "meets_old_stitching", label: "meets the old stitching at" },
-  { value: "straight_through", label: "straight through from" },
-  { value: "runs_off", label: "runs off at the top" },
-];
+type EndOption = { value: End["end"] | "assumed"; label: string };
 
-const LOWER: { value: End["end"] | "assumed"; label: string }[] = [
-  { value: "assumed", label: "meets the old stitching, where it is safe" },
-  { value: "runs_off", label: "runs off at the hem" },
-  { value: "meets_old_stitching", label: "meets the old stitching at" },
-  { value: "straight_through", label: "straight through up to" },
-];
+/** What an end of the line can be; first what the pins suggest, in words as long as it is assumed. */
+function endsOf(assumed: string | undefined, edge: string, through: string): EndOption[] {
+  return [
+    { value: "assumed", label: assumed ? `assumed: ${assumed}` : "as the pins suggest" },
+    { value: "meets_old_stitching", label: "meets the old stitching at" },
+    { value: "straight_through", label: `straight through ${through}` },
+    { value: "runs_off", label: `runs off at the ${edge}` },
+  ];
+}
 
 const stationOf = (end: End | null | undefined): string | null => {
   if (end?.end === "meets_old_stitching") return end.station;
@@ -58,13 +56,20 @@ function endOf(kind: End["end"], station: string, into: Seam): End {
 /** How the pins become a line: way, tolerance, sides, ends, and what is trimmed. */
 export function LineSettings({ garment, alteration, complaint, solved, onChange }: Props) {
   const into = solved?.goes_on_into;
-  const uppers = into
-    ? [...UPPER, { value: "carries_on" as const, label: `carries on into the ${spoken(into)}` }]
-    : UPPER;
+  const uppers = endsOf(solved?.upper_is_assumed ? solved.ends[1] : undefined, solved?.top ?? "top", "from");
+  if (into) uppers.push({ value: "carries_on", label: `carries on into the ${spoken(into)}` });
+  const lowers = endsOf(
+    solved?.lower_is_assumed ? solved.ends[0] : undefined,
+    solved?.datum ?? "hem",
+    "up to",
+  );
   const { upper, lower } = alteration;
-  const last = alteration.readings?.at(-1)?.station ?? "0 cm";
-  const first = alteration.readings?.at(0)?.station ?? "0 cm";
-  const upperStation = stationOf(upper) ?? solved?.upper_station?.text ?? last;
+  const stations = (solved?.pins ?? []).map((pin) => pin.station).sort((a, b) => a.nm - b.nm);
+  const last = stations.at(-1)?.text ?? "0 cm";
+  const first = stations[0]?.text ?? "0 cm";
+  /** Where an end lies that somebody chooses: straight through begins at the outermost pin, anything else stays where it is. */
+  const chosen = (kind: End["end"], end: End | null | undefined, assumed: string | undefined, pin: string) =>
+    kind === "straight_through" ? pin : (stationOf(end) ?? assumed ?? pin);
   return (
     <div className="line-settings">
       <div>
@@ -116,9 +121,12 @@ export function LineSettings({ garment, alteration, complaint, solved, onChange 
           value={upper?.end ?? "assumed"}
           popupMatchSelectWidth={false}
           onChange={(kind) => {
-            onChange({
-              upper: kind === "assumed" ? null : endOf(kind, upperStation, into ?? alteration.seam),
-            });
+            if (kind === "assumed") {
+              onChange({ upper: null });
+              return;
+            }
+            const station = chosen(kind, upper, solved?.upper_station?.text, last);
+            onChange({ upper: endOf(kind, station, into ?? alteration.seam) });
           }}
         />
         {(upper?.end === "meets_old_stitching" || upper?.end === "straight_through") && (
@@ -132,20 +140,24 @@ export function LineSettings({ garment, alteration, complaint, solved, onChange 
         )}
       </div>
       <div>
-        <span className="label">Hem end</span>
+        <span className="label">Lower end</span>
         <Select<End["end"] | "assumed">
-          aria-label="Hem end of the line"
-          options={LOWER}
+          aria-label="Lower end of the line"
+          options={lowers}
           value={lower?.end ?? "assumed"}
           popupMatchSelectWidth={false}
           onChange={(kind) => {
-            const station = stationOf(lower) ?? solved?.lower_station?.text ?? first;
-            onChange({ lower: kind === "assumed" ? null : endOf(kind, station, alteration.seam) });
+            if (kind === "assumed") {
+              onChange({ lower: null });
+              return;
+            }
+            const station = chosen(kind, lower, solved?.lower_station?.text, first);
+            onChange({ lower: endOf(kind, station, alteration.seam) });
           }}
         />
         {(lower?.end === "meets_old_stitching" || lower?.end === "straight_through") && (
           <LengthField
-            label="Station of the hem end"
+            label="Station of the lower end"
             shown={solved?.lower_station?.text ?? stationOf(lower) ?? ""}
             onRead={(station) => {
               onChange({ lower: endOf(lower.end, station, alteration.seam) });

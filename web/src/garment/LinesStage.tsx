@@ -84,7 +84,9 @@ export function LinesStage(props: Props) {
           </h2>
           <Tools
             card={`/garments/${props.id}/cards/${key}?try-on=${tryOn.id ?? ""}`}
-            hasCard={!whatIf.isOn && (result?.cards.some((c) => c.key === key) ?? false)}
+            hasCard={
+              !whatIf.isOn && (key === ELASTIC ? Boolean(result?.elastic?.cut) : drawn?.is_altered === true)
+            }
             stretched={key === ELASTIC ? null : stretched}
             onStretch={setStretched}
             whatIf={whatIf}
@@ -122,7 +124,7 @@ export function LinesStage(props: Props) {
             }}
           />
         )}
-        {key !== ELASTIC && !drawn && (
+        {key !== ELASTIC && readings.length === 0 && !drawn?.is_altered && (
           <p className="quiet empty">
             No pins on the {name} yet. Type the first one below: how far{" "}
             {line.dart ? "from the point of the dart" : "up the seam"}, and what the tape says.
@@ -135,7 +137,7 @@ export function LinesStage(props: Props) {
             <span className="key key-band">within {drawn?.tolerance.text ?? "tolerance"} of the pins</span>
             <span className="key key-channel">allowance, {drawn?.allowance.text} each edge</span>
             {drawn?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
-            <span>stations up from the {drawn?.datum ?? "hem"}</span>
+            <span>stations from the {drawn?.datum ?? "hem"}</span>
           </p>
         )}
         {line.dart && drawn && (

@@ -8,21 +8,31 @@ import { LengthField } from "../kept/LengthField";
 
 type How = Reading["how"];
 
-const HOWS: { value: How; label: string; title: string }[] = [
+/** How a pin is measured: in the list, and in a word where there is no room. */
+const HOWS: { value: How; label: string; short: string; title: string }[] = [
   {
     value: "fold",
     label: "fold",
+    short: "fold",
     title: "From the old seam to the pin on folded cloth: comes off each edge",
   },
-  { value: "whole", label: "whole pinch", title: "All that is pinched out: shared between the two edges" },
-  { value: "front_panel", label: "front only", title: "Taken from the front edge only" },
-  { value: "back_panel", label: "back only", title: "Taken from the back edge only" },
+  {
+    value: "whole",
+    label: "whole pinch",
+    short: "whole",
+    title: "All that is pinched out: shared between the two edges",
+  },
+  { value: "front_panel", label: "front only", short: "front", title: "Taken from the front edge only" },
+  { value: "back_panel", label: "back only", short: "back", title: "Taken from the back edge only" },
   {
     value: "gap",
     label: "gap (let out)",
+    short: "gap",
     title: "The gap that appears in the opened seam: let out altogether",
   },
 ];
+
+const short = ({ value }: { value?: unknown }) => HOWS.find((how) => how.value === value)?.short;
 
 const SIDES: { value: GarmentSide; label: string }[] = [
   { value: "left", label: "left" },
@@ -103,6 +113,7 @@ export function PinTable({ what, from, readings, solved, complaint, picked, onPi
                 <Select<How>
                   aria-label={`Pin ${index + 1}: how it was measured`}
                   options={HOWS}
+                  labelRender={short}
                   value={reading.how}
                   popupMatchSelectWidth={false}
                   onChange={(how) => {
@@ -199,6 +210,7 @@ function NextPin({ from, last, onAdd }: NextProps) {
         <Select<How>
           aria-label="Next pin: how it was measured"
           options={HOWS}
+          labelRender={short}
           value={how}
           popupMatchSelectWidth={false}
           onChange={setHow}

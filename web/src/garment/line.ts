@@ -21,6 +21,14 @@ export function lineOf(tryOn: TryOn, key: string): Line {
   return key.startsWith(DART) ? dartOf(tryOn, key.slice(DART.length) as Dart) : seamOf(tryOn, key as Seam);
 }
 
+/** The try-on with this seam in it, so that it is drawn and named before anything is pinned on it. */
+export function withSeam(garment: Garment, tryOn: TryOn, key: string): TryOn {
+  const isThere = garment.seams.some((s) => s.seam === key);
+  const isPinned = tryOn.alterations?.some((a) => a.seam === key);
+  if (!isThere || isPinned) return tryOn;
+  return seamOf(tryOn, key as Seam).withReadings([]);
+}
+
 function seamOf(tryOn: TryOn, seam: Seam): Line {
   const alterations = tryOn.alterations ?? [];
   const at = alterations.findIndex((a) => a.seam === seam);

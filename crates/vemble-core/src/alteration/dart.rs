@@ -54,6 +54,11 @@ impl AlteredDart<'_> {
         }
     }
 
+    /// Something is pinned on it.
+    pub fn is_altered(&self) -> bool {
+        self.sides.pins.iter().any(|pins| !pins.is_empty())
+    }
+
     /// Both sides are the same.
     pub fn sides_agree(&self) -> bool {
         self.new[0] == self.new[1]

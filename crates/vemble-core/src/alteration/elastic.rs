@@ -1,7 +1,7 @@
 //! Elastic drawn into a stretch of waistband, where no seam can take the waist in: small amounts, casual cloth.
 
 use crate::fitting::ElasticPlan;
-use crate::length::{Length, Measure, Tape};
+use crate::length::{Length, Measure, Tape, adjusted_words};
 
 /// Stretched ÷ relaxed when nobody says otherwise: 1.15 (teaching value: holds without digging in).
 pub const HOLD_PERCENT: u8 = 115;
@@ -37,11 +37,18 @@ impl ElasticSum {
     }
 }
 
-/// Casing, garment and body as they are shown, so that casing − (garment − body) is what is shown of the span.
-pub(crate) fn shown(sum: &ElasticSum, garment: Length, body: Length, tape: Tape) -> [String; 4] {
-    let (parts, _) = tape.apportion(&[sum.casing, -garment, body]);
+/// Casing, garment and body as they are shown, so that casing − (garment − body) is what is shown of the span; the last is a word
+/// where that took an adjustment.
+pub(crate) fn shown(sum: &ElasticSum, garment: Length, body: Length, tape: Tape) -> [String; 5] {
+    let (parts, adjusted) = tape.apportion(&[sum.casing, -garment, body]);
     let spans = parts.iter().copied().sum();
-    [tape.bare(parts[0]), tape.bare(-parts[1]), tape.bare(parts[2]), tape.show(spans)]
+    [
+        tape.bare(parts[0]),
+        tape.bare(-parts[1]),
+        tape.bare(parts[2]),
+        tape.show(spans),
+        adjusted_words(adjusted).into(),
+    ]
 }
 
 /// What elastic to cut for a waist of `garment` girth on a `body` girth. Nothing where the casing is no longer than what is too wide: it

@@ -36,10 +36,10 @@ pub(super) fn check(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Che
             )),
         );
     };
-    let [casing, of_garment, of_body, spans] = elastic_shown(&sum, garment, body, subject.tape);
+    let [casing, of_garment, of_body, spans, adjusted] = elastic_shown(&sum, garment, body, subject.tape);
     let gathers = sum.gathers();
     let figures = format!(
-        "casing {casing} − ({of_garment} − {of_body}) = {spans} to span; {casing} ÷ {} = gathers {gathers:.2}",
+        "casing {casing} − ({of_garment} − {of_body}) = {spans} to span{adjusted}; {casing} ÷ {} = gathers {gathers:.2}",
         subject.tape.bare(sum.spans)
     );
     Some(match (excess <= Length::ZERO, sum.gathers_too_much()) {

@@ -4,7 +4,7 @@ use super::{Check, Outcome, Rule, Subject};
 use crate::body::EaseBand;
 use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{GarmentLevel, Level, Round};
-use crate::length::{Figure, Length, PerEdge, Station, Tape};
+use crate::length::{Figure, Length, PerEdge, Station, Tape, adjusted_words};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -221,11 +221,11 @@ impl Term {
 
     /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`.
     fn words(&self, tape: Tape) -> String {
-        let bare = |edge: crate::length::PerEdge| tape.bare(edge.0.abs());
         let Edges { front, back } = self.edges;
+        let each = || tape.factor(front.0.abs(), 2 * self.seams, self.off().abs());
         match (self.seams, front == back) {
-            (1, true) => format!("{}: 2 {} × {}", self.seam, self.of, bare(front)),
-            (n, true) => format!("{n} {}s × 2 {} × {}", self.seam, self.of, bare(front)),
+            (1, true) => format!("{}: 2 {} × {}", self.seam, self.of, each()),
+            (n, true) => format!("{n} {}s × 2 {} × {}", self.seam, self.of, each()),
             (1, false) => format!("{}: front {}, back {}", self.seam, tape.bare(front.0), tape.bare(back.0)),
             (n, false) => {
                 format!("{n} {}s × (front {}, back {})", self.seam, tape.bare(front.0), tape.bare(back.0))
@@ -306,10 +306,7 @@ fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
         flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(tape));
     }
     flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
-    if adjusted {
-        flat += " (parts rounded so that they add up)";
-    }
-    flat
+    flat + adjusted_words(adjusted)
 }
 
 /// A stop where a change brings ease below least, a caution where it was below already.

@@ -71,9 +71,8 @@ fn under_the_arm(
     let of = if side.ends_with("right") { GarmentSide::Right } else { GarmentSide::Left };
     let of_sleeve = partner.map_or(Length::ZERO, |s| s.line(of).whole(Station(sleeve.length.length)).0);
     let figures = format!(
-        "the armhole {changes}s by 2 edges × {} = {}; the sleeve by {}",
-        subject.tape.bare(line.deepest(top)),
-        subject.show(whole.abs()),
+        "the armhole {changes}s by {}; the sleeve by {}",
+        line.at(top).without_sign().sum(1, subject.tape),
         subject.show(of_sleeve.abs())
     );
     let fits = (whole - of_sleeve).abs() <= EDGES_MAY_DIFFER;
@@ -104,11 +103,7 @@ fn band(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
     }
     let seams = if seam.facts.seam.is_single() || !seam.sides_agree() { 1 } else { 2 };
     let does = if whole.is_negative() { "longer" } else { "shorter" };
-    let figures = format!(
-        "{seams} × 2 edges × {} = {} {does}",
-        subject.tape.bare(line.deepest(top)),
-        subject.show(whole.abs() * seams)
-    );
+    let figures = format!("{} {does}", line.at(top).without_sign().sum(seams, subject.tape));
     let title = format!("Waistband and {}, {side}", seam.facts.name());
     let reason = "The line goes through the waist: band and facing change by as much.";
     let how = match garment.found.band {

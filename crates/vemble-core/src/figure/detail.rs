@@ -390,6 +390,9 @@ fn pocket(drape: &Drape<'_>, pocket: Pocket, view: ViewSide, half: Half<'_>) -> 
     let low_waist = drape.up_at(Level::Waist).unwrap_or(waist);
     let out = |h: f64| half.outer.at(h);
     let p = Point::new;
+    // The middle of a back pocket, where somebody measured how far the pair is apart.
+    let apart = drape.garment.found.back_pockets_apart;
+    let behind = |half_width: f64| apart.map(|m| m.length.cm() / 2.0 + half_width);
     let one = |look, path, paired| vec![detail(name, key.clone(), look, path, paired)];
     match pocket {
         Pocket::Slant => one(
@@ -420,9 +423,12 @@ fn pocket(drape: &Drape<'_>, pocket: Pocket, view: ViewSide, half: Half<'_>) -> 
             one(Look::Edge, path, true)
         }
         Pocket::Patch => one(Look::Piece, patch(p(out(hip) * 0.56, hip + 7.0), 13.0, 15.0), true),
-        Pocket::BackPatch => one(Look::Piece, patch(p(out(hip) * 0.52, waist - 7.5), 13.5, 14.5), true),
+        Pocket::BackPatch => {
+            let x = behind(6.75).unwrap_or(out(hip) * 0.52);
+            one(Look::Piece, patch(p(x, waist - 7.5), 13.5, 14.5), true)
+        }
         Pocket::BackWelt => {
-            let x = out(waist - 9.0) * 0.52;
+            let x = behind(6.5).unwrap_or(out(waist - 9.0) * 0.52);
             one(Look::Piece, kurbo::Rect::new(x - 6.5, waist - 10.0, x + 6.5, waist - 9.0).to_path(0.1), true)
         }
         Pocket::Welt | Pocket::Flap => {

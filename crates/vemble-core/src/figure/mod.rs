@@ -1,6 +1,7 @@
 //! Geometry to draw: the browser paints these paths and makes none of its own. All in mm.
 
 mod body;
+mod chalked;
 mod closing;
 mod detail;
 mod drape;
@@ -15,6 +16,8 @@ mod taking;
 #[cfg(test)]
 mod tests;
 
+pub use chalked::CardDrawing;
+pub(crate) use chalked::{dart_drawings, seam_drawings};
 pub use inside::{finish_picture, turn_up_picture};
 pub use spot::{OnSeam, Spot, spots};
 pub use stand::{

@@ -53,6 +53,8 @@ pub struct StripSide {
     /// The old fold of a dart, which is no axis.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub old_line: Option<String>,
+    /// There is more room for its name at its datum than at its other end.
+    pub is_quiet_at_datum: bool,
     /// How far a smooth line may pass beside the pins: a closed band.
     pub tolerance: Option<String>,
     /// The cut line of the front edge, where it is trimmed.
@@ -78,7 +80,11 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
     sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
     let pins =
         seam.alteration.readings.iter().map(|r| r.edges(seam.alteration.front_share.unwrap_or_default()));
-    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default();
+    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default().cm();
+    // A line that carries on to an edge goes further than its pins.
+    let length = seam.facts.length.length.cm();
+    let lines = seam.lines.iter().flat_map(|l| [&l.front, &l.back]).map(|c| c.range(0.0, length));
+    let deepest = lines.fold(deepest, |deepest, (low, high)| deepest.max(high).max(-low));
     let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
         what: thing.what.clone(),
         from_mm: hundredths(thing.from.length.cm() * 10.0),
@@ -90,9 +96,9 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
         Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.cm() * 10.0) })
     });
     Strip {
-        length_mm: hundredths(seam.facts.length.length.cm() * 10.0),
+        length_mm: hundredths(length * 10.0),
         allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
-        deepest_mm: hundredths((deepest + seam.tolerance).cm() * 10.0),
+        deepest_mm: hundredths((deepest + seam.tolerance.cm()) * 10.0),
         sides: sides.into(),
         blocks: blocks.collect(),
         levels: levels.collect(),
@@ -109,6 +115,7 @@ pub fn dart_strip(garment: &Garment, dart: &AlteredDart<'_>, worn: Worn) -> Stri
         line: path(&dart.new[side as usize]),
         back_line: None,
         old_line: path(&dart.old),
+        is_quiet_at_datum: is_quiet_at_datum(&dart.new[side as usize], dart.length.cm()),
         tolerance: None,
         cut: None,
     });
@@ -149,7 +156,14 @@ fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSid
         line: path(&line.front),
         back_line: path(&line.back).filter(|_| !line.has_equal_edges()),
         old_line: None,
+        is_quiet_at_datum: is_quiet_at_datum(&line.front, seam.facts.length.length.cm()),
         tolerance: (!line.front.pieces.is_empty()).then(band),
         cut: seam.alteration.trim_to.and_then(|w| path(&line.front.shifted(-w.length.cm()))),
     }
+}
+
+/// Whether a curve stays nearer to nought in the first half of a seam than in the second.
+fn is_quiet_at_datum(curve: &Curve, length: f64) -> bool {
+    let deepest = |(low, high): (f64, f64)| high.max(-low);
+    deepest(curve.range(0.0, length * 0.4)) < deepest(curve.range(length * 0.6, length))
 }

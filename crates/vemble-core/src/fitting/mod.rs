@@ -15,7 +15,7 @@ pub use seen::{
 pub use side::{GarmentSide, PinnedBy, WearerSide, Worn};
 
 use crate::garment::{Dart, Seam};
-use crate::length::{Length, Measure, PerEdge, Station, Whole};
+use crate::length::{Length, Measure, PerEdge, Station, Tape, Whole, adjusted_words};
 use crate::line::{End, Fairing, SidePolicy};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -79,6 +79,39 @@ impl Edges {
     /// Both edges together.
     pub fn whole(self) -> Whole {
         self.front + self.back
+    }
+
+    /// As a sewist says it where a word tells in from out.
+    pub(crate) fn without_sign(self) -> Self {
+        let turned = |edge: PerEdge| if self.whole().0.is_negative() { PerEdge(-edge.0) } else { edge };
+        Self { front: turned(self.front), back: turned(self.back) }
+    }
+
+    /// How so many seams come to their whole: `2 edges × 1.6 = 3.2 cm`, `2 × 2 edges × 1.6 = 6.4 cm`, `front 1.0 + back 0.6 = 1.6 cm`.
+    pub(crate) fn sum(self, seams: i64, tape: Tape) -> String {
+        format!("{} = {}", self.product(seams, tape), tape.show(self.whole().0 * seams))
+    }
+
+    /// The left side of [`Edges::sum`].
+    fn product(self, seams: i64, tape: Tape) -> String {
+        let Self { front, back } = self;
+        let whole = self.whole().0;
+        if front == back {
+            let each = tape.factor(front.0, 2 * seams, whole * seams);
+            return if seams == 1 {
+                format!("2 edges × {each}")
+            } else {
+                format!("{seams} × 2 edges × {each}")
+            };
+        }
+        let (parts, adjusted) = tape.apportion(&[front.0, back.0]);
+        let [front, back] = [tape.bare(parts[0]), tape.bare(parts[1])];
+        let adjusted = adjusted_words(adjusted);
+        if seams == 1 {
+            format!("front {front} + back {back}{adjusted}")
+        } else {
+            format!("{seams} × (front {front} + back {back}){adjusted}")
+        }
     }
 }
 
@@ -158,7 +191,7 @@ pub struct Alteration {
     /// How the line goes through the pins.
     #[serde(default)]
     pub fairing: Fairing,
-    /// How far a smooth line may pass beside a pin; 3 mm when absent.
+    /// How far a smooth line may pass beside a pin; when absent 3 mm, or a sixth of the deepest pin where that is less.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub tolerance: Option<Measure>,
     /// What happens at the lower end; meets the old stitching at a safe distance when absent, or runs off the edge where that is nearer.

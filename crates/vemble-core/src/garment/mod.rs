@@ -93,6 +93,12 @@ pub enum Round {
 }
 
 impl Garment {
+    /// The pair of pockets on the seat, if it has one.
+    pub fn back_pockets(&self) -> Option<Pocket> {
+        let behind = |p: &Pocket| matches!(p, Pocket::BackPatch | Pocket::BackWelt);
+        self.pockets.iter().copied().find(behind)
+    }
+
     /// The seam as found, if it was looked over.
     pub fn seam(&self, seam: Seam) -> Option<&SeamFacts> {
         self.seams.iter().find(|s| s.seam == seam)

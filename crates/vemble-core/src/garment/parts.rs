@@ -336,6 +336,9 @@ pub struct Found {
     /// How its waistband is made.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub band: Option<Band>,
+    /// From the inner edge of one back pocket to the other.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub back_pockets_apart: Option<Measure>,
     /// Stains, faded places, old fold lines, repairs, in the sewist's words.
     #[serde(skip_serializing_if = "String::is_empty")]
     pub remarks: String,

@@ -95,7 +95,8 @@ impl Curve {
     /// How much it curves outwards at `s`, away from nought: −y″ ÷ (1 + y′²)^(3/2).
     pub(super) fn bulge(&self, s: f64) -> f64 {
         let Some(piece) = self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]) else { return 0.0 };
-        -piece.bend(s) / (1.0 + piece.at(s).1.powi(2)).powf(1.5)
+        let run = 1.0 + piece.at(s).1.powi(2);
+        -piece.bend(s) / (run * run.sqrt())
     }
 
     /// Least and greatest value between `from` and `to`.

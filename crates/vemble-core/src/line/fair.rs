@@ -138,6 +138,9 @@ struct Bounds {
     high: f64,
     /// Between the outermost known knots; beyond them the slope carries on past the largest pin.
     known: (f64, f64),
+    /// How far beyond nothing swings yet: cloth does not know a hundredth of a millimetre. A share of a line has its share of it, so
+    /// that it is drawn like the whole.
+    slack: f64,
 }
 
 impl Bounds {
@@ -148,7 +151,8 @@ impl Bounds {
         let low = if least < 0.0 { least - tolerance } else { 0.0 };
         let high = if most > 0.0 { most + tolerance } else { 0.0 };
         let ends = (known().next(), known().next_back());
-        Self { low, high, known: (ends.0.map_or(0.0, |k| k.s), ends.1.map_or(0.0, |k| k.s)) }
+        let known = (ends.0.map_or(0.0, |k| k.s), ends.1.map_or(0.0, |k| k.s));
+        Self { low, high, known, slack: (tolerance / 300.0).max(1e-6) }
     }
 
     /// The least and greatest value allowed at a station.
@@ -162,8 +166,7 @@ impl Bounds {
 
     /// The turning points at which a curve leaves the bounds.
     fn broken(&self, curve: &Curve) -> Vec<f64> {
-        // Under a hundredth of a millimetre nothing swings: cloth does not know it.
-        let slack = 1e-3;
+        let slack = self.slack;
         let turns = curve.pieces.iter().flat_map(Piece::turns);
         let leaves = |s: &f64| {
             let ((low, high), y) = (self.at(*s), curve.at(*s));

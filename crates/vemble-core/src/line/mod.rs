@@ -16,7 +16,7 @@ pub use sides::{AGREE_WITHIN, SidePolicy, Sides, Suggestion, Taken, reconcile};
 
 use crate::fault::Wrong;
 use crate::fitting::{Alteration, Edges, GarmentSide};
-use crate::garment::{Garment, Seam, SeamFacts};
+use crate::garment::{Garment, Level, Seam, SeamFacts};
 use crate::length::{Length, Measure, PerEdge, Station, Tape, Unit, Whole};
 use fair::{Knot, fair};
 use serde::{Deserialize, Serialize};
@@ -25,6 +25,10 @@ use utoipa::ToSchema;
 
 /// How far a smooth line may pass beside a pin: 3 mm (teaching value: pins wobble by 3 to 6 mm).
 pub const TOLERANCE: Length = Length::from_mm(3);
+
+/// A shallow line may pass no further beside its pins than a sixth of the deepest, or smoothing would take most of it away: 3 mm
+/// then belong to pins of 18 mm and more (teaching value; `docs/decisions/0014`).
+const TOLERANCE_OF_DEEPEST: (i64, i64) = (1, 6);
 
 /// How a line goes through the pins.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -203,8 +207,18 @@ impl<'a> Draft<'a> {
         ends(garment, self.facts, &self.alteration, &self.sides, tape)
     }
 
+    /// As it was set, or as it suits the depth of the pins.
     fn tolerance(&self) -> Length {
-        self.alteration.tolerance.map_or(TOLERANCE, |t| t.length)
+        self.alteration.tolerance.map_or_else(
+            || {
+                let edges = self.sides.pins.iter().flatten().flat_map(|p| [p.edges.front.0, p.edges.back.0]);
+                let (of, six) = TOLERANCE_OF_DEEPEST;
+                let deepest = edges.map(Length::abs).max();
+                let suits = deepest.map_or(TOLERANCE, |deepest| deepest.fraction(of, six));
+                TOLERANCE.min(suits).max(Length::from_nm(1))
+            },
+            |t| t.length,
+        )
     }
 
     fn drawn(self, garment: &Garment, tape: Tape) -> Result<AlteredSeam<'a>, Wrongs> {
@@ -308,7 +322,7 @@ fn ends(garment: &Garment, facts: &SeamFacts, alteration: &Alteration, sides: &S
     };
     let upper = match highest.unwrap_or(Length::ZERO).up_to(tape.mark()) {
         station if station <= facts.length.length => meets(station),
-        _ => End::RunsOff {},
+        _ => through_the_band(garment, facts, sides, tape).unwrap_or(End::RunsOff {}),
     };
     Ends {
         lower: alteration.lower.unwrap_or(lower),
@@ -316,6 +330,20 @@ fn ends(garment: &Garment, facts: &SeamFacts, alteration: &Alteration, sides: &S
         lower_is_assumed: alteration.lower.is_none(),
         upper_is_assumed: alteration.upper.is_none(),
     }
+}
+
+/// A centre seam that is taken in at the waist goes straight through the band, unless pins within it say otherwise.
+fn through_the_band(garment: &Garment, facts: &SeamFacts, sides: &Sides, tape: Tape) -> Option<End> {
+    let depth = garment.waistband_depth?.length;
+    if !facts.seam.is_single() || garment.span_of(facts.seam).1 != Level::Waist {
+        return None;
+    }
+    let stations = || sides.pins.iter().flatten().map(|pin| pin.station.0);
+    let top = stations().max()?;
+    let below_band = top.min(facts.length.length - depth);
+    let is_alone = !stations().any(|s| s != top && s >= below_band);
+    let from = if is_alone { below_band } else { top };
+    Some(End::StraightThrough { from: Measure { length: from, unit: tape.unit() } })
 }
 
 fn draw(

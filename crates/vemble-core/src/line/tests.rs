@@ -54,6 +54,13 @@ proptest! {
     #![proptest_config(ProptestConfig { cases: 800, max_global_rejects: 20_000, failure_persistence: None, ..ProptestConfig::default() })]
 
     #[test]
+    fn no_peak_loses_more_than_a_sixth(at in 100_i64..600, depth in 20_i64..400) {
+        let [line, _] = line(Fairing::Smooth, readings(GarmentSide::Left, &[(at, depth)]));
+        let there = line.front.at(at as f64 / 10.0) * 100.0;
+        prop_assert!(there >= depth as f64 * 5.0 / 6.0 - 1e-3, "{there} of {depth}");
+    }
+
+    #[test]
     fn a_line_stays_within_tolerance_and_on_its_side(pins in pins(), way in way()) {
         let [line, _] = line(way, readings(GarmentSide::Left, &pins));
         let largest = pins.iter().map(|p| p.1).max().unwrap() as f64 / 100.0;

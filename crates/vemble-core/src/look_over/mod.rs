@@ -8,6 +8,7 @@ mod places;
 #[cfg(test)]
 mod tests;
 
+use crate::check::{LevelResult, Subject, levels};
 use crate::figure::Picture;
 use crate::garment::{ClosureFacts, DartFacts, Doubt, Garment, GarmentLevel, HemFacts, SeamFacts, doubts};
 use crate::length::{Figure, Tape};
@@ -32,6 +33,8 @@ pub struct LookOver {
     pub cautions: Vec<Caution>,
     /// Parts that could be added.
     pub additions: Vec<Addition>,
+    /// Girth and ease as it is, from the top down.
+    pub levels: Vec<LevelResult>,
 }
 
 /// Questions about one place of the garment.
@@ -207,6 +210,7 @@ pub fn look_over(garment: &Garment, tape: Tape) -> LookOver {
         doubts: doubts(garment, tape),
         cautions: cautions(garment),
         additions: additions(garment),
+        levels: levels(&Subject::as_it_is(garment, tape)),
         places,
     }
 }

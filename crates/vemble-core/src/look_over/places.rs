@@ -357,6 +357,16 @@ fn closures(garment: &Garment, tape: Tape) -> Place {
             options: choices(Pocket::ALL, Pocket::name),
         }],
     ));
+    if garment.back_pockets().is_some() {
+        let apart = Field::Length {
+            path: "/found/back_pockets_apart".into(),
+            label: "between them".into(),
+            shown: garment.found.back_pockets_apart.map(|m| tape.figure(m.length)),
+        };
+        let why = "A seam between them brings them closer by all that it takes in.";
+        let settled = garment.found.back_pockets_apart.is_some();
+        questions.push(question("pockets.apart", "Between the back pockets", why, settled, vec![apart]));
+    }
     if garment.hangs_from_shoulders() || garment.neckline() == Neckline::Strapless {
         let neck = [
             choice("/neckline", Some(garment.neckline()), choices(Neckline::ALL, Neckline::name)),

@@ -18,8 +18,6 @@ pub(super) fn solve_dart(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Solve
         let line = Edges { front: added, back: added };
         pin(subject, reading, FrontShare::default(), 100, line, Length::ZERO)
     });
-    let pinned = dart.sides.pins.iter().any(|p| !p.is_empty());
-    let marks = if pinned { marks(subject, dart) } else { Vec::new() };
     SolvedSeam {
         key: format!("dart.{}", word(&dart.dart())),
         seam: None,
@@ -45,7 +43,7 @@ pub(super) fn solve_dart(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Solve
         place: place(subject, dart),
         lengths: Vec::new(),
         pins: pins.collect(),
-        marks,
+        is_altered: dart.is_altered(),
         sides_agree: dart.sides_agree(),
         edges_equal: true,
         strip: dart_strip(subject.garment, dart, subject.worn),
@@ -71,8 +69,8 @@ fn place(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<String> {
     })
 }
 
-/// Both points or ends, each pin, each level, and at least every 5 cm.
-fn marks(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Vec<MarkResult> {
+/// The rows of its card: both points or ends, each pin, each level, and at least every 5 cm.
+pub(crate) fn dart_rows(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Vec<MarkResult> {
     let end = Station(dart.length);
     let mut places = vec![(Station::default(), Place::Point)];
     places.push((end, if dart.dart().has_two_points() { Place::Point } else { Place::Edge }));
@@ -85,11 +83,25 @@ fn marks(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Vec<MarkResult> {
     }
     let result = |mark: &Mark| {
         let side = |side: GarmentSide| {
-            let depth = dart.depth(side, mark.station.min(end));
+            let tape = subject.tape;
+            let station = mark.station.min(end);
+            let (depth, added) = (dart.depth(side, station), dart.added(side, station));
+            let old = match depth == added {
+                true => String::new(),
+                false => {
+                    format!("{} deep now, {} with the pins; ", tape.bare(depth - added), tape.bare(depth))
+                }
+            };
+            let sum = format!(
+                "{old}2 × {} = {} taken by each",
+                tape.factor(depth, 2, depth * 2),
+                tape.show(depth * 2)
+            );
             MarkSide {
-                front: subject.tape.figure(depth),
-                back: subject.tape.figure(depth),
-                whole: subject.tape.figure(depth * 2),
+                front: tape.figure(depth),
+                back: tape.figure(depth),
+                whole: tape.figure(depth * 2),
+                sum,
                 cut: None,
             }
         };

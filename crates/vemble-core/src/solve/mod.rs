@@ -5,9 +5,12 @@ mod dart;
 mod result;
 mod seam;
 
+pub(crate) use dart::dart_rows;
 pub use result::{
     MarkResult, MarkSide, PinResult, SidesResult, Solved, SolvedElastic, SolvedSeam, SolvedTryOn,
 };
+
+pub(crate) use seam::seam_rows;
 
 use crate::alteration::{
     ANCHOR, AlteredDart, HOLD_PERCENT, HOLDS_PERCENT, alter_dart, elastic_shown, elastic_sum,
@@ -27,6 +30,18 @@ use crate::line::{AlteredSeam, alter_all};
 /// # Errors
 /// Every fault found, each with its JSON path; never a result beside a fault.
 pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
+    derive(document, tape, true)
+}
+
+/// As [`solve`], but without chalk cards: what follows a pin that is dragged.
+///
+/// # Errors
+/// As [`solve`].
+pub fn solve_without_cards(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
+    derive(document, tape, false)
+}
+
+fn derive(document: &Document, tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
     let faults = document.faults();
     if !faults.is_empty() {
         return Err(faults);
@@ -34,9 +49,13 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
     let garment = &*document.garment.with_levels_in_order();
     let mut faults = Vec::new();
     let mut try_ons = Vec::new();
+    let mut first_to_chalk = None;
     for (t, try_on) in document.try_ons.iter().enumerate() {
         match changes(garment, try_on, tape) {
-            Ok(changes) => try_ons.push(solve_try_on(garment, &changes, try_on, tape)),
+            Ok(changes) => {
+                first_to_chalk = changes.first_to_chalk();
+                try_ons.push(solve_try_on(garment, &changes, try_on, tape, with_cards));
+            }
             Err(wrong) => faults.extend(
                 wrong
                     .into_iter()
@@ -47,15 +66,15 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
-    let as_it_is = Subject::as_it_is(garment, tape);
-    let levels_now = levels(&as_it_is);
+    let as_it_is = || levels(&Subject::as_it_is(garment, tape));
+    let levels_now = if try_ons.is_empty() { as_it_is() } else { Vec::new() };
     Ok(Solved {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
         next_step: NextStep::after(
             garment,
-            try_ons.last().map(|t: &SolvedTryOn| (&t.checks[..], t.cards.first().map(|c| &c.name[..]))),
+            try_ons.last().map(|t: &SolvedTryOn| (&t.checks[..], first_to_chalk.as_deref())),
         )
         .words(),
         levels: levels_now,
@@ -126,8 +145,7 @@ pub fn glance(document: &Document) -> Glance {
     let subject = newest.map_or(Subject::as_it_is(garment, tape), |t| changed.subject(garment, t, tape));
     let mut checks = if changed.is_empty() { Vec::new() } else { checks(&subject, &levels(&subject)) };
     pass_over(&mut checks, newest.map_or(&[], |t| &t.passed_over));
-    let seam = changed.seams.iter().find(|s| s.span().is_some()).map(|s| s.facts.name().to_owned());
-    let altered = seam.or_else(|| changed.darts.first().map(AlteredDart::name));
+    let altered = changed.first_to_chalk();
     let count = |outcome| checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
     Glance {
         next_step: NextStep::after(garment, newest.map(|_| (&checks[..], altered.as_deref()))),
@@ -149,6 +167,13 @@ impl<'a> Changes<'a> {
     fn subject(&'a self, garment: &'a Garment, try_on: &TryOn, tape: Tape) -> Subject<'a> {
         let Self { seams, darts, elastic } = self;
         Subject { garment, seams, darts, elastic: *elastic, worn: try_on.worn, tape }
+    }
+
+    /// What the hand begins with: darts are sewn before the side seams that they cross.
+    fn first_to_chalk(&self) -> Option<String> {
+        let dart = self.darts.iter().find(|d| d.is_altered()).map(AlteredDart::name);
+        let seam = || self.seams.iter().find(|s| s.span().is_some()).map(|s| s.facts.name().to_owned());
+        dart.or_else(seam).or_else(|| self.elastic.map(|_| "elastic".into()))
     }
 
     const fn is_empty(&self) -> bool {
@@ -191,7 +216,13 @@ fn changes<'a>(
     if faults.is_empty() { Ok(changes) } else { Err(faults) }
 }
 
-fn solve_try_on(garment: &Garment, changes: &Changes<'_>, try_on: &TryOn, tape: Tape) -> SolvedTryOn {
+fn solve_try_on(
+    garment: &Garment,
+    changes: &Changes<'_>,
+    try_on: &TryOn,
+    tape: Tape,
+    with_cards: bool,
+) -> SolvedTryOn {
     let subject = changes.subject(garment, try_on, tape);
     let levels = levels(&subject);
     let mut checks = checks(&subject, &levels);
@@ -199,13 +230,15 @@ fn solve_try_on(garment: &Garment, changes: &Changes<'_>, try_on: &TryOn, tape: 
     let seams: Vec<SolvedSeam> = changes.seams.iter().map(|s| seam::solve_seam(&subject, s)).collect();
     let darts: Vec<SolvedSeam> = changes.darts.iter().map(|d| dart::solve_dart(&subject, d)).collect();
     let elastic = changes.elastic.map(|plan| solve_elastic(plan, &levels, tape));
-    // Darts are sewn before the side seams that they cross.
-    let of_darts = darts.iter().zip(&changes.darts).filter(|(d, _)| !d.marks.is_empty());
-    let mut cards: Vec<Card> =
-        of_darts.map(|(solved, dart)| dart_card(&subject, dart, solved, &levels, &checks)).collect();
-    let altered = changes.seams.iter().zip(&seams).filter(|(s, _)| s.span().is_some());
-    cards.extend(altered.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)));
-    cards.extend(elastic.iter().filter_map(|e| elastic_card(&subject, e, &checks)));
+    let mut cards: Vec<Card> = Vec::new();
+    if with_cards {
+        // Darts are sewn before the side seams that they cross.
+        let of_darts = darts.iter().zip(&changes.darts).filter(|(d, _)| d.is_altered);
+        cards.extend(of_darts.map(|(solved, dart)| dart_card(&subject, dart, solved, &levels, &checks)));
+        let of_seams = changes.seams.iter().zip(&seams).filter(|(_, s)| s.is_altered);
+        cards.extend(of_seams.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)));
+        cards.extend(elastic.iter().filter_map(|e| elastic_card(&subject, e, &checks)));
+    }
     let stand = stand_changes(garment, &changes.seams, &changes.darts, &levels);
     SolvedTryOn { seams, darts, elastic, levels, checks, cards, stand }
 }
@@ -221,9 +254,9 @@ fn solve_elastic(plan: &ElasticPlan, levels: &[LevelResult], tape: Tape) -> Solv
         spans: sum.map(|(s, ..)| tape.figure(s.spans)),
         cut: sum.map(|(s, ..)| tape.figure(s.cut)),
         sum: sum.map_or_else(String::new, |(s, garment, body)| {
-            let [casing, of_garment, of_body, spans] = elastic_shown(&s, garment, body, tape);
+            let [casing, of_garment, of_body, spans, adjusted] = elastic_shown(&s, garment, body, tape);
             format!(
-                "{casing} − ({of_garment} − {of_body}) = {spans} spans; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
+                "{casing} − ({of_garment} − {of_body}) = {spans} spans{adjusted}; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
                 tape.bare(s.spans),
                 s.hold_percent / 100,
                 s.hold_percent % 100,

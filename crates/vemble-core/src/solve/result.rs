@@ -21,7 +21,7 @@ pub struct Solved {
     pub unit: String,
     /// What to do next with this garment, in a few words.
     pub next_step: String,
-    /// Levels as they are, before any change.
+    /// Levels as they are, of a garment that nobody tried on; otherwise each try-on has them, before and after.
     pub levels: Vec<LevelResult>,
     /// Each try-on, in the document's order.
     pub try_ons: Vec<SolvedTryOn>,
@@ -41,7 +41,7 @@ pub struct SolvedTryOn {
     pub levels: Vec<LevelResult>,
     /// Checks, the gravest first.
     pub checks: Vec<Check>,
-    /// The chalk cards, one for each altered seam, pair of darts and elastic.
+    /// The chalk cards, one for each altered seam, pair of darts and elastic; none where they were not asked for.
     pub cards: Vec<Card>,
     /// What moves on the stand.
     pub stand: StandChanges,
@@ -100,8 +100,8 @@ pub struct SolvedSeam {
     pub lengths: Vec<String>,
     /// The pins as read, in the document's order.
     pub pins: Vec<PinResult>,
-    /// Marks, from the hem up.
-    pub marks: Vec<MarkResult>,
+    /// It has a new line, and so a card.
+    pub is_altered: bool,
     /// Both sides have the same line.
     pub sides_agree: bool,
     /// Front and back edge move by the same amount everywhere.
@@ -176,6 +176,8 @@ pub struct MarkSide {
     pub back: Figure,
     /// Both edges together.
     pub whole: Figure,
+    /// How these figures come about.
+    pub sum: String,
     /// The cut line from the old stitching on each edge, only if it is trimmed.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cut: Option<[Figure; 2]>,

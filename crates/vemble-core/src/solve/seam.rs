@@ -6,13 +6,15 @@ use crate::figure::strip;
 use crate::fitting::{Edges, FrontShare, GarmentSide, How, Reading};
 use crate::garment::word;
 use crate::length::{Length, PerEdge, Station, Tape};
-use crate::line::{AlteredSeam, End, Mark, Place, Sides, TOLERANCE, Taken, edge_lengths, marks};
+use crate::line::{AlteredSeam, End, Mark, Place, Sides, Taken, edge_lengths, marks};
 
 pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> SolvedSeam {
     let tape = subject.tape;
-    let station = |end| match end {
+    let is_altered = seam.span().is_some();
+    // Without a pin nothing can be assumed of its ends.
+    let station = |end, is_assumed: bool| match end {
         End::MeetsOldStitching { station } | End::StraightThrough { from: station } => {
-            Some(tape.figure(station.length))
+            (is_altered || !is_assumed).then(|| tape.figure(station.length))
         }
         End::RunsOff {} | End::CarriesOn { .. } => None,
     };
@@ -30,18 +32,18 @@ pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Solve
             end_words(seam.ends.lower, seam.facts.seam.datum(), tape),
             end_words(seam.ends.upper, subject.garment.top_of(seam.facts.seam), tape),
         ],
-        lower_is_assumed: seam.ends.lower_is_assumed,
-        upper_is_assumed: seam.ends.upper_is_assumed,
-        lower_station: station(seam.ends.lower),
-        upper_station: station(seam.ends.upper),
-        tolerance: tape.figure(seam.alteration.tolerance.map_or(TOLERANCE, |t| t.length)),
+        lower_is_assumed: is_altered && seam.ends.lower_is_assumed,
+        upper_is_assumed: is_altered && seam.ends.upper_is_assumed,
+        lower_station: station(seam.ends.lower, seam.ends.lower_is_assumed),
+        upper_station: station(seam.ends.upper, seam.ends.upper_is_assumed),
+        tolerance: tape.figure(seam.alteration.tolerance.map_or(seam.tolerance, |t| t.length)),
         moves: moves(seam, tape),
         keeps_percent: seam.keeps_percent,
         goes_on_into: seam.facts.seam.goes_on_into().filter(|into| subject.garment.seam(*into).is_some()),
         place: None,
         lengths: lengths(subject, seam),
         pins: pins(subject, seam),
-        marks: marks(subject.garment, seam, tape).iter().map(|m| mark(seam, m, tape)).collect(),
+        is_altered,
         sides_agree: seam.sides_agree(),
         edges_equal: seam.lines.iter().all(crate::line::StitchingLine::has_equal_edges),
         strip: strip(subject.garment, seam, subject.worn, tape),
@@ -137,10 +139,9 @@ pub(super) fn pin(
     }
 }
 
-/// `folded 1.6: 1.6 off each edge, 2 × 1.6 = 3.2 cm altogether`.
-fn pin_sum(reading: &Reading, Edges { front, back }: Edges, tape: Tape) -> String {
+/// `1.6 from the old seam to the pin, folded: 2 edges × 1.6 = 3.2 cm altogether`.
+fn pin_sum(reading: &Reading, edges: Edges, tape: Tape) -> String {
     let read = tape.bare(reading.amount.length);
-    let whole = tape.show((front + back).0);
     let how = match reading.how {
         How::Fold => "from the old seam to the pin, folded",
         How::Whole => "pinched out",
@@ -148,14 +149,7 @@ fn pin_sum(reading: &Reading, Edges { front, back }: Edges, tape: Tape) -> Strin
         How::BackPanel => "off the back panel only",
         How::Gap => "gap of the opened seam, let out",
     };
-    match front == back {
-        true => format!("{read} {how}: 2 edges × {} = {whole} altogether", tape.bare(front.0)),
-        false => format!(
-            "{read} {how}: front {} + back {} = {whole} altogether",
-            tape.bare(front.0),
-            tape.bare(back.0)
-        ),
-    }
+    format!("{read} {how}: {} altogether", edges.sum(1, tape))
 }
 
 /// How long both edges are afterwards; one entry where both sides are the same.
@@ -181,6 +175,12 @@ fn lengths(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<String> {
     sides.iter().filter_map(of).collect()
 }
 
+/// The rows of its card.
+pub(crate) fn seam_rows(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<MarkResult> {
+    let tape = subject.tape;
+    marks(subject.garment, seam, tape).iter().map(|m| mark(seam, m, tape)).collect()
+}
+
 fn mark(seam: &AlteredSeam<'_>, mark: &Mark, tape: Tape) -> MarkResult {
     let side = |side: GarmentSide| {
         let line = seam.line(side);
@@ -201,6 +201,7 @@ fn mark(seam: &AlteredSeam<'_>, mark: &Mark, tape: Tape) -> MarkResult {
             front: tape.figure(shown[0]),
             back: tape.figure(shown[1]),
             whole: tape.figure((front + back).0),
+            sum: mark_sum(seam, side, mark, Edges { front, back }, tape),
             cut,
         })
     };
@@ -211,6 +212,32 @@ fn mark(seam: &AlteredSeam<'_>, mark: &Mark, tape: Tape) -> MarkResult {
         left: side(GarmentSide::Left),
         right: if seam.sides_agree() { None } else { side(GarmentSide::Right) },
     }
+}
+
+/// `pinned left 6.8, right 7.2 altogether, taken as 7.0; 50 % of it stays on this seam; the line here: 2 edges × 1.7 = 3.4 cm altogether`.
+fn mark_sum(seam: &AlteredSeam<'_>, side: GarmentSide, mark: &Mark, edges: Edges, tape: Tape) -> String {
+    let on_mark = |station: Station| tape.round(station.0) == mark.station.0;
+    let share = seam.alteration.front_share.unwrap_or_default();
+    let pinned = seam.alteration.readings.iter().filter(|r| on_mark(r.at()));
+    let read = |r: &Reading| format!("{} {}", r.side.name(), tape.bare(r.edges(share).whole().0));
+    let pinned: Vec<String> = pinned.map(read).collect();
+    let mut sum = String::new();
+    if !pinned.is_empty() {
+        sum = format!("pinned {} altogether", pinned.join(", "));
+        let taken = seam.line(side).pins.iter().find(|p| on_mark(p.station));
+        if let Some(pin) = taken.filter(|_| pinned.len() > 1 && seam.keeps_percent == 100) {
+            sum += &format!(", taken as {}", tape.bare(pin.edges.whole().0));
+        }
+        if seam.keeps_percent < 100 {
+            sum += &format!("; {} % of it stays on this seam", seam.keeps_percent);
+        }
+        sum += "; ";
+    }
+    sum += &format!("the line here: {} altogether", edges.sum(1, tape));
+    if let Some(trim) = seam.alteration.trim_to {
+        sum += &format!("; cut {} outside the new stitching", tape.show(trim.length));
+    }
+    sum
 }
 
 pub(super) fn place_words(place: &Place) -> Option<&'static str> {

@@ -91,6 +91,52 @@ async fn new_darts_are_placed_counted_and_chalked() {
 }
 
 #[actix_web::test]
+async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    journey.choose("Change something else", "seat seam").await;
+    journey.until_text(TITLE, "seat seam").await;
+    for (station, amount) in [("36", "1.5"), ("26", "1.1"), ("16", "0.4")] {
+        journey
+            .type_over("[aria-label='Next pin: station from the crotch']", &format!("{station}\u{e007}"))
+            .await;
+        journey.type_over("[aria-label='Next pin: amount read']", &format!("{amount}\u{e007}")).await;
+    }
+    // The band is as deep as it is; below it the line runs out down the seat.
+    journey.until_text(".pins, .lines-pins", "assumed: straight through from 34.0 cm to the waist").await;
+    until_check(&journey, "Waistband and seat seam", "2 edges × 1.5 = 3.0 cm shorter").await;
+    until_check(&journey, "Gap between the back welt pockets", "8.0 − 1.9 = 6.1 cm between them").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".chalk-card h1", "Seat seam").await;
+    journey.until_text(".chalk-card ol", "Open the band's own seam and sew it again in one pass").await;
+    let sums = "return [...document.querySelectorAll('.card-explained')].map((e) => e.ariaLabel)";
+    let sums = journey.browser.execute(sums, vec![]).await.unwrap().to_string();
+    assert!(
+        sums.contains("1.5 cm: pinned left 3.0 altogether; the line here: 2 edges × 1.5 = 3.0 cm altogether"),
+        "{sums}"
+    );
+
+    // Each file is what its button says, of this card, on the paper and tape that were chosen.
+    journey.click_words("Letter").await;
+    journey.click_words("inches").await;
+    journey.until_text(".chalk-card th:nth-child(2)", "from crotch, in").await;
+    let fetch = "const done = arguments[1]; const link = [...document.querySelectorAll('.card-tools a[download]')].find((a) => a.textContent === arguments[0]); \
+                 fetch(link.href).then(async (r) => done([r.headers.get('content-disposition'), (await r.text()).slice(0, 60)]));";
+    for (words, name, begins) in [
+        ("PDF", "chalk-card-seat-seam.pdf", "%PDF-"),
+        ("Text", "chalk-card-seat-seam.txt", "Seat seam\nCharity-shop corduroys"),
+        ("CSV", "chalk-card-seat-seam.csv", "try_on,seam,garment_side,note,station_in,front_edge_in"),
+    ] {
+        let file = journey.browser.execute_async(fetch, vec![words.into()]).await.unwrap();
+        assert!(file[0].as_str().unwrap().contains(name), "{file}");
+        assert!(file[1].as_str().unwrap().starts_with(begins), "{file}");
+    }
+    journey.nothing_sticks_out("the card of a centre-back waist").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
 async fn one_pass_under_the_arm_and_elastic_in_a_band() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;

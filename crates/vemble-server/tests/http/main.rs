@@ -222,9 +222,14 @@ async fn solving_needs_no_account_and_has_limits() {
     let (status, solved) = server.solve(DEMO).await;
     assert_eq!(status, StatusCode::OK);
     let document: Value = serde_json::from_str(DEMO).unwrap();
-    let typed = serde_json::from_value(document).unwrap();
+    let typed = serde_json::from_value(document.clone()).unwrap();
     let core = vemble_core::solve::solve(&typed, vemble_core::length::Tape::Cm).unwrap();
-    assert!(solved == serde_json::to_value(core).unwrap(), "the same core call serves the API");
+    let (_, with_cards) = server.post("/solve?cards=true", &document).await;
+    assert!(with_cards == serde_json::to_value(&core).unwrap(), "the same core call serves the API");
+    // A drag asks for no cards, and gets all the rest.
+    let mut without = core;
+    without.try_ons[0].cards.clear();
+    assert!(solved == serde_json::to_value(without).unwrap());
 
     let (status, problem) = server.solve(vec![b' '; 30_000_000]).await;
     assert_eq!((status, &problem["type"]), (StatusCode::PAYLOAD_TOO_LARGE, &json!("too-large")));

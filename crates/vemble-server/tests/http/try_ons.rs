@@ -295,6 +295,47 @@ async fn what_follows_from_a_try_on_is_derived_for_anybody() {
 }
 
 #[actix_web::test]
+async fn cards_are_fetched_as_files_by_their_owner_only() {
+    let (server, garment) = Running::signed_in().await;
+    let (try_on, _) = server.try_on(&garment).await;
+    let fetch = async |who: &Running, query: &str| {
+        let answer = who.client.get(format!("{}{try_on}/cards?{query}", who.base)).send().await.unwrap();
+        let header = |name: &str| answer.headers().get(name).map(|v| v.to_str().unwrap().to_owned());
+        let kind = [header("content-type"), header("content-disposition")].map(Option::unwrap_or_default);
+        (answer.status(), kind, answer.bytes().await.unwrap())
+    };
+    let (status, [kind, name], pdf) = fetch(&server, "format=pdf&card=outseam&paper=letter").await;
+    assert_eq!((status, &kind[..]), (StatusCode::OK, "application/pdf"));
+    assert_eq!(name, "attachment; filename=\"chalk-card-outseam.pdf\"");
+    assert!(pdf.starts_with(b"%PDF-"));
+    // The figures of the screen, and of the tape that is asked for.
+    let document: Value = serde_json::from_str(DEMO).unwrap();
+    let (_, solved) = server.post("/solve?cards=true", &document).await;
+    let (_, [kind, _], csv) = fetch(&server, "format=csv&tape=cm").await;
+    let csv = String::from_utf8(csv.to_vec()).unwrap();
+    let marks = solved["try_ons"][0]["cards"][0]["marks"].as_array().unwrap();
+    assert_eq!(
+        (&kind[..], csv.lines().count()),
+        ("text/csv; charset=utf-8", 1 + 2 * marks.len()),
+        "both legs"
+    );
+    let (_, [kind, _], text) = fetch(&server, "format=text&tape=in&card=outseam").await;
+    assert_eq!(kind, "text/plain; charset=utf-8");
+    assert!(String::from_utf8_lossy(&text).contains("Hem, each leg: opening 16 1/4 in (now 18 7/8 in)"));
+    for (query, wanted) in [
+        ("format=pdf&card=elastic", StatusCode::NOT_FOUND),
+        ("format=dxf", StatusCode::BAD_REQUEST),
+        ("format=pdf&paper=a0", StatusCode::BAD_REQUEST),
+    ] {
+        assert_eq!(fetch(&server, query).await.0, wanted, "{query}");
+    }
+    let stranger = server.somebody_else();
+    assert_eq!(fetch(&stranger, "format=pdf").await.0, StatusCode::UNAUTHORIZED);
+    stranger.sign_up("stranger").await;
+    assert_eq!(fetch(&stranger, "format=pdf").await.0, StatusCode::NOT_FOUND);
+}
+
+#[actix_web::test]
 async fn a_photo_that_is_cut_off_is_not_stored() {
     use tokio::io::{AsyncReadExt, AsyncWriteExt};
     let (server, garment) = Running::signed_in().await;

@@ -186,6 +186,6 @@ proptest! {
         prop_assert_eq!(result.stand.views.len(), 2);
         let card = &result.cards[0];
         prop_assert!(card.station_heading.contains(seam.datum()), "{}", card.station_heading);
-        prop_assert!(result.seams[0].marks.windows(2).all(|w| w[0].station.nm < w[1].station.nm));
+        prop_assert!(result.cards[0].marks.windows(2).all(|w| w[0].station.nm < w[1].station.nm));
     }
 }

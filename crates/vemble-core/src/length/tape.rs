@@ -1,0 +1,189 @@
+//! The user's tape: at which marks lengths are shown, so that parts add up and products can be followed.
+
+use super::{Length, Unit, in_64ths, round_div};
+use serde::{Deserialize, Serialize, Serializer};
+use utoipa::ToSchema;
+
+/// The user's tape: the unit and the finest mark that figures are shown at.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Tape {
+    /// Centimetres, to the millimetre.
+    #[default]
+    Cm,
+    /// Centimetres, to five millimetres.
+    CmHalves,
+    /// Inches, to the eighth.
+    In,
+    /// Inches, to the sixteenth.
+    InSixteenths,
+}
+
+impl Tape {
+    /// The finest mark of this tape.
+    pub const fn mark(self) -> Length {
+        match self {
+            Self::Cm => Length::from_mm(1),
+            Self::CmHalves => Length::from_mm(5),
+            Self::In => Length::from_64ths(8),
+            Self::InSixteenths => Length::from_64ths(4),
+        }
+    }
+
+    /// The unit that a bare number on this tape's page means.
+    pub const fn unit(self) -> Unit {
+        match self {
+            Self::Cm | Self::CmHalves => Unit::Cm,
+            Self::In | Self::InSixteenths => Unit::In,
+        }
+    }
+
+    /// The unit as it is written behind a figure.
+    pub const fn unit_name(self) -> &'static str {
+        match self.unit() {
+            Unit::In => "in",
+            _ => "cm",
+        }
+    }
+
+    /// The unit as a word in a sentence.
+    pub const fn unit_word(self) -> &'static str {
+        match self.unit() {
+            Unit::In => "inches",
+            _ => "cm",
+        }
+    }
+
+    /// Distance between the marks that a chalk line needs at least: 5 cm or 2 in (teaching value: a hand's
+    /// width is as far as the eye keeps a curve between two chalk dots).
+    pub const fn chalk_step(self) -> Length {
+        match self.unit() {
+            Unit::In => Length::from_64ths(128),
+            _ => Length::from_mm(50),
+        }
+    }
+
+    /// The length at the nearest mark, ties away from zero.
+    pub const fn round(self, length: Length) -> Length {
+        length.nearest(self.mark())
+    }
+
+    /// The figure at the nearest mark without its unit: `4.5`, `1 3/4`, `−0.3`.
+    pub fn bare(self, length: Length) -> String {
+        let rounded = self.round(length);
+        // A solve shows hundreds of figures: this writes digits without the formatting machinery.
+        let mut text = String::with_capacity(16);
+        if rounded.is_negative() {
+            text.push('−');
+        }
+        match self.unit() {
+            Unit::In => text.push_str(&in_64ths(rounded.0.abs() / 396_875)),
+            _ => {
+                let mm = rounded.0.abs() / 1_000_000;
+                text.push_str(itoa::Buffer::new().format(mm / 10));
+                text.push('.');
+                text.push(char::from(b'0' + (mm % 10) as u8));
+            }
+        }
+        text
+    }
+
+    /// A factor of a product: at the nearest mark where that multiplies out to `whole` as it is shown, else as finely as it takes to
+    /// follow the sum: a tenth of a millimetre, or 1/64 in.
+    pub fn factor(self, each: Length, times: i64, whole: Length) -> String {
+        if self.round(each) * times == self.round(whole) {
+            return self.bare(each);
+        }
+        let sign = if each.is_negative() { "−" } else { "" };
+        match self.unit() {
+            Unit::In => format!("{sign}{}", in_64ths(round_div(each.0.abs(), 396_875))),
+            _ => {
+                let tenths = round_div(each.0.abs(), 100_000);
+                format!("{sign}{}.{:02}", tenths / 100, tenths % 100)
+            }
+        }
+    }
+
+    /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
+    pub fn show(self, length: Length) -> String {
+        let mut text = self.bare(length);
+        text.push(' ');
+        text.push_str(self.unit_name());
+        text
+    }
+
+    /// Parts at tape marks that add up to their exact total, which is rounded once.
+    ///
+    /// The second value is true where a part had to move off its own nearest mark (largest remainder, Hamilton's method).
+    pub fn apportion(self, parts: &[Length]) -> (Vec<Length>, bool) {
+        let mut shown: Vec<Length> = parts.iter().map(|p| self.round(*p)).collect();
+        let total = self.round(parts.iter().copied().sum());
+        let missing = (total - shown.iter().copied().sum()).0 / self.mark().0;
+        let mut order: Vec<usize> = (0..parts.len()).collect();
+        order.sort_by_key(|&i| -missing.signum() * (parts[i] - shown[i]).0);
+        for &i in order.iter().take(missing.unsigned_abs() as usize) {
+            shown[i] = shown[i] + self.mark() * missing.signum();
+        }
+        (shown, missing != 0)
+    }
+
+    /// A figure for a screen: the exact length and its text on this tape.
+    pub const fn figure(self, length: Length) -> Figure {
+        Figure { nm: length.0, tape: self }
+    }
+}
+
+/// What a sum says where [`Tape::apportion`] moved a part off its own nearest mark.
+pub(crate) const fn adjusted_words(adjusted: bool) -> &'static str {
+    if adjusted { " (parts rounded so that they add up)" } else { "" }
+}
+
+/// A derived length as screens, cards and files get it: exact, and in words on the user's tape.
+///
+/// A solve has hundreds of them; their words are made only where they are read.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct Figure {
+    /// Exact, in nanometres.
+    pub nm: i64,
+    tape: Tape,
+}
+
+impl Figure {
+    /// At the nearest mark of the user's tape, with its unit.
+    pub fn text(self) -> String {
+        self.tape.show(Length(self.nm))
+    }
+
+    /// The same without its unit, for columns whose heading has it.
+    pub fn bare(self) -> String {
+        self.tape.bare(Length(self.nm))
+    }
+}
+
+/// A derived length as screens, cards and files get it.
+#[derive(Serialize, ToSchema)]
+#[schema(as = Figure)]
+struct FigureInWords<'a> {
+    /// Exact, in nanometres.
+    nm: i64,
+    /// At the nearest mark of the user's tape, with its unit.
+    text: &'a str,
+    /// The same without its unit, for columns whose heading has it.
+    bare: &'a str,
+}
+
+impl Serialize for Figure {
+    fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
+        let mut text = self.bare();
+        let bare = text.len();
+        text.push(' ');
+        text.push_str(self.tape.unit_name());
+        FigureInWords { nm: self.nm, text: &text, bare: &text[..bare] }.serialize(serializer)
+    }
+}
+impl utoipa::PartialSchema for Figure {
+    fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+        FigureInWords::schema()
+    }
+}
+impl ToSchema for Figure {}
