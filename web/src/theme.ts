@@ -39,6 +39,7 @@ export function themeOf(dark: boolean): ThemeConfig {
       Select: {
         optionSelectedBg: dark ? "#4a4032" : "#ece1c8",
         optionActiveBg: dark ? "#38301f" : "#f5eeda",
+        controlItemBgActiveHover: dark ? "#54492f" : "#e4d6b4",
       },
       Button: { primaryShadow: "none", defaultShadow: "none", fontWeight: 600 },
       Tooltip: { colorBgSpotlight: dark ? "#4a4032" : "#3a2a1c", colorTextLightSolid: "#fbf7ec" },

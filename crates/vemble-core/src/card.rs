@@ -291,7 +291,12 @@ fn panel(subject: &Subject<'_>, seam: Seam) -> &'static str {
 
 fn caution(check: &Check) -> String {
     let stop = if check.outcome == Outcome::Stop { "Stop. " } else { "" };
-    format!("{stop}{}: {}. {}", check.title, check.figures, check.remedy.as_deref().unwrap_or(&check.reason))
+    format!(
+        "{stop}{}: {}. {}",
+        capital(&check.title),
+        check.figures,
+        check.remedy.as_deref().unwrap_or(&check.reason)
+    )
 }
 
 fn capital(text: &str) -> String {
@@ -301,19 +306,23 @@ fn capital(text: &str) -> String {
 
 fn columns(solved: &SolvedSeam, marks: &[MarkResult], tape: Tape, edge: &str, whole: &str) -> Vec<Column> {
     use ColumnFigure as F;
+    let [one, other] = &solved.edges;
     let cut = marks.iter().any(|m| [&m.left, &m.right].into_iter().flatten().any(|s| s.cut.is_some()));
     let side = |words: &str, f: [F; 5]| {
         let column =
             |shows, what: &str| Column { shows, heading: format!("{words}{what}, {}", tape.unit_name()) };
         let mut columns = match solved.edges_equal {
             true => vec![column(f[0], edge)],
-            false => vec![column(f[0], "front edge"), column(f[1], "back edge")],
+            false => vec![column(f[0], &format!("{one} edge")), column(f[1], &format!("{other} edge"))],
         };
         columns.push(column(f[2], whole));
         match (cut, solved.edges_equal) {
             (true, true) => columns.push(column(f[3], "cut line, each edge")),
             (true, false) => {
-                columns.extend([column(f[3], "cut line, front"), column(f[4], "cut line, back")]);
+                columns.extend([
+                    column(f[3], &format!("cut line, {one}")),
+                    column(f[4], &format!("cut line, {other}")),
+                ]);
             }
             _ => {}
         }
@@ -336,6 +345,7 @@ fn steps(
     let tape = subject.tape;
     let name = seam.facts.name();
     let datum = seam.facts.seam.datum();
+    let [one, other] = &solved.edges;
     let way = Way::of(marks);
     let towards = match way {
         Way::In => format!("into the {}", panel(subject, seam.facts.seam)),
@@ -351,10 +361,10 @@ fn steps(
         ),
         match solved.edges_equal {
             true => format!(
-                "From each tick measure the figure sideways {towards} and make a dot, on the front edge and again on the back edge."
+                "From each tick measure the figure sideways {towards} and make a dot, on the {one} edge and again on the {other} edge."
             ),
             false => format!(
-                "From each tick measure sideways {towards} and make a dot: front and back edge have figures of their own."
+                "From each tick measure sideways {towards} and make a dot: {one} and {other} edge have figures of their own."
             ),
         },
         "Join the dots with a curve, without corners.".into(),

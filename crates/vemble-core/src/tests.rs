@@ -440,10 +440,10 @@ fn a_share_moves_the_seam_and_says_where_to() {
         (result.seams.remove(0), result.cards.remove(0))
     };
     let (seam, card) = share(75);
-    assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm to the back"));
+    assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm towards the back"));
     let hem = card.marks[0].left.as_ref().unwrap();
     assert_eq!([&hem.front, &hem.back, &hem.whole].map(|f| f.text()), ["3.0 cm", "1.0 cm", "4.0 cm"]);
-    assert_eq!(share(0).0.moves.as_deref(), Some("the seam moves up to 2.0 cm to the front"));
+    assert_eq!(share(0).0.moves.as_deref(), Some("the seam moves up to 2.0 cm towards the front"));
     assert_eq!(share(50).0.moves, None);
 }
 

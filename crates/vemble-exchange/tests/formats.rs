@@ -3,6 +3,7 @@
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;
 use vemble_core::card::Column;
+use vemble_core::check::Outcome;
 use vemble_core::document::Document;
 use vemble_core::length::{Figure, Tape};
 use vemble_core::solve::{MarkResult, Solved, glance, solve};
@@ -161,6 +162,37 @@ fn every_document_of_the_example_reads_back_to_itself() {
         // The rail says what its page says.
         let next = solve(&document, Tape::default()).unwrap().next_step;
         assert_eq!(glance(&document).next_step.words(), next, "{}", document.garment.name);
+    }
+}
+
+/// What each garment of the example says at its newest try-on, word for word, and its cards on the smallest paper.
+#[test]
+fn every_garment_of_the_example_goes_from_its_pins_to_its_cards() {
+    for (name, tape) in [
+        ("overcoat", Tape::Cm),
+        ("concert-shirt", Tape::Cm),
+        ("tea-dress", Tape::In),
+        ("school-skirt", Tape::Cm),
+        ("pinafore-toile", Tape::InSixteenths),
+        ("jersey-top", Tape::Cm),
+    ] {
+        let json = std::fs::read(format!("../../demo/{name}.json")).unwrap();
+        let mut document = read_document(&json).unwrap();
+        document.try_ons.drain(..document.try_ons.len() - 1);
+        let solved = solve(&document, tape).unwrap();
+        let try_on = &solved.try_ons[0];
+        let checks = try_on.checks.iter().map(|c| {
+            let reason = if c.outcome == Outcome::Passes { "" } else { &c.reason };
+            format!("{:?} {}: {} {reason}", c.outcome, c.title, c.figures)
+        });
+        let levels = try_on.levels.iter().map(|l| format!("{:?}, {:?}: {}", l.level, l.of, l.sum));
+        let said: Vec<_> = levels.chain(checks).map(|line| line.trim_end().to_owned()).collect();
+        let cards = cards_text(&solved, None);
+        insta::assert_snapshot!(
+            format!("from_pins_to_cards_{name}"),
+            format!("{}\n\n{cards}", said.join("\n"))
+        );
+        says_the_card(&solved, Paper::A5);
     }
 }
 

@@ -1945,6 +1945,8 @@ export interface components {
             dart?: components["schemas"]["Dart"] | null;
             /** @description Where stations are measured from. */
             datum: string;
+            /** @description What its two edges are called; what a reading calls front comes first. */
+            edges: string[];
             /** @description At which level it is asked for. */
             level: components["schemas"]["Level"];
             /** @description What it is called. */
@@ -2265,6 +2267,8 @@ export interface components {
             dart?: components["schemas"]["Dart"] | null;
             /** @description Where its stations are measured from: hem, crotch, sleeve hem. */
             datum: string;
+            /** @description What its two edges are called; what a reading calls front comes first. */
+            edges: string[];
             /** @description Front and back edge move by the same amount everywhere. */
             edges_equal: boolean;
             /** @description Where the line ends, in words, the hem end first. */

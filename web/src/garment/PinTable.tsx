@@ -4,35 +4,10 @@ import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Complaint, GarmentSide, Reading, SolvedSeam } from "../api/client";
 import { Words } from "../drawing/Words";
+import { hows } from "../kept/hows";
 import { LengthField } from "../kept/LengthField";
 
 type How = Reading["how"];
-
-/** How a pin is measured: in the list, and in a word where there is no room. */
-const HOWS: { value: How; label: string; short: string; title: string }[] = [
-  {
-    value: "fold",
-    label: "fold",
-    short: "fold",
-    title: "From the old seam to the pin on folded cloth: comes off each edge",
-  },
-  {
-    value: "whole",
-    label: "whole pinch",
-    short: "whole",
-    title: "All that is pinched out: shared between the two edges",
-  },
-  { value: "front_panel", label: "front only", short: "front", title: "Taken from the front edge only" },
-  { value: "back_panel", label: "back only", short: "back", title: "Taken from the back edge only" },
-  {
-    value: "gap",
-    label: "gap (let out)",
-    short: "gap",
-    title: "The gap that appears in the opened seam: let out altogether",
-  },
-];
-
-const short = ({ value }: { value?: unknown }) => HOWS.find((how) => how.value === value)?.short;
 
 const SIDES: { value: GarmentSide; label: string }[] = [
   { value: "left", label: "left" },
@@ -55,6 +30,7 @@ interface Props {
 
 /** The pins as they were read, and a row for the next one: station, Enter, amount, Enter. */
 export function PinTable({ what, from, readings, solved, complaint, picked, onPick, onChange }: Props) {
+  const ways = hows(solved?.edges);
   const replace = (index: number, change: Partial<Reading>) => {
     onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
   };
@@ -112,8 +88,8 @@ export function PinTable({ what, from, readings, solved, complaint, picked, onPi
               <td data-label="how">
                 <Select<How>
                   aria-label={`Pin ${index + 1}: how it was measured`}
-                  options={HOWS}
-                  labelRender={short}
+                  options={ways}
+                  labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
                   value={reading.how}
                   popupMatchSelectWidth={false}
                   onChange={(how) => {
@@ -155,6 +131,7 @@ export function PinTable({ what, from, readings, solved, complaint, picked, onPi
         })}
         <NextPin
           from={from}
+          ways={ways}
           last={readings.at(-1)}
           onAdd={(reading) => {
             onChange([...readings, reading]);
@@ -167,11 +144,12 @@ export function PinTable({ what, from, readings, solved, complaint, picked, onPi
 
 interface NextProps {
   from: string;
+  ways: ReturnType<typeof hows>;
   last: Reading | undefined;
   onAdd: (reading: Reading) => void;
 }
 
-function NextPin({ from, last, onAdd }: NextProps) {
+function NextPin({ from, ways, last, onAdd }: NextProps) {
   const [station, setStation] = useState<string | null>(null);
   const [how, setHow] = useState<How>(last?.how ?? "fold");
   const [side, setSide] = useState<GarmentSide>(last?.side ?? "left");
@@ -209,8 +187,8 @@ function NextPin({ from, last, onAdd }: NextProps) {
       <td data-label="how">
         <Select<How>
           aria-label="Next pin: how it was measured"
-          options={HOWS}
-          labelRender={short}
+          options={ways}
+          labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
           value={how}
           popupMatchSelectWidth={false}
           onChange={setHow}

@@ -76,7 +76,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
                       <Words>
                         {side.pin.front.nm === side.pin.back.nm
                           ? `${side.pin.front.text} each edge`
-                          : `${side.pin.front.bare} front, ${side.pin.back.text} back edge`}
+                          : `${at.edges[0]} edge ${side.pin.front.text}, ${at.edges[1]} edge ${side.pin.back.text}`}
                       </Words>{" "}
                       · <Words>{side.pin.whole.text}</Words> altogether
                     </>

@@ -5,6 +5,7 @@ import { Words } from "../drawing/Words";
 import { spoken } from "../drawing/words";
 import type { useStand } from "../garment/useDerived";
 import { useSolved } from "../garment/useSolved";
+import { hows } from "../kept/hows";
 import type { Kept } from "../kept/useKept";
 import { useSettings } from "../settings";
 import { pinAt, withLeftOut, withoutPin, withPin } from "./entries";
@@ -13,14 +14,6 @@ import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad"
 import { PlacePicture } from "./PlacePicture";
 import { ask } from "./useAsking";
 import type { FromTape } from "./useFromTape";
-
-const HOWS: { value: Reading["how"]; label: string; words: string }[] = [
-  { value: "fold", label: "fold", words: "from the old seam to the pin, on folded cloth" },
-  { value: "whole", label: "pinch", words: "all that is pinched out" },
-  { value: "front_panel", label: "front only", words: "taken from the front edge alone" },
-  { value: "back_panel", label: "back only", words: "taken from the back edge alone" },
-  { value: "gap", label: "gap", words: "the gap in the opened seam: let out" },
-];
 
 interface Props {
   onBack: () => void;
@@ -157,7 +150,9 @@ export function PinStep({
               figures &&
               amount !== null && (
                 <dl>
-                  <dt>{figures.front.nm === figures.back.nm ? "each edge" : "front, back edge"}</dt>
+                  <dt>
+                    {figures.front.nm === figures.back.nm ? "each edge" : `${place.edges.join(", ")} edge`}
+                  </dt>
                   <dd>
                     <Words>
                       {figures.front.nm === figures.back.nm
@@ -229,11 +224,11 @@ export function PinStep({
           </div>
         )}
         <div className="chips" role="group" aria-label="How it was measured">
-          {HOWS.map((one) => (
+          {hows(place.edges).map((one) => (
             <button
               key={one.value}
               type="button"
-              title={one.words}
+              title={one.title}
               className={how === one.value ? "chip chosen" : "chip"}
               aria-pressed={how === one.value}
               onClick={() => {

@@ -69,6 +69,8 @@ pub struct PinPlace {
     pub dart: Option<Dart>,
     /// What it is called.
     pub name: String,
+    /// What its two edges are called; what a reading calls front comes first.
+    pub edges: [String; 2],
     /// At which level it is asked for.
     pub level: Level,
     /// Where on it, as a reading holds it.

@@ -14,9 +14,10 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
         let most = Length::from_cm(front.1.max(back.1));
         let allowance = seam.facts.least_allowance().length;
         let name = seam.facts.name();
+        let [one, other] = seam.facts.seam.edges().map(|edge| format!("on the {edge} edge"));
         let of_edge = [
-            ("on the front edge", front.0, seam.facts.allowance),
-            ("on the back edge", back.0, seam.facts.allowance_back.unwrap_or(seam.facts.allowance)),
+            (&one[..], front.0, seam.facts.allowance),
+            (&other[..], back.0, seam.facts.allowance_back.unwrap_or(seam.facts.allowance)),
         ];
         // The edge that is shorter of what it must give decides; where both are alike it is "per edge".
         let out = of_edge.map(|(edge, least, has)| (edge, -Length::from_cm(least), has.length));

@@ -78,7 +78,9 @@ fn run_outs(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
         r if r * 2.0 >= safe as f64 => (Outcome::Caution, format!("Under {safe} it may poke at its point.")),
         _ => (Outcome::Stop, format!("Under {} it will poke at its point.", safe / 2)),
     };
-    let figures = format!("{} long ÷ {} folded = {ratio:.1}", subject.show(run), subject.show(depth));
+    let [long, folded, times] = subject.tape.quotient(run, depth);
+    let unit = subject.tape.unit_name();
+    let figures = format!("{long} {unit} long ÷ {folded} {unit} folded = {times}");
     let wanted = subject.show((depth * safe).up_to(subject.tape.mark()));
     let title = format!("Point of the {}", dart.name());
     Some(

@@ -204,12 +204,17 @@ fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResu
     }
 }
 
+/// Less off a level than this is none: half a millimetre altogether is below any tape's mark.
+const UNSEEN: Length = Length::from_nm(500_000);
+
 /// What one seam takes off a level.
 struct Term {
     seam: String,
     /// How many such seams there are: both sides of a pair count together where they take the same.
     seams: i64,
     edges: Edges,
+    /// What its edges are called.
+    names: [&'static str; 2],
     /// What takes on each: edges, or the sides of a fold.
     of: &'static str,
 }
@@ -219,16 +224,19 @@ impl Term {
         self.edges.whole().0 * self.seams
     }
 
-    /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`.
-    fn words(&self, tape: Tape) -> String {
-        let Edges { front, back } = self.edges;
-        let each = || tape.factor(front.0.abs(), 2 * self.seams, self.off().abs());
+    /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how it comes to
+    /// what is shown of it.
+    fn words(&self, shown: Length, tape: Tape) -> String {
+        let (Edges { front, back }, [one, other]) = (self.edges, self.names);
+        let each = || tape.factor(front.0.abs(), 2 * self.seams, shown);
         match (self.seams, front == back) {
             (1, true) => format!("{}: 2 {} × {}", self.seam, self.of, each()),
             (n, true) => format!("{n} {}s × 2 {} × {}", self.seam, self.of, each()),
-            (1, false) => format!("{}: front {}, back {}", self.seam, tape.bare(front.0), tape.bare(back.0)),
+            (1, false) => {
+                format!("{}: {one} {}, {other} {}", self.seam, tape.bare(front.0), tape.bare(back.0))
+            }
             (n, false) => {
-                format!("{n} {}s × (front {}, back {})", self.seam, tape.bare(front.0), tape.bare(back.0))
+                format!("{n} {}s × ({one} {}, {other} {})", self.seam, tape.bare(front.0), tape.bare(back.0))
             }
         }
     }
@@ -243,21 +251,22 @@ fn terms(subject: &Subject<'_>, level: Level, of: LevelOf) -> Vec<Term> {
         let sides = if facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { of.sides() };
         let at: Vec<Edges> = sides.iter().map(|side| altered.line(*side).at(station)).collect();
         let all_the_same = at.windows(2).all(|w| w[0] == w[1]);
-        let name = || facts.name().to_owned();
+        let (name, names) = (|| facts.name().to_owned(), facts.seam.edges());
         if all_the_same && let Some(&edges) = at.first() {
-            terms.push(Term { seam: name(), seams: at.len() as i64, edges, of: "edges" });
+            terms.push(Term { seam: name(), seams: at.len() as i64, edges, names, of: "edges" });
         } else {
             let side = |(edges, side): (Edges, &GarmentSide)| Term {
                 seam: format!("{} {}", side.name(), facts.name()),
                 seams: 1,
                 edges,
+                names,
                 of: "edges",
             };
             terms.extend(at.into_iter().zip(sides).map(side));
         }
     }
     terms.extend(dart_terms(subject, level));
-    terms.retain(|term| term.off() != Length::ZERO);
+    terms.retain(|term| term.off().abs() >= UNSEEN);
     terms
 }
 
@@ -271,12 +280,12 @@ fn dart_terms(subject: &Subject<'_>, level: Level) -> Vec<Term> {
             let depth = PerEdge(dart.added(side, station));
             Edges { front: depth, back: depth }
         });
-        let of = "sides of the fold";
+        let (of, names) = ("sides of the fold", ["one", "other"]);
         Some(match left == right {
-            true => vec![Term { seam: dart.name(), seams: 2, edges: left, of }],
+            true => vec![Term { seam: dart.name(), seams: 2, edges: left, names, of }],
             false => vec![
-                Term { seam: format!("left {}", dart.name()), seams: 1, edges: left, of },
-                Term { seam: format!("right {}", dart.name()), seams: 1, edges: right, of },
+                Term { seam: format!("left {}", dart.name()), seams: 1, edges: left, names, of },
+                Term { seam: format!("right {}", dart.name()), seams: 1, edges: right, names, of },
             ],
         })
     };
@@ -303,7 +312,7 @@ fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
     flat.push_str(&tape.bare(shown[0]));
     for (term, part) in terms.iter().zip(&shown[1..]) {
         let sign = if part.is_negative() { "−" } else { "+" };
-        flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(tape));
+        flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(part.abs(), tape));
     }
     flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
     flat + adjusted_words(adjusted)

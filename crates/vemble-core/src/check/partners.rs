@@ -18,14 +18,15 @@ pub(super) fn checks(subject: &Subject<'_>) -> Vec<Check> {
     all
 }
 
-/// Front and back edge of one seam, along the real edges.
+/// The two edges of one seam, along the real edges.
 fn edges(subject: &Subject<'_>, seam: &AlteredSeam<'_>, side: &'static str) -> Option<Check> {
     let of = if side.ends_with("right") { GarmentSide::Right } else { GarmentSide::Left };
     let lengths = edge_lengths(subject.garment, seam, of)?;
     let apart = lengths.mismatch();
-    let longer = if apart.is_negative() { "back" } else { "front" };
+    let [one, other] = seam.facts.seam.edges();
+    let longer = if apart.is_negative() { other } else { one };
     let figures = format!(
-        "front edge {}, back edge {}: {} apart (old stitching {})",
+        "{one} edge {}, {other} edge {}: {} apart (old stitching {})",
         subject.tape.bare(lengths.front),
         subject.show(lengths.back),
         subject.show(apart.abs()),
@@ -72,7 +73,7 @@ fn under_the_arm(
     let of_sleeve = partner.map_or(Length::ZERO, |s| s.line(of).whole(Station(sleeve.length.length)).0);
     let figures = format!(
         "the armhole {changes}s by {}; the sleeve by {}",
-        line.at(top).without_sign().sum(1, subject.tape),
+        line.at(top).without_sign().sum(1, seam.facts.seam.edges(), subject.tape),
         subject.show(of_sleeve.abs())
     );
     let fits = (whole - of_sleeve).abs() <= EDGES_MAY_DIFFER;
@@ -103,7 +104,8 @@ fn band(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
     }
     let seams = if seam.facts.seam.is_single() || !seam.sides_agree() { 1 } else { 2 };
     let does = if whole.is_negative() { "longer" } else { "shorter" };
-    let figures = format!("{} {does}", line.at(top).without_sign().sum(seams, subject.tape));
+    let figures =
+        format!("{} {does}", line.at(top).without_sign().sum(seams, seam.facts.seam.edges(), subject.tape));
     let title = format!("Waistband and {}, {side}", seam.facts.name());
     let reason = "The line goes through the waist: band and facing change by as much.";
     let how = match garment.found.band {

@@ -41,7 +41,9 @@ fn run_out(
         r if r * 2.0 >= safe as f64 => (Outcome::Caution, format!("Under {safe} it may poke at its tip.")),
         _ => (Outcome::Stop, format!("Under {} it will poke at its tip.", safe / 2)),
     };
-    let figures = format!("{} long ÷ {} per edge = {ratio:.1}", subject.show(run), subject.show(offset));
+    let [long, each, times] = subject.tape.quotient(run, offset);
+    let unit = subject.tape.unit_name();
+    let figures = format!("{long} {unit} long ÷ {each} {unit} per edge = {times}");
     let wanted = pin.0 + (offset * safe).up_to(subject.tape.mark()) * up;
     let fits = !wanted.is_negative() && wanted <= seam.facts.length.length;
     let remedy = if fits {

@@ -63,13 +63,11 @@ pub(crate) fn seam_drawings(
     let mut drawings = Vec::new();
     for side in sides(solved) {
         let line = seam.line(*side);
-        let edges = [(&line.front, "front edge"), (&line.back, "back edge")];
-        for (edge, (curve, name)) in
-            edges.into_iter().enumerate().take(if solved.edges_equal { 1 } else { 2 })
-        {
+        let edges = [&line.front, &line.back].into_iter().zip(seam.facts.seam.edges());
+        for (edge, (curve, name)) in edges.enumerate().take(if solved.edges_equal { 1 } else { 2 }) {
             let of: Vec<String> = [
                 (!solved.sides_agree).then(|| format!("garment’s {}", side.name())),
-                (!solved.edges_equal).then(|| name.into()),
+                (!solved.edges_equal).then(|| format!("{name} edge")),
             ]
             .into_iter()
             .flatten()

@@ -5,6 +5,8 @@ mod chalked;
 mod closing;
 mod detail;
 mod drape;
+mod drawing;
+mod hanging;
 mod inside;
 mod limb;
 mod pose;
@@ -18,11 +20,12 @@ mod tests;
 
 pub use chalked::CardDrawing;
 pub(crate) use chalked::{dart_drawings, seam_drawings};
+pub use hanging::{Hanging, hanging};
 pub use inside::{finish_picture, turn_up_picture};
 pub use spot::{OnSeam, Spot, spots};
 pub use stand::{
-    Hanging, MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, hanging,
-    stand, stand_changes,
+    MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, stand,
+    stand_changes,
 };
 pub use strip::{Strip, StripBlock, StripLevel, StripSide, dart_strip, strip};
 pub use taking::{body_picture, taking_picture};

@@ -1,18 +1,19 @@
 //! The stand: the garment on its wearer, from the front, from behind and from the side.
 
-use super::detail::{Half, Look, details, seam_line};
+use super::detail::{Half, Look, seam_line};
 use super::drape::Drape;
+use super::drawing::{Drawing, Line, on_side};
 use super::pose::Pose;
 use super::spot::{part_of, share_of};
-use super::{Canvas, append, follow, hundredths, line, mirrored, side_limb, svg};
+use super::{hundredths, polygon, svg};
 use crate::alteration::AlteredDart;
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Level, Neckline, Run, Seam, SeamFacts, word};
+use crate::garment::{Garment, GarmentLevel, Level, Run, Seam};
 use crate::length::{Station, Tape};
-use crate::line::{AlteredSeam, Curve};
-use kurbo::{BezPath, Point};
+use crate::line::AlteredSeam;
+use kurbo::Point;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -139,25 +140,6 @@ pub struct MovedSeam {
     pub path: String,
 }
 
-/// A garment by itself, for the rail.
-#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct Hanging {
-    /// Left, top, width and height in mm.
-    pub view: [f64; 4],
-    /// The cloth's colour.
-    pub colour: String,
-    /// Surfaces, back to front.
-    pub cloth: Vec<String>,
-    /// Pieces on top: collar, pockets.
-    pub pieces: Vec<String>,
-    /// Seams and topstitching.
-    pub seams: String,
-    /// Edges and buttons.
-    pub edges: String,
-    /// It hangs from the shoulders, not from the waist.
-    pub from_shoulders: bool,
-}
-
 /// Draws `garment` as it is on its wearer.
 pub fn stand(garment: &Garment) -> Stand {
     let garment = &*garment.with_levels_in_order();
@@ -216,53 +198,6 @@ pub fn stand_changes(
     StandChanges { views: views.into() }
 }
 
-/// Draws the front of `garment` by itself, as it is or as it will be; nothing where too little of it is known.
-pub fn hanging(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Option<Hanging> {
-    let pose = Pose::of(Proportions::of(&garment.wearer));
-    let drape = Drape::new(garment, &pose)?;
-    let drawing = Drawing::new(&drape, seams);
-    let shapes = drawing.surfaces(ViewSide::Front);
-    let bounds = shapes.iter().map(BezPath::control_box).reduce(|a, b| a.union(b))?;
-    let (mut pieces, mut seam_lines, mut edges) = (Vec::new(), BezPath::new(), BezPath::new());
-    for line in drawing.lines(ViewSide::Front) {
-        match line.look {
-            Look::Piece => pieces.push(line.path),
-            Look::Seam | Look::Topstitching => seam_lines.extend(line.path),
-            Look::Edge | Look::Button => edges.extend(line.path),
-        }
-    }
-    // To whole millimetres: a rail shows hundreds, and a thumb's width each.
-    let coarse = |path: &BezPath| svg(&super::mapped(path, |p| Point::new(p.x.round(), p.y.round())));
-    Some(Hanging {
-        view: [bounds.x0, bounds.y0, bounds.width(), bounds.height()].map(f64::round),
-        colour: String::from(garment.cloth.colour.clone()),
-        cloth: shapes.iter().map(coarse).collect(),
-        pieces: pieces.iter().map(coarse).collect(),
-        seams: coarse(&seam_lines),
-        edges: coarse(&edges),
-        from_shoulders: garment.hangs_from_shoulders(),
-    })
-}
-
-/// A draped garment, ready to be seen from any side: as it is, or as it will be where lines change it.
-struct Drawing<'a> {
-    drape: &'a Drape<'a>,
-    /// Outer and inner edge of either half, where they change.
-    after: Option<[(Curve, Option<Curve>); 2]>,
-    top: f64,
-}
-
-/// A line of the garment, placed on the drawing.
-struct Line<'a> {
-    /// The seam it is, if it is one.
-    seam: Option<&'a SeamFacts>,
-    side: Option<GarmentSide>,
-    name: String,
-    key: Option<String>,
-    look: Look,
-    path: BezPath,
-}
-
 fn part(line: Line<'_>) -> Part {
     Part {
         name: match (line.seam, line.side) {
@@ -277,33 +212,7 @@ fn part(line: Line<'_>) -> Part {
     }
 }
 
-/// What was drawn as if on the left, on its own side.
-fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
-    match side {
-        GarmentSide::Left => path,
-        GarmentSide::Right => mirrored(&path),
-    }
-}
-
-impl<'a> Drawing<'a> {
-    fn new(drape: &'a Drape<'a>, seams: &[AlteredSeam<'_>]) -> Self {
-        let changed = seams.iter().any(|s| s.span().is_some());
-        let after = changed.then(|| GarmentSide::BOTH.map(|side| drape.altered(seams, side)));
-        Self { drape, after, top: drape.pose.body.height() }
-    }
-
-    const fn canvas(&self, view: ViewSide) -> Canvas {
-        Canvas { top: self.top, flipped: !matches!(view, ViewSide::Front) }
-    }
-
-    fn half(&self, side: GarmentSide) -> Half<'_> {
-        let (outer, inner) = match &self.after {
-            Some(after) => (&after[side as usize].0, after[side as usize].1.as_ref()),
-            None => (&self.drape.outer, self.drape.inner.as_ref()),
-        };
-        Half { side, outer, inner }
-    }
-
+impl Drawing<'_> {
     fn view(&self, view: ViewSide, levels: &[LevelResult]) -> View {
         View {
             view,
@@ -313,156 +222,6 @@ impl<'a> Drawing<'a> {
             levels: self.levels(view),
             shades: if view == ViewSide::Side { Vec::new() } else { self.shades(view, levels) },
         }
-    }
-
-    /// Cloth from one side, on the drawing: sleeves first, the trunk over them.
-    fn surfaces(&self, view: ViewSide) -> Vec<BezPath> {
-        let canvas = self.canvas(view);
-        let drape = self.drape;
-        if view == ViewSide::Side {
-            let mut shapes = vec![canvas.place(&self.trunk_from_the_side())];
-            if let Some(sleeve) = &drape.sleeve {
-                let widest = sleeve.girths[0];
-                let mut girths = vec![(0.0, widest.1 * 1.02)];
-                girths.extend(sleeve.girths.iter().map(|&(t, girth)| (t / sleeve.length, girth)));
-                if girths.last().is_some_and(|g| g.0 < 0.98) {
-                    girths.push((1.0, sleeve.girths[sleeve.girths.len() - 1].1));
-                }
-                let path = side_limb(drape.pose, sleeve.length, &girths);
-                shapes.push(canvas.place(&path));
-            }
-            return shapes;
-        }
-        let mut shapes = Vec::new();
-        for side in GarmentSide::BOTH {
-            if let Some(limb) = drape.tip(side).and_then(|tip| drape.sleeve(tip)) {
-                let mut path = limb.outline();
-                path.close_path();
-                shapes.push(canvas.place(&on_side(side, path)));
-            }
-        }
-        shapes.push(self.trunk(view));
-        shapes
-    }
-
-    /// From the middle of the top over the shoulder, down the outer edge, along the hem, and back on the other side.
-    fn trunk(&self, view: ViewSide) -> BezPath {
-        let (drape, front) = (self.drape, view == ViewSide::Front);
-        let half = |side: GarmentSide| {
-            let Half { outer, inner, .. } = self.half(side);
-            let mut path = match drape.shoulder {
-                Some(shoulder) => {
-                    let mut path = shoulder.neckline(drape.garment, front);
-                    if let Some(tip) = drape.tip(side) {
-                        append(&mut path, &drape.armhole(tip));
-                    }
-                    path
-                }
-                None if drape.garment.neckline() == Neckline::Strapless => {
-                    let (x, h) = (outer.at(drape.top), drape.top);
-                    let mut path = BezPath::new();
-                    if front {
-                        path.move_to((0.0, h - 1.5));
-                        path.curve_to((x * 0.2, h + 3.4), (x * 0.75, h + 3.4), (x, h));
-                    } else {
-                        path.move_to((0.0, h - 2.0));
-                        path.line_to((x, h));
-                    }
-                    path
-                }
-                None => line((0.0, drape.top - 0.05 * outer.at(drape.top)), (outer.at(drape.top), drape.top)),
-            };
-            follow(&mut path, outer, false);
-            let low = drape.base;
-            match inner {
-                Some(inner) => {
-                    path.line_to((inner.at(low), low));
-                    follow(&mut path, inner, true);
-                }
-                None => {
-                    let x = outer.at(low);
-                    path.curve_to(
-                        (x * 0.7, low - 0.04 * x),
-                        (x * 0.35, low - 0.06 * x),
-                        (0.0, low - 0.06 * x),
-                    );
-                }
-            }
-            path
-        };
-        let mut outline = half(GarmentSide::Left);
-        append(&mut outline, &mirrored(&half(GarmentSide::Right)).reverse_subpaths());
-        outline.close_path();
-        self.canvas(view).place(&outline)
-    }
-
-    fn trunk_from_the_side(&self) -> BezPath {
-        let drape = self.drape;
-        let mut path = BezPath::new();
-        follow(&mut path, &drape.back, true);
-        if let (Some(shoulder), Some((_, top)), Some((_, pit))) =
-            (drape.shoulder, drape.back.span(), drape.front.span())
-        {
-            let (nape, front) = (drape.back.at(top), drape.front.at(pit));
-            let crest = f64::midpoint(nape, front);
-            path.curve_to(
-                (nape + 0.5, top + 0.8),
-                (crest - 1.0, shoulder.neck.y + 0.8),
-                (crest, shoulder.neck.y),
-            );
-            path.curve_to((crest + 1.0, shoulder.neck.y - 0.5), (front, pit + 2.0), (front, pit));
-        }
-        follow(&mut path, &drape.front, false);
-        path.close_path();
-        path
-    }
-
-    /// Every line of the garment on the drawing.
-    fn lines(&self, view: ViewSide) -> Vec<Line<'_>> {
-        let canvas = self.canvas(view);
-        let mut lines = Vec::new();
-        let sides = |once: bool| match once || view == ViewSide::Side {
-            true => &GarmentSide::BOTH[..1],
-            false => &GarmentSide::BOTH[..],
-        };
-        for facts in &self.drape.garment.seams {
-            let seam = facts.seam;
-            // What runs round the middle is drawn in two halves, and has no side.
-            let has_side = !seam.is_single();
-            for &side in sides(seam.is_single() && seam.run() != Run::Across) {
-                let Some(path) = seam_line(self.drape, facts, view, self.half(side)) else { continue };
-                lines.push(Line {
-                    seam: Some(facts),
-                    side: has_side.then_some(side),
-                    name: facts.name().into(),
-                    key: Some(format!("seam.{}", word(&seam))),
-                    look: Look::Seam,
-                    path: canvas.place(&on_side(side, path)),
-                });
-            }
-        }
-        for &side in sides(false) {
-            for detail in details(self.drape, view, self.half(side)) {
-                if detail.paired || side == GarmentSide::Left {
-                    lines.push(Line {
-                        seam: None,
-                        side: detail.paired.then_some(side),
-                        name: detail.name,
-                        key: detail.key,
-                        look: detail.look,
-                        path: canvas.place(&on_side(side, detail.path)),
-                    });
-                }
-            }
-        }
-        // Pieces lie on top of seams, and what is on pieces on top of them.
-        lines.sort_by_key(|line| match line.look {
-            Look::Seam => 0,
-            Look::Piece => 1,
-            Look::Topstitching | Look::Edge => 2,
-            Look::Button => 3,
-        });
-        lines
     }
 
     /// The stretches of `seams` that move, where they will be.
@@ -517,7 +276,7 @@ impl<'a> Drawing<'a> {
                 (0..=12).map(at)
             };
             let points: Vec<Point> = fold(-1.0).chain(fold(1.0).rev()).collect();
-            svg(&self.canvas(view).place(&on_side(side, super::polygon(&points))))
+            svg(&self.canvas(view).place(&on_side(side, polygon(&points))))
         };
         GarmentSide::BOTH.map(draw).into()
     }
@@ -526,7 +285,7 @@ impl<'a> Drawing<'a> {
         let drape = self.drape;
         let mut levels = drape.garment.body_levels_up();
         levels.reverse();
-        let level = |l: &crate::garment::GarmentLevel| {
+        let level = |l: &GarmentLevel| {
             let h = drape.base + l.station.length.cm();
             let edges = match (view, l.level) {
                 (_, Level::Neck | Level::Shoulder) => {

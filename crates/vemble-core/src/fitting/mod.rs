@@ -87,13 +87,14 @@ impl Edges {
         Self { front: turned(self.front), back: turned(self.back) }
     }
 
-    /// How so many seams come to their whole: `2 edges × 1.6 = 3.2 cm`, `2 × 2 edges × 1.6 = 6.4 cm`, `front 1.0 + back 0.6 = 1.6 cm`.
-    pub(crate) fn sum(self, seams: i64, tape: Tape) -> String {
-        format!("{} = {}", self.product(seams, tape), tape.show(self.whole().0 * seams))
+    /// How so many seams come to their whole: `2 edges × 1.6 = 3.2 cm`, `2 × 2 edges × 1.6 = 6.4 cm`, and with
+    /// the names of its edges where they differ `front 1.0 + back 0.6 = 1.6 cm`.
+    pub(crate) fn sum(self, seams: i64, names: [&str; 2], tape: Tape) -> String {
+        format!("{} = {}", self.product(seams, names, tape), tape.show(self.whole().0 * seams))
     }
 
     /// The left side of [`Edges::sum`].
-    fn product(self, seams: i64, tape: Tape) -> String {
+    fn product(self, seams: i64, [one, other]: [&str; 2], tape: Tape) -> String {
         let Self { front, back } = self;
         let whole = self.whole().0;
         if front == back {
@@ -108,9 +109,9 @@ impl Edges {
         let [front, back] = [tape.bare(parts[0]), tape.bare(parts[1])];
         let adjusted = adjusted_words(adjusted);
         if seams == 1 {
-            format!("front {front} + back {back}{adjusted}")
+            format!("{one} {front} + {other} {back}{adjusted}")
         } else {
-            format!("{seams} × (front {front} + back {back}){adjusted}")
+            format!("{seams} × ({one} {front} + {other} {back}){adjusted}")
         }
     }
 }

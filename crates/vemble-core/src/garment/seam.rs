@@ -81,6 +81,23 @@ impl Seam {
         Self::NeckSeam,
     ];
 
+    /// The two edges it joins, by what each is part of. What a document calls front comes first, and is the one nearer the centre
+    /// of a seam within the front or the back, the garment's left of a seam down the middle, the upper of one across.
+    pub const fn edges(self) -> [&'static str; 2] {
+        match self {
+            Self::PrincessFront | Self::PrincessBack | Self::PanelFront | Self::PanelBack => {
+                ["centre panel", "side panel"]
+            }
+            Self::SeatSeam | Self::FrontRise | Self::CentreFront | Self::CentreBack => ["left", "right"],
+            Self::SleeveBackSeam => ["upper sleeve", "under sleeve"],
+            Self::ArmholeSeam => ["armhole", "sleeve"],
+            Self::YokeSeam | Self::WaistSeam | Self::NeckSeam => ["upper", "lower"],
+            Self::Outseam | Self::Inseam | Self::SideSeam | Self::ShoulderSeam | Self::SleeveSeam => {
+                ["front", "back"]
+            }
+        }
+    }
+
     /// Its name in a sentence.
     pub const fn name(self) -> &'static str {
         match self {

@@ -561,6 +561,15 @@ mod tests {
         }
 
         #[test]
+        fn a_shown_quotient_can_be_followed(long in 2_000_000_i64..200_000_000, each in 500_000_i64..30_000_000, tape in prop_oneof![Just(Tape::Cm), Just(Tape::In)]) {
+            let [long, each, quotient] = tape.quotient(Length::from_nm(long), Length::from_nm(each));
+            let read = |text: &str| Measure::read(text, Some(tape.unit())).unwrap().length.cm();
+            let followed = read(&long) / read(&each);
+            let said: f64 = quotient.parse().unwrap();
+            prop_assert!((followed - said).abs() <= 0.05 + 0.03 * said, "{long} ÷ {each} = {quotient}, not {followed}");
+        }
+
+        #[test]
         fn a_shown_product_can_be_followed(each in -60_000_000_i64..60_000_000, times in 2_i64..5, tape in prop_oneof![Just(Tape::Cm), Just(Tape::In)]) {
             let each = Length::from_nm(each);
             let shown = tape.factor(each, times, each * times);

@@ -104,6 +104,22 @@ impl Tape {
         }
     }
 
+    /// A quotient and its two lengths, as they are shown: at the nearest marks where these divide to it, else in thousandths of the
+    /// unit, so that anybody can divide them.
+    pub fn quotient(self, long: Length, each: Length) -> [String; 3] {
+        let quotient = |long: Length, each: Length| format!("{:.1}", long.cm() / each.cm());
+        let exact = quotient(long, each);
+        if quotient(self.round(long), self.round(each)) == exact {
+            return [self.bare(long), self.bare(each), exact];
+        }
+        let unit = if self.unit() == Unit::In { 2.54 } else { 1.0 };
+        let decimal = |length: Length| {
+            let text = format!("{:.3}", length.cm() / unit);
+            text.trim_end_matches('0').trim_end_matches('.').to_owned()
+        };
+        [decimal(long), decimal(each), exact]
+    }
+
     /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
     pub fn show(self, length: Length) -> String {
         let mut text = self.bare(length);

@@ -220,7 +220,11 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
         };
         let fields = vec![
             length("allowance", "allowance, each edge", Some(seam.allowance)),
-            length("allowance_back", "back edge, if another", seam.allowance_back),
+            length(
+                "allowance_back",
+                &format!("{} edge, if another", seam.seam.edges()[1]),
+                seam.allowance_back,
+            ),
             length("length", "length of the seam", Some(seam.length)),
             Field::Choice {
                 path: at("finish"),

@@ -10,19 +10,23 @@ use crate::garment::word;
 use crate::length::{Length, PerEdge, Station};
 use crate::line::{Mark, Place, marks_between};
 
+/// A fold has no front and back.
+const EDGES: [&str; 2] = ["one side", "other side"];
+
 pub(super) fn solve_dart(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> SolvedSeam {
     let tape = subject.tape;
     let other_end = if dart.dart().has_two_points() { "lower point" } else { "other end" };
     let pins = dart.pins.readings.iter().map(|reading| {
         let added = PerEdge(dart.added(reading.side, reading.at()));
         let line = Edges { front: added, back: added };
-        pin(subject, reading, FrontShare::default(), 100, line, Length::ZERO)
+        pin(subject, reading, (FrontShare::default(), EDGES), 100, line, Length::ZERO)
     });
     SolvedSeam {
         key: format!("dart.{}", word(&dart.dart())),
         seam: None,
         dart: Some(dart.dart()),
         name: dart.name(),
+        edges: EDGES.map(Into::into),
         datum: if dart.dart().has_two_points() { "upper point" } else { "point" }.into(),
         top: other_end.into(),
         length: tape.figure(dart.length),

@@ -95,6 +95,8 @@ pub struct SolvedSeam {
     /// Where a pair of darts lies, in words.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub place: Option<String>,
+    /// What its two edges are called; what a reading calls front comes first.
+    pub edges: [String; 2],
     /// How long both edges are afterwards, in words.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub lengths: Vec<String>,

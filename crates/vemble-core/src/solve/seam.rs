@@ -24,6 +24,7 @@ pub(super) fn solve_seam(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Solve
         dart: None,
         name: seam.facts.name().into(),
         datum: seam.facts.seam.datum().into(),
+        edges: seam.facts.seam.edges().map(Into::into),
         top: subject.garment.top_of(seam.facts.seam).into(),
         length: tape.figure(seam.facts.length.length),
         allowance: tape.figure(seam.facts.least_allowance().length),
@@ -95,24 +96,25 @@ fn moves(seam: &AlteredSeam<'_>, tape: Tape) -> Option<String> {
     let share = seam.alteration.front_share?;
     let pins = seam.lines.iter().flat_map(|l| &l.pins);
     let most = pins.map(|p| share.moves(p.edges.whole())).max_by_key(|m| m.abs())?;
-    let to = if most.is_negative() { "front" } else { "back" };
-    (most != Length::ZERO).then(|| format!("the seam moves up to {} to the {to}", tape.show(most.abs())))
+    let [one, other] = seam.facts.seam.edges();
+    let to = if most.is_negative() { one } else { other };
+    (most != Length::ZERO).then(|| format!("the seam moves up to {} towards the {to}", tape.show(most.abs())))
 }
 
 fn pins(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<PinResult> {
     let share = seam.alteration.front_share.unwrap_or_default();
     let of_seam = |reading: &Reading| {
         let line = seam.line(reading.side).at(reading.at());
-        pin(subject, reading, share, seam.keeps_percent, line, seam.tolerance)
+        pin(subject, reading, (share, seam.facts.seam.edges()), seam.keeps_percent, line, seam.tolerance)
     };
     seam.alteration.readings.iter().map(of_seam).collect()
 }
 
-/// A pin against the line that was drawn. `keeps` percent of it stay on its seam.
+/// A pin against the line that was drawn, on edges with these names. `keeps` percent of it stay on its seam.
 pub(super) fn pin(
     subject: &Subject<'_>,
     reading: &Reading,
-    share: FrontShare,
+    (share, edges): (FrontShare, [&str; 2]),
     keeps: u8,
     line: Edges,
     tolerance: Length,
@@ -135,27 +137,29 @@ pub(super) fn pin(
         beside: tape.figure(beside),
         // A hundredth of a millimetre is rounding.
         stands_off: beside.abs() > tolerance + Length::from_nm(10_000),
-        sum: pin_sum(reading, wanted, tape),
+        sum: pin_sum(reading, wanted, edges, tape),
     }
 }
 
 /// `1.6 from the old seam to the pin, folded: 2 edges × 1.6 = 3.2 cm altogether`.
-fn pin_sum(reading: &Reading, edges: Edges, tape: Tape) -> String {
+fn pin_sum(reading: &Reading, edges: Edges, names: [&str; 2], tape: Tape) -> String {
+    let [one, other] = names;
     let read = tape.bare(reading.amount.length);
     let how = match reading.how {
         How::Fold => "from the old seam to the pin, folded",
         How::Whole => "pinched out",
-        How::FrontPanel => "off the front panel only",
-        How::BackPanel => "off the back panel only",
+        How::FrontPanel => &format!("off the {one} edge only"),
+        How::BackPanel => &format!("off the {other} edge only"),
         How::Gap => "gap of the opened seam, let out",
     };
-    format!("{read} {how}: {} altogether", edges.sum(1, tape))
+    format!("{read} {how}: {} altogether", edges.sum(1, names, tape))
 }
 
 /// How long both edges are afterwards; one entry where both sides are the same.
 fn lengths(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<String> {
     let tape = subject.tape;
     let sides = if seam.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH };
+    let [one, other] = seam.facts.seam.edges();
     let of = |side: &GarmentSide| {
         let l = edge_lengths(subject.garment, seam, *side)?;
         let whose = if seam.sides_agree() { String::new() } else { format!("{}: ", side.name()) };
@@ -166,7 +170,7 @@ fn lengths(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<String> {
                 tape.show(l.front)
             ),
             false => format!(
-                "{whose}the altered stretch is {} long on the front edge and {} on the back edge, {now} before",
+                "{whose}the altered stretch is {} long on the {one} edge and {} on the {other} edge, {now} before",
                 tape.bare(l.front),
                 tape.show(l.back)
             ),
@@ -233,7 +237,7 @@ fn mark_sum(seam: &AlteredSeam<'_>, side: GarmentSide, mark: &Mark, edges: Edges
         }
         sum += "; ";
     }
-    sum += &format!("the line here: {} altogether", edges.sum(1, tape));
+    sum += &format!("the line here: {} altogether", edges.sum(1, seam.facts.seam.edges(), tape));
     if let Some(trim) = seam.alteration.trim_to {
         sum += &format!("; cut {} outside the new stitching", tape.show(trim.length));
     }
