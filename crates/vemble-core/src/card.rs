@@ -160,7 +160,7 @@ fn afterwards(levels: &[LevelResult]) -> Vec<String> {
         let round = if is_opening { "opening" } else { "girth" };
         format!("{}: {round} {} (now {})", capital(&l.name()), l.after.text(), l.before.text())
     };
-    levels.iter().filter(|l| l.is_changed()).map(words).collect()
+    levels.iter().filter(|l| l.before.text() != l.after.text()).map(words).collect()
 }
 
 /// The card of a pair of darts.

@@ -6,7 +6,7 @@ use crate::fault::Fault;
 use crate::fitting::{GarmentSide, Reading, TryOn};
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Tape};
-use crate::solve::solve_without_cards;
+use crate::solve::SoundGarment;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -51,7 +51,7 @@ impl Row {
 /// # Errors
 /// What cannot be solved.
 pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>> {
-    let solved = solve_without_cards(document, tape)?;
+    let solved = SoundGarment::new(&document.garment)?.solve(&document.try_ons, tape, false)?;
     let try_ons = &document.try_ons;
     let row = |what: &str, cell: &dyn Fn(&TryOn) -> String| {
         Row::new(what.into(), try_ons.iter().map(cell).collect())

@@ -1,9 +1,11 @@
 //! The JSON document, read strictly: what is wrong comes back with its JSON path.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
 use utoipa::ToSchema;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
+use vemble_core::fitting::TryOn;
 use vemble_core::length::Tape;
 
 /// One thing wrong in a document.
@@ -79,6 +81,25 @@ pub fn read_document(json: &[u8]) -> Result<Document, Complaint> {
         });
     }
     Ok(document)
+}
+
+/// A document whose garment is still text.
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct Outline<'a> {
+    version: u32,
+    #[serde(borrow)]
+    garment: &'a RawValue,
+    #[serde(default)]
+    try_ons: Vec<TryOn>,
+}
+
+/// The try-ons of a document and its garment, as `sound` finds it by its text: while pins are dragged it is the same again and again.
+///
+/// Nothing where anything is not as it should be; [`read_document`] says what.
+pub fn read_try_ons<G>(json: &[u8], sound: impl FnOnce(&str) -> Option<G>) -> Option<(G, Vec<TryOn>)> {
+    let Outline { version, garment, try_ons } = serde_json::from_str(std::str::from_utf8(json).ok()?).ok()?;
+    (version == VERSION).then_some((sound(garment.get())?, try_ons))
 }
 
 /// The JSON Schema (2020-12) of the document, from the same definitions that the HTTP interface is described by.

@@ -42,17 +42,19 @@ fn main() {
     });
     let (address, store) = started.recv().expect("the server starts");
     runtime.block_on(async {
-        let solve = request("POST", "/api/v1/solve", "content-type: application/json\r\n", DOCUMENT);
-        load(address, &solve, IN_FLIGHT, 20).await;
-        report("POST /api/v1/solve, 50 in flight", &load(address, &solve, IN_FLIGHT, 200).await);
-        report("POST /api/v1/solve, one at a time", &load(address, &solve, 1, 1000).await);
+        let solve =
+            |document: &str| request("POST", "/api/v1/solve", "content-type: application/json\r\n", document);
+        let drag: Vec<_> = a_drag(DOCUMENT).iter().map(|document| solve(document)).collect();
+        load(address, &drag, IN_FLIGHT, 20).await;
+        report("POST /api/v1/solve, 50 in flight", &load(address, &drag, IN_FLIGHT, 200).await);
+        report("POST /api/v1/solve, one at a time", &load(address, &drag, 1, 1000).await);
 
-        let many = request("POST", "/api/v1/solve", "content-type: application/json\r\n", &twelve_seams());
+        let many: Vec<_> = a_drag(&twelve_seams()).iter().map(|document| solve(document)).collect();
         report("POST /api/v1/solve of 12 seams and 84 pins", &load(address, &many, 1, 300).await);
         report("the same, 50 in flight", &load(address, &many, IN_FLIGHT, 60).await);
 
         let cookie = account_with_300_garments(address, &store).await;
-        let rail = request("GET", "/api/v1/rail", &format!("cookie: {cookie}\r\n"), "");
+        let rail = [request("GET", "/api/v1/rail", &format!("cookie: {cookie}\r\n"), "")];
         load(address, &rail, 1, 10).await;
         report("GET /api/v1/rail of 300 garments", &load(address, &rail, 1, 200).await);
 
@@ -63,12 +65,12 @@ fn main() {
         report("a reading sent until the second screen has it", &second_screen(address, &cookie).await);
 
         // Four people sign in over and over while somebody else works.
-        let health = request("GET", "/api/v1/health", "", "");
+        let health = [request("GET", "/api/v1/health", "", "")];
         report("GET /api/v1/health", &load(address, &health, 1, 500).await);
         let entering: Vec<_> = (0..4)
             .map(|n| {
                 let body = format!("{{\"email\":\"nobody{n}@example.org\",\"password\":\"not this one\"}}");
-                let enter = request("POST", "/api/v1/session", "content-type: application/json\r\n", &body);
+                let enter = [request("POST", "/api/v1/session", "content-type: application/json\r\n", &body)];
                 tokio::spawn(async move { load(address, &enter, 1, 2).await })
             })
             .collect();
@@ -95,16 +97,16 @@ fn report(what: &str, (times, whole): &(Vec<Duration>, Duration)) {
     println!("  {:.0} requests a second", times.len() as f64 / whole.as_secs_f64());
 }
 
-/// Sends a request over and over on so many connections, and tells how long each took.
+/// Sends requests in turn, over and over, on so many connections, and tells how long each took.
 async fn load(
     address: SocketAddr,
-    request: &[u8],
+    requests: &[Vec<u8>],
     in_flight: usize,
     each: usize,
 ) -> (Vec<Duration>, Duration) {
     let from = Instant::now();
     let workers: Vec<_> =
-        (0..in_flight).map(|_| tokio::spawn(some(address, request.to_vec(), each))).collect();
+        (0..in_flight).map(|_| tokio::spawn(some(address, requests.to_vec(), each))).collect();
     let mut times = Vec::new();
     for worker in workers {
         times.extend(worker.await.expect("a worker ends"));
@@ -114,13 +116,13 @@ async fn load(
     (times, whole)
 }
 
-async fn some(address: SocketAddr, request: Vec<u8>, count: usize) -> Vec<Duration> {
+async fn some(address: SocketAddr, requests: Vec<Vec<u8>>, count: usize) -> Vec<Duration> {
     let mut socket = TcpStream::connect(address).await.expect("the server listens");
     let mut times = Vec::with_capacity(count);
     let mut buffer = Vec::with_capacity(1 << 20);
-    for _ in 0..count {
+    for request in requests.iter().cycle().take(count) {
         let from = Instant::now();
-        socket.write_all(&request).await.expect("the request goes out");
+        socket.write_all(request).await.expect("the request goes out");
         whole_answer(&mut socket, &mut buffer).await;
         times.push(from.elapsed());
     }
@@ -143,6 +145,17 @@ async fn whole_answer(socket: &mut TcpStream, buffer: &mut Vec<u8>) {
             wanted = end + 4 + length.and_then(|l| l.parse::<usize>().ok()).expect("a content-length");
         }
     }
+}
+
+/// What a browser sends while a pin is dragged: the document over and over, with the pin always elsewhere.
+fn a_drag(document: &str) -> Vec<String> {
+    let mut document: serde_json::Value = serde_json::from_str(document).expect("a document");
+    let step = |tenths: i32| {
+        document["try_ons"][0]["alterations"][0]["readings"][2]["amount"] =
+            format!("{} mm", f64::from(tenths) / 10.0).into();
+        document.to_string()
+    };
+    (60..160).map(step).collect()
 }
 
 /// A coat with twelve altered seams and seven pins on each.

@@ -153,6 +153,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     let tapes = web::Data::new(tapes::Tapes::start(&store, tape));
     let guesses = web::Data::new(Guesses::default());
     let seen = web::Data::new(garments::Seen::default());
+    let sound = web::Data::new(solving::Sound::default());
     let server = HttpServer::new(move || {
         let sessions = SessionMiddleware::builder(CookieSessionStore::default(), key.clone())
             .cookie_name("vemble_session".into())
@@ -170,6 +171,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
             .app_data(web::Data::new(session::IsHousehold(household)))
             .app_data(guesses.clone())
             .app_data(seen.clone())
+            .app_data(sound.clone())
             .app_data(live.clone())
             .app_data(tapes.clone())
             .app_data(web::PayloadConfig::new(BODY_LIMIT))

@@ -3,13 +3,48 @@
 use crate::error::{ApiError, Problem};
 use actix_web::http::header::{CONTENT_TYPE, ContentType};
 use actix_web::{HttpRequest, HttpResponse, get, post, web};
+use quick_cache::Weighter;
+use quick_cache::sync::Cache;
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
+use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
-use vemble_core::solve::{Solved, solve as derive_all, solve_without_cards};
-use vemble_exchange::document::{Complaint, read, read_document};
+use vemble_core::solve::{Solved, SoundGarment, solve as derive_all};
+use vemble_exchange::document::{Complaint, read, read_document, read_try_ons};
+
+/// Garments that were judged, by their text; a drag sends the same again and again.
+pub struct Sound(Cache<Box<str>, Arc<SoundGarment>, ByLength>);
+
+/// How much text is kept in memory, in bytes: a thousand garments.
+const KEPT: u64 = 8_000_000;
+
+impl Default for Sound {
+    fn default() -> Self {
+        Self(Cache::with_weighter(1_000, KEPT, ByLength))
+    }
+}
+
+impl Sound {
+    /// Nothing where the text is no garment, or one with a fault.
+    fn of(&self, text: &str) -> Option<Arc<SoundGarment>> {
+        self.0.get(text).or_else(|| {
+            let garment = Arc::new(SoundGarment::new(&serde_json::from_str(text).ok()?).ok()?);
+            self.0.insert(text.into(), garment.clone());
+            Some(garment)
+        })
+    }
+}
+
+#[derive(Clone)]
+struct ByLength;
+
+impl Weighter<Box<str>, Arc<SoundGarment>> for ByLength {
+    fn weight(&self, text: &Box<str>, _: &Arc<SoundGarment>) -> u64 {
+        text.len() as u64
+    }
+}
 
 /// A body as it arrived; an overlong one is an error with a status of its own.
 pub type Body = Result<web::Bytes, actix_web::Error>;
@@ -58,13 +93,16 @@ pub struct Wanted {
 pub(crate) async fn solve(
     request: HttpRequest,
     wanted: web::Query<Wanted>,
+    sound: web::Data<Sound>,
     body: Body,
 ) -> Result<HttpResponse, ApiError> {
     let Wanted { tape, cards } = wanted.into_inner();
-    let document = read_document(&bytes(&request, body)?).map_err(ApiError::Malformed)?;
-    let derive = if cards { derive_all } else { solve_without_cards };
-    let solved =
-        derive(&document, tape).map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
+    let json = bytes(&request, body)?;
+    let solved = match read_try_ons(&json, |garment| sound.of(garment)) {
+        Some((garment, try_ons)) => garment.solve(&try_ons, tape, cards),
+        None => derive_all(&read_document(&json).map_err(ApiError::Malformed)?, tape),
+    };
+    let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
     // A garment with one altered seam is some 18 kB; a buffer that grows is copied again and again.
     let mut answer = Vec::with_capacity(32 * 1024);
     serde_json::to_writer(&mut answer, &solved).map_err(actix_web::Error::from)?;

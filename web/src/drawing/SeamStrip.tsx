@@ -12,6 +12,8 @@ interface Props {
   onPin: (pin: number, to: { station: number; amount: number }, done: boolean) => void;
   onRemove: (pin: number) => void;
   onEnd: (station: number, done: boolean) => void;
+  /** What was dragged goes back to where it was. */
+  onLetGo: () => void;
 }
 
 const LEFT = 14;
@@ -237,7 +239,8 @@ interface PinProps extends Props {
 
 const snap = (nm: number, mark: number) => Math.round(nm / mark) * mark;
 
-function Pin({ index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin, onRemove }: PinProps) {
+function Pin(props: PinProps) {
+  const { index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin, onRemove, onLetGo } = props;
   const from = useRef<{ x: number; y: number; station: number; amount: number } | null>(null);
   if (isCopy) {
     return (
@@ -255,7 +258,12 @@ function Pin({ index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin,
     const amount = start.amount + offset * pin.amount_per_drawn;
     return { station: within(snap(station, mark)), amount: Math.max(snap(amount, mark), 0) };
   };
+  const letGo = () => {
+    from.current = null;
+    onLetGo();
+  };
   const nudge = (event: KeyboardEvent) => {
+    if (event.key === "Escape" && from.current) letGo();
     const [along, more] = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[
       event.key
     ] ?? [0, 0];
@@ -301,8 +309,11 @@ function Pin({ index, pin, isCopy, at, scale, seam, mark, picked, onPick, onPin,
         from.current = null;
         if (to && start && (Math.abs(event.clientX - start.x) > 2 || Math.abs(event.clientY - start.y) > 2)) {
           onPin(index, to, true);
+        } else if (start) {
+          onLetGo();
         }
       }}
+      onPointerCancel={letGo}
     >
       <title>{`${pin.station.text} from the ${seam.datum}: ${pin.amount.text} read, ${pin.whole.text} altogether; the line passes ${pin.beside.text} beside it`}</title>
       <circle className="pin-grip" r={18} />
@@ -319,9 +330,13 @@ interface EndProps extends Props {
   across: number;
 }
 
-function EndHandle({ seam, station, words, at, up, across, mark, onEnd }: EndProps) {
+function EndHandle({ seam, station, words, at, up, across, mark, onEnd, onLetGo }: EndProps) {
   const from = useRef<number | null>(null);
   const within = (nm: number) => Math.min(Math.max(snap(nm, mark), 0), seam.length.nm);
+  const letGo = () => {
+    from.current = null;
+    onLetGo();
+  };
   return (
     <g
       className="end"
@@ -338,6 +353,8 @@ function EndHandle({ seam, station, words, at, up, across, mark, onEnd }: EndPro
         if (step) {
           event.preventDefault();
           onEnd(within(station + step * mark), true);
+        } else if (event.key === "Escape" && from.current !== null) {
+          letGo();
         }
       }}
       onPointerDown={(event) => {
@@ -352,6 +369,7 @@ function EndHandle({ seam, station, words, at, up, across, mark, onEnd }: EndPro
         if (from.current !== null) onEnd(within(((event.clientX - from.current) / across) * NM_PER_MM), true);
         from.current = null;
       }}
+      onPointerCancel={letGo}
     >
       <title>{words}</title>
       <rect x={-16} y={up > 0 ? -14 : -18} width={32} height={32} />

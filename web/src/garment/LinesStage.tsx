@@ -30,7 +30,8 @@ interface Props {
   /** The try-on that is changed: the kept one, or one that is only tried out. */
   whatIf: WhatIf;
   /** A change while something is dragged: shown, not kept. */
-  onPreview: (tryOn: TryOn) => void;
+  /** Shows a state while the hand holds it; nothing lets go of it. */
+  onPreview: (tryOn: TryOn | null) => void;
 }
 
 /** A whole number of tape marks as a document holds it, in the unit of the tape. */
@@ -111,16 +112,19 @@ export function LinesStage(props: Props) {
             onPick={setPin}
             onPin={(pin, to, done) => {
               const next = line.withReadings(moved(pin, to.station, to.amount));
+              onPreview(done ? null : next);
               if (done) onChange(next);
-              else onPreview(next);
+            }}
+            onLetGo={() => {
+              onPreview(null);
             }}
             onRemove={(pin) => {
               onChange(line.withReadings(readings.filter((_, index) => index !== pin)));
             }}
             onEnd={(station, done) => {
               const next = seam?.changed({ upper: endAt(station) });
+              onPreview(done ? null : (next ?? null));
               if (next && done) onChange(next);
-              else if (next) onPreview(next);
             }}
           />
         )}

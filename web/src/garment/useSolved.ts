@@ -19,7 +19,8 @@ interface Job {
  * Everything derived from a document, kept up with it: at most one request is under way, and the newest state is asked
  * for next. The last good result stays while a new one is on its way or cannot be made.
  *
- * `preview` asks for a state that is not kept, at once, without waiting for anything to be painted first.
+ * `preview` asks for a state that is not kept yet, at once, without waiting for anything to be painted first. It stays in force while the
+ * hand holds it, whatever is stored or arrives meanwhile; `null` lets go of it.
  */
 export function useSolved(document: Document, tape: Tape) {
   const [state, setState] = useState<{ solved: Solved | null; problem: Problem | null }>({
@@ -51,14 +52,20 @@ export function useSolved(document: Document, tape: Tape) {
       busy.current = false;
     })();
   }, []);
-  useEffect(() => {
-    ask({ document, tape });
+  const held = useRef<TryOn | null>(null);
+  const askAsHeld = useCallback(() => {
+    ask({ document: held.current ? { ...document, try_ons: [held.current] } : document, tape });
   }, [ask, document, tape]);
+  // What was let go of may be kept in the same breath: one question for both.
+  const [letGo, setLetGo] = useState(0);
+  useEffect(askAsHeld, [askAsHeld, letGo]);
   const preview = useCallback(
-    (tryOn: TryOn) => {
-      ask({ document: { ...document, try_ons: [tryOn] }, tape });
+    (tryOn: TryOn | null) => {
+      held.current = tryOn;
+      if (tryOn) askAsHeld();
+      else setLetGo((times) => times + 1);
     },
-    [ask, document, tape],
+    [askAsHeld],
   );
   return { ...state, preview };
 }

@@ -138,7 +138,7 @@ impl LevelOf {
 impl LevelResult {
     /// True where the changes reach this level.
     pub fn is_changed(&self) -> bool {
-        self.off.nm != 0
+        self.off.nm.abs() >= UNSEEN.nm()
     }
 
     /// Its name with whose girth it is, in a sentence.
@@ -204,7 +204,8 @@ fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResu
     }
 }
 
-/// Less off a level than this is none: half a millimetre altogether is below any tape's mark.
+/// Less than half a millimetre altogether is below any tape's mark: a level is not changed by it, and a sum that comes out the same
+/// without it leaves it out.
 const UNSEEN: Length = Length::from_nm(500_000);
 
 /// What one seam takes off a level.
@@ -266,7 +267,7 @@ fn terms(subject: &Subject<'_>, level: Level, of: LevelOf) -> Vec<Term> {
         }
     }
     terms.extend(dart_terms(subject, level));
-    terms.retain(|term| term.off().abs() >= UNSEEN);
+    terms.retain(|term| term.off() != Length::ZERO);
     terms
 }
 
@@ -302,6 +303,10 @@ fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
         crate::garment::Width::Girth(_) if level.assumed => format!("{} assumed", tape.show(before)),
         crate::garment::Width::Girth(_) => format!("{} as measured round", tape.show(before)),
     };
+    let after = |terms: &mut dyn Iterator<Item = &Term>| tape.round(before - terms.map(Term::off).sum());
+    let is_seen = |term: &&Term| term.off().abs() >= UNSEEN;
+    let seen_suffice = after(&mut terms.iter()) == after(&mut terms.iter().filter(is_seen));
+    let terms: Vec<&Term> = terms.iter().filter(|t| is_seen(t) || !seen_suffice).collect();
     if terms.is_empty() {
         return flat;
     }
@@ -310,7 +315,7 @@ fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
     let (shown, adjusted) = tape.apportion(&exact);
     flat.push_str("; ");
     flat.push_str(&tape.bare(shown[0]));
-    for (term, part) in terms.iter().zip(&shown[1..]) {
+    for (term, part) in terms.into_iter().zip(&shown[1..]) {
         let sign = if part.is_negative() { "−" } else { "+" };
         flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(part.abs(), tape));
     }

@@ -126,11 +126,15 @@ impl<'a> Drape<'a> {
             // A centre seam takes half of its whole off either side.
             let share = if seam.facts.seam.is_single() { 0.5 } else { 1.0 };
             let line = seam.line(side);
-            for edge in [&line.front, &line.back] {
+            let edges: &[_] = match line.has_equal_edges() {
+                true => &[(&line.front, 2.0)],
+                false => &[(&line.front, 1.0), (&line.back, 1.0)],
+            };
+            for (edge, times) in edges {
                 let moved = edge.along(self.up_on(seam.facts.seam, 0.0));
                 match (&mut inner, seam.facts.seam) {
-                    (Some(inner), Seam::Inseam) => *inner = inner.plus(share / PI, &moved),
-                    _ => outer = outer.plus(-share / PI, &moved),
+                    (Some(inner), Seam::Inseam) => *inner = inner.plus(times * share / PI, &moved),
+                    _ => outer = outer.plus(-times * share / PI, &moved),
                 }
             }
         }

@@ -39,7 +39,12 @@ pub(super) fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
 impl<'a> Drawing<'a> {
     pub(super) fn new(drape: &'a Drape<'a>, seams: &[AlteredSeam<'_>]) -> Self {
         let changed = seams.iter().any(|s| s.span().is_some());
-        let after = changed.then(|| GarmentSide::BOTH.map(|side| drape.altered(seams, side)));
+        let after = changed.then(|| {
+            let left = drape.altered(seams, GarmentSide::Left);
+            let agree = seams.iter().all(AlteredSeam::sides_agree);
+            let right = if agree { left.clone() } else { drape.altered(seams, GarmentSide::Right) };
+            [left, right]
+        });
         Self { drape, after, top: drape.pose.body.height() }
     }
 

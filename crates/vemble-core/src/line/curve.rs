@@ -18,8 +18,14 @@ impl Piece {
         self.s[1] - self.s[0]
     }
 
+    /// How much it curves outwards at `s`, away from nought: −y″ ÷ (1 + y′²)^(3/2).
+    pub(super) fn bulge(&self, s: f64) -> f64 {
+        let run = 1.0 + self.at(s).1.powi(2);
+        -self.bend(s) / (run * run.sqrt())
+    }
+
     /// Value and slope at station `s` (Hermite form; Farin, *Curves and Surfaces for CAGD*, ch. 7).
-    fn at(&self, s: f64) -> (f64, f64) {
+    pub(super) fn at(&self, s: f64) -> (f64, f64) {
         if s == self.s[1] {
             return (self.y[1], self.m[1]);
         }
@@ -84,27 +90,31 @@ impl Curve {
 
     /// Value at `s`; nought outside the span, where the old stitching stays.
     pub fn at(&self, s: f64) -> f64 {
-        self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]).map_or(0.0, |p| p.at(s).0)
+        self.piece(s).map_or(0.0, |p| p.at(s).0)
     }
 
-    /// Value and slope at `s`; nought outside the span.
-    pub(super) fn at_with_slope(&self, s: f64) -> (f64, f64) {
-        self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]).map_or((0.0, 0.0), |p| p.at(s))
-    }
-
-    /// How much it curves outwards at `s`, away from nought: −y″ ÷ (1 + y′²)^(3/2).
-    pub(super) fn bulge(&self, s: f64) -> f64 {
-        let Some(piece) = self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1]) else { return 0.0 };
-        let run = 1.0 + piece.at(s).1.powi(2);
-        -piece.bend(s) / (run * run.sqrt())
+    /// The piece at `s`, where there is one.
+    pub(super) fn piece(&self, s: f64) -> Option<&Piece> {
+        self.pieces.iter().find(|p| p.s[0] <= s && s <= p.s[1])
     }
 
     /// Least and greatest value between `from` and `to`.
     pub fn range(&self, from: f64, to: f64) -> (f64, f64) {
-        let stations = self.stations_within(from, to, |p| p.turns().collect());
-        stations
-            .map(|s| self.at(s))
-            .fold((f64::INFINITY, f64::NEG_INFINITY), |(lo, hi), y| (lo.min(y), hi.max(y)))
+        let mut range = (f64::INFINITY, f64::NEG_INFINITY);
+        let mut take = |y: f64| range = (range.0.min(y), range.1.max(y));
+        for piece in &self.pieces {
+            let (low, high) = (piece.s[0].max(from), piece.s[1].min(to));
+            if low <= high {
+                let turns = piece.turns().filter(|s| low <= *s && *s <= high);
+                [low, high].into_iter().chain(turns).for_each(|s| take(piece.at(s).0));
+            }
+        }
+        [from, to].into_iter().filter(|s| !self.covers(*s)).for_each(|_| take(0.0));
+        range
+    }
+
+    fn covers(&self, s: f64) -> bool {
+        self.span().is_some_and(|(low, high)| low <= s && s <= high)
     }
 
     /// The greatest steepness between `from` and `to`, as change over run, without sign.
@@ -121,20 +131,6 @@ impl Curve {
         steepest
     }
 
-    fn stations_within(
-        &self,
-        from: f64,
-        to: f64,
-        extra: impl Fn(&Piece) -> Vec<f64>,
-    ) -> impl Iterator<Item = f64> {
-        let mut stations = vec![from, to];
-        for piece in &self.pieces {
-            stations.extend(piece.s);
-            stations.extend(extra(piece));
-        }
-        stations.into_iter().filter(move |s| from <= *s && *s <= to)
-    }
-
     /// This curve eased towards `other`: 0 leaves it, 1 is the other.
     pub fn eased(&self, other: &Self, share: f64) -> Self {
         self.plus(share, &other.plus(-1.0, self))
@@ -143,21 +139,16 @@ impl Curve {
     /// This curve plus `factor` times another, over this curve's span. Exact: cubics add up to cubics.
     pub fn plus(&self, factor: f64, other: &Self) -> Self {
         let Some((from, to)) = self.span() else { return Self::default() };
-        let mut cuts: Vec<f64> = self.stations_within(from, to, |_| vec![]).collect();
-        cuts.extend(other.stations_within(from, to, |_| vec![]));
+        let ends = |curve: &Self| curve.pieces.iter().flat_map(|p| p.s).collect::<Vec<_>>();
+        let mut cuts = ends(self);
+        cuts.extend(ends(other).into_iter().filter(|s| from <= *s && *s <= to));
         cuts.sort_by(f64::total_cmp);
         cuts.dedup();
         let pieces = cuts.windows(2).map(|w| {
             let middle = f64::midpoint(w[0], w[1]);
-            let part = |curve: &Self, s: f64| {
-                curve
-                    .pieces
-                    .iter()
-                    .find(|p| p.s[0] <= middle && middle <= p.s[1])
-                    .map_or((0.0, 0.0), |p| p.at(s))
-            };
+            let parts = [self.piece(middle), other.piece(middle)];
             let sum = |s: f64| {
-                let (a, b) = (part(self, s), part(other, s));
+                let [a, b] = parts.map(|part| part.map_or((0.0, 0.0), |p| p.at(s)));
                 (a.0 + factor * b.0, a.1 + factor * b.1)
             };
             let (low, high) = (sum(w[0]), sum(w[1]));

@@ -71,12 +71,13 @@ fn offset_length(edge: &Curve, offset: &Curve, from: f64, to: f64) -> f64 {
     knots.retain(|s| from < *s && *s < to);
     knots.extend([from, to]);
     knots.sort_by(f64::total_cmp);
-    let along = |s: f64| {
-        let (y, slope) = offset.at_with_slope(s);
-        ((1.0 - edge.bulge(s) * y).powi(2) + slope * slope).sqrt()
-    };
     let piece = |w: &[f64]| {
         let (middle, half) = (f64::midpoint(w[0], w[1]), (w[1] - w[0]) / 2.0);
+        let (edge, offset) = (edge.piece(middle), offset.piece(middle));
+        let along = |s: f64| {
+            let (y, slope) = offset.map_or((0.0, 0.0), |o| o.at(s));
+            ((1.0 - edge.map_or(0.0, |e| e.bulge(s)) * y).powi(2) + slope * slope).sqrt()
+        };
         half * GAUSS_LEGENDRE_COEFFS_8
             .iter()
             .map(|(weight, x)| weight * along(middle + half * x))

@@ -105,6 +105,9 @@ proptest! {
 
     #[test]
     fn a_pin_on_the_line_does_not_move_it(pins in pins(), at in 10_i64..690, way in prop_oneof![Just(Fairing::Smooth), Just(Fairing::Straight)]) {
+        // Pins steeper than 1 : 1 to each other are no line that cloth follows: between them the lath is bent over posts of its own, which
+        // a pin among them moves.
+        prop_assume!(pins.windows(2).all(|w| (w[1].1 - w[0].1).abs() <= 10 * (w[1].0 - w[0].0)));
         prop_assume!(pins.iter().all(|p| (p.0 - at).abs() >= 10) && at > pins[0].0 && at < pins[pins.len() - 1].0);
         let mut readings = readings(GarmentSide::Left, &pins);
         let [before, _] = line(way, readings.clone());
@@ -116,7 +119,7 @@ proptest! {
         let [after, _] = line(way, readings);
         // Below the first pin the slope is carried on, and a steep one carries what rounding does to it far.
         let moved = apart(&before, &after, pins[0].0);
-        prop_assert!(moved <= 1.0, "moved by {moved} mm");
+        prop_assert!(moved <= 0.75, "moved by {moved} mm");
     }
 
     #[test]

@@ -17,7 +17,7 @@ use crate::alteration::{
 };
 use crate::card::{Card, card, dart_card, elastic_card};
 use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, pass_over};
-use crate::document::Document;
+use crate::document::{Document, wrong_garment, wrong_try_ons};
 use crate::fault::{Fault, Wrong};
 use crate::figure::{Hanging, hanging, stand_changes};
 use crate::fitting::{ElasticPlan, TryOn};
@@ -30,31 +30,45 @@ use crate::line::{AlteredSeam, alter_all};
 /// # Errors
 /// Every fault found, each with its JSON path; never a result beside a fault.
 pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
-    derive(document, tape, true)
-}
-
-/// As [`solve`], but without chalk cards: what follows a pin that is dragged.
-///
-/// # Errors
-/// As [`solve`].
-pub fn solve_without_cards(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
-    derive(document, tape, false)
-}
-
-fn derive(document: &Document, tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
     let faults = document.faults();
     if !faults.is_empty() {
         return Err(faults);
     }
-    let garment = &*document.garment.with_levels_in_order();
+    derive(&document.garment.with_levels_in_order(), &document.try_ons, tape, true)
+}
+
+/// A garment that nothing is wrong with, to be solved with one try-on after another: what stays the same while a pin is dragged is done
+/// once.
+pub struct SoundGarment(Garment);
+
+impl SoundGarment {
+    /// # Errors
+    /// Every fault of the garment.
+    pub fn new(garment: &Garment) -> Result<Self, Vec<Fault>> {
+        let faults = wrong_garment(garment);
+        if faults.is_empty() { Ok(Self(garment.with_levels_in_order().into_owned())) } else { Err(faults) }
+    }
+
+    /// As [`solve`], with chalk cards only if asked: a drag does not need them.
+    ///
+    /// # Errors
+    /// As [`solve`].
+    pub fn solve(&self, try_ons: &[TryOn], tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
+        let faults = wrong_try_ons(&self.0, try_ons);
+        if faults.is_empty() { derive(&self.0, try_ons, tape, with_cards) } else { Err(faults) }
+    }
+}
+
+/// Of a garment with its levels in order, when nothing is wrong with it and its try-ons.
+fn derive(garment: &Garment, try_ons: &[TryOn], tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
     let mut faults = Vec::new();
-    let mut try_ons = Vec::new();
+    let mut solved = Vec::new();
     let mut first_to_chalk = None;
-    for (t, try_on) in document.try_ons.iter().enumerate() {
+    for (t, try_on) in try_ons.iter().enumerate() {
         match changes(garment, try_on, tape) {
             Ok(changes) => {
                 first_to_chalk = changes.first_to_chalk();
-                try_ons.push(solve_try_on(garment, &changes, try_on, tape, with_cards));
+                solved.push(solve_try_on(garment, &changes, try_on, tape, with_cards));
             }
             Err(wrong) => faults.extend(
                 wrong
@@ -67,18 +81,17 @@ fn derive(document: &Document, tape: Tape, with_cards: bool) -> Result<Solved, V
         return Err(faults);
     }
     let as_it_is = || levels(&Subject::as_it_is(garment, tape));
-    let levels_now = if try_ons.is_empty() { as_it_is() } else { Vec::new() };
     Ok(Solved {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
         next_step: NextStep::after(
             garment,
-            try_ons.last().map(|t: &SolvedTryOn| (&t.checks[..], first_to_chalk.as_deref())),
+            solved.last().map(|t: &SolvedTryOn| (&t.checks[..], first_to_chalk.as_deref())),
         )
         .words(),
-        levels: levels_now,
-        try_ons,
+        levels: if solved.is_empty() { as_it_is() } else { Vec::new() },
+        try_ons: solved,
     })
 }
 

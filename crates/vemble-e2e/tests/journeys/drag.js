@@ -1,5 +1,6 @@
-// Drags a pin straight down by some pixels; answers, once the line was painted anew, with the path and how long it took.
-const [css, by, done] = arguments;
+// Drags a pin straight down by some pixels; answers, once the line was painted anew, with the path and how long it took. Lets go of
+// it unless it is to be held.
+const [css, by, held, done] = arguments;
 const pin = document.querySelector(css);
 const box = pin.querySelector("circle").getBoundingClientRect();
 const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
@@ -17,7 +18,7 @@ const look = () => {
   if (line() === before && performance.now() - from < 10000) return requestAnimationFrame(look);
   const took = performance.now() - from;
   const path = document.querySelector(".strip-new").getAttribute("d");
-  send("pointerup", at.y + by);
+  if (!held) send("pointerup", at.y + by);
   done({ path, took });
 };
 requestAnimationFrame(look);

@@ -144,7 +144,8 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
         .await
         .unwrap();
     let script = include_str!("drag.js");
-    let moved = journey.browser.execute_async(script, vec![pin.into(), json!(40)]).await.unwrap();
+    let moved =
+        journey.browser.execute_async(script, vec![pin.into(), json!(40), json!(false)]).await.unwrap();
     assert_ne!(moved["path"], before, "painted before the pin was let go");
     journey.find(STORED).await;
     let dragged = &journey.texts(amount).await[0];
@@ -152,6 +153,27 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
 
     journey.browser.refresh().await.unwrap();
     journey.until_text(amount, dragged).await;
+
+    // While the hand holds it, nothing that arrives takes the line away; Escape gives it back.
+    let line = async || {
+        let path = "return document.querySelector('.strip-new').getAttribute('d')";
+        journey.browser.execute(path, vec![]).await.unwrap()
+    };
+    let as_kept = line().await;
+    let held = journey.browser.execute_async(script, vec![pin.into(), json!(20), json!(true)]).await.unwrap();
+    assert_ne!(held["path"], as_kept);
+    let path = journey.browser.current_url().await.unwrap().path().to_owned();
+    let doing = async || {
+        let change = include_str!("elsewhere.js");
+        journey.browser.execute_async(change, vec![json!("5 cm")]).await.unwrap()
+    };
+    assert_eq!(journey.elsewhere(&path, doing).await, json!(200));
+    tokio::time::sleep(std::time::Duration::from_secs(1)).await;
+    assert_eq!(line().await, held["path"], "held");
+    let escape = "document.querySelector(arguments[0]).dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape', bubbles: true }))";
+    journey.browser.execute(escape, vec![pin.into()]).await.unwrap();
+    journey.until_text(amount, "5.0 cm").await;
+    assert!(line().await.as_str().unwrap().starts_with("M0,50"));
     journey.end().await;
 }
 

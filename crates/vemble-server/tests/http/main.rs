@@ -250,6 +250,52 @@ async fn solving_needs_no_account_and_has_limits() {
     }
 }
 
+/// A garment is judged once and kept while its pins are dragged: that must never show.
+#[actix_web::test]
+async fn a_garment_that_was_seen_before_is_solved_like_a_new_one() {
+    use vemble_core::length::Tape;
+    let (seen, new) = (running().await, running().await);
+    let mut documents: Vec<Value> = vemble_server::example_documents()
+        .into_iter()
+        .map(|document| serde_json::to_value(document).unwrap())
+        .collect();
+    for document in &documents {
+        assert_eq!(seen.solve(document.to_string()).await.0, StatusCode::OK);
+    }
+    for document in &mut documents {
+        // One pin goes on, and after that a level of the garment itself.
+        let changes = [
+            ("/try_ons/0/alterations/0/readings/0/amount", json!("3 mm")),
+            ("/garment/levels/0/width", json!({ "laid_flat": "58.5 cm" })),
+        ];
+        for (at, value) in changes {
+            *document.pointer_mut(at).unwrap() = value;
+            let answer = seen.solve(document.to_string()).await;
+            assert_eq!(answer, new.solve(document.to_string()).await, "{at}");
+            let typed = serde_json::from_value(document.clone()).unwrap();
+            match vemble_core::solve::solve(&typed, Tape::Cm) {
+                Ok(mut solved) => {
+                    solved.try_ons.iter_mut().for_each(|t| t.cards.clear());
+                    assert_eq!(answer.1, serde_json::to_value(solved).unwrap(), "{at}");
+                }
+                Err(faults) => {
+                    let paths =
+                        answer.1["errors"].as_array().unwrap().iter().map(|e| e["path"].as_str().unwrap());
+                    assert!(paths.eq(faults.iter().map(|f| f.path.as_str())), "{}", answer.1);
+                }
+            }
+        }
+        // A garment with a fault is refused as often as it is sent, and says where.
+        document["garment"]["seams"][0]["length"] = json!("-3 cm");
+        for _ in 0..2 {
+            let (status, problem) = seen.solve(document.to_string()).await;
+            assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+            let errors = problem["errors"].as_array().unwrap();
+            assert!(errors.iter().any(|e| e["path"] == "garment.seams[0].length"), "{problem}");
+        }
+    }
+}
+
 #[actix_web::test]
 async fn nobody_reaches_what_is_not_theirs() {
     let odile = running().await;
