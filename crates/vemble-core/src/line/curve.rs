@@ -182,7 +182,7 @@ impl Curve {
 
     /// The curve as a path, exactly: a cubic over its station is a Bézier with evenly spaced stations.
     pub fn path(&self, place: impl Fn(f64, f64) -> Point) -> BezPath {
-        let mut path = BezPath::new();
+        let mut path = BezPath::with_capacity(self.pieces.len() + 1);
         for (i, p) in self.pieces.iter().enumerate() {
             let third = p.run() / 3.0;
             if i == 0 {

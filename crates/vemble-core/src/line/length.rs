@@ -38,6 +38,10 @@ impl EdgeLengths {
 
 /// The lengths of both edges of a side after the alteration; nothing where that side keeps its old stitching.
 pub fn edge_lengths(garment: &Garment, seam: &AlteredSeam<'_>, side: GarmentSide) -> Option<EdgeLengths> {
+    *seam.lengths[side as usize].get_or_init(|| measured(garment, seam, side))
+}
+
+fn measured(garment: &Garment, seam: &AlteredSeam<'_>, side: GarmentSide) -> Option<EdgeLengths> {
     let line = seam.line(side);
     let (from, to) = line.span()?;
     let (from, to) = (from.0.cm(), to.0.cm());

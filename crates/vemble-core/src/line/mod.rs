@@ -21,6 +21,7 @@ use crate::length::{Length, Measure, PerEdge, Station, Tape, Unit, Whole};
 use fair::{Knot, fair};
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
+use std::cell::OnceCell;
 use utoipa::ToSchema;
 
 /// How far a smooth line may pass beside a pin: 3 mm (teaching value: pins wobble by 3 to 6 mm).
@@ -149,6 +150,8 @@ pub struct AlteredSeam<'a> {
     pub tolerance: Length,
     /// The garment's left and right, in this order; without pieces where nothing changes.
     pub lines: [StitchingLine; 2],
+    /// How long both edges of either side are, once somebody asked.
+    lengths: [OnceCell<Option<EdgeLengths>>; 2],
 }
 
 impl AlteredSeam<'_> {
@@ -229,7 +232,16 @@ impl<'a> Draft<'a> {
         let left = draw(GarmentSide::Left)?;
         let right = if sides.pins[0] == sides.pins[1] { left.clone() } else { draw(GarmentSide::Right)? };
         let lines = [left, right];
-        Ok(AlteredSeam { facts, alteration, keeps_percent, sides, ends, tolerance, lines })
+        Ok(AlteredSeam {
+            facts,
+            alteration,
+            keeps_percent,
+            sides,
+            ends,
+            tolerance,
+            lines,
+            lengths: Default::default(),
+        })
     }
 }
 
