@@ -1,4 +1,5 @@
 import { Select } from "antd";
+import { memo } from "react";
 import type { Garment, SolvedTryOn } from "../api/client";
 import { changeable, changesOf } from "./line";
 
@@ -10,7 +11,7 @@ interface Props {
 }
 
 /** Everything that changes on this garment, and what else could: seams, darts, elastic. */
-export function ChangesBar({ garment, result, picked, onPick }: Props) {
+export const ChangesBar = memo(function ChangesBar({ garment, result, picked, onPick }: Props) {
   const there = changesOf(result);
   const all = changeable(garment);
   const open = there.some((c) => c.value === picked)
@@ -45,4 +46,4 @@ export function ChangesBar({ garment, result, picked, onPick }: Props) {
       />
     </nav>
   );
-}
+});

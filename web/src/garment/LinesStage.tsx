@@ -51,6 +51,7 @@ export function LinesStage(props: Props) {
   const { readings } = line;
   const seam = key === ELASTIC ? undefined : line.seam;
   const result = solved?.try_ons[0];
+  const later = useDeferredValue(solved);
   const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === key) ?? null;
   const name = drawn?.name ?? changeable(garment).find((c) => c.value === key)?.label ?? spoken(key);
   const others =
@@ -76,7 +77,7 @@ export function LinesStage(props: Props) {
   return (
     <div className="lines">
       <section className="sheet lines-strip" aria-label="Seam strip">
-        <ChangesBar garment={garment} result={result} picked={key} onPick={props.onPick} />
+        <ChangesBar garment={garment} result={later?.try_ons[0]} picked={key} onPick={props.onPick} />
         <WhatIfBar whatIf={whatIf} />
         <div className="section-head">
           <h2>
@@ -166,7 +167,7 @@ export function LinesStage(props: Props) {
       <PinsAndChecks
         garment={garment}
         whatIf={useDeferredValue(whatIf)}
-        solved={useDeferredValue(solved)}
+        solved={later}
         problem={problem}
         change={key}
         name={name}

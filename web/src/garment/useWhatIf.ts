@@ -1,4 +1,4 @@
-import { useCallback, useState } from "react";
+import { useMemo, useState } from "react";
 import type { TryOn } from "../api/client";
 
 interface Tried {
@@ -28,35 +28,34 @@ export interface WhatIf extends Keeping {
 
 export function useWhatIf(kept: Keeping): WhatIf {
   const [tried, setTried] = useState<Tried | null>(null);
-  const keptChange = kept.change;
-  const change = useCallback(
-    (tryOn: TryOn) => {
-      if (!tried) keptChange(tryOn);
-      else setTried({ states: [...tried.states.slice(0, tried.at + 1), tryOn], at: tried.at + 1 });
-    },
-    [tried, keptChange],
-  );
-  const go = (step: number) => () => {
-    setTried((now) => now && { ...now, at: Math.min(Math.max(now.at + step, 0), now.states.length - 1) });
-  };
-  const shown = tried?.states[tried.at];
-  return {
-    value: shown ?? kept.value,
-    isOn: tried !== null,
-    canUndo: tried ? tried.at > 0 : kept.canUndo,
-    canRedo: tried ? tried.at < tried.states.length - 1 : kept.canRedo,
-    undo: tried ? go(-1) : kept.undo,
-    redo: tried ? go(1) : kept.redo,
-    change,
-    begin: (from) => {
-      setTried({ states: [from ?? kept.value], at: 0 });
-    },
-    keep: () => {
-      if (shown) kept.change(shown);
-      setTried(null);
-    },
-    drop: () => {
-      setTried(null);
-    },
-  };
+  const { value, canUndo, canRedo, undo, redo, change } = kept;
+  // The same as long as nothing changes: what shows it need not be painted again with every move of a hand.
+  return useMemo(() => {
+    const go = (step: number) => () => {
+      setTried((now) => now && { ...now, at: Math.min(Math.max(now.at + step, 0), now.states.length - 1) });
+    };
+    const shown = tried?.states[tried.at];
+    return {
+      value: shown ?? value,
+      isOn: tried !== null,
+      canUndo: tried ? tried.at > 0 : canUndo,
+      canRedo: tried ? tried.at < tried.states.length - 1 : canRedo,
+      undo: tried ? go(-1) : undo,
+      redo: tried ? go(1) : redo,
+      change: (tryOn) => {
+        if (!tried) change(tryOn);
+        else setTried({ states: [...tried.states.slice(0, tried.at + 1), tryOn], at: tried.at + 1 });
+      },
+      begin: (from) => {
+        setTried({ states: [from ?? value], at: 0 });
+      },
+      keep: () => {
+        if (shown) change(shown);
+        setTried(null);
+      },
+      drop: () => {
+        setTried(null);
+      },
+    };
+  }, [tried, value, canUndo, canRedo, undo, redo, change]);
 }
