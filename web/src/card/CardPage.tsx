@@ -204,7 +204,7 @@ function Figures({ row, shows }: { row: MarkResult; shows: Shows }) {
   const figure = figureOf(side, shows);
   if (!side || !figure) return <>–</>;
   return (
-    <Popover trigger={["hover", "click", "focus"]} content={<Words>{side.sum}</Words>}>
+    <Popover trigger={["hover", "focus"]} content={<Words>{side.sum}</Words>}>
       <button type="button" className="card-explained" aria-label={`${figure.text}: ${side.sum}`}>
         <Words>{figure.bare}</Words>
       </button>

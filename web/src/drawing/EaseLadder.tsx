@@ -29,7 +29,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
             </td>
             <td className="ladder-figures">
               <Popover
-                trigger={["hover", "click", "focus"]}
+                trigger={["hover", "focus"]}
                 title={`${level.level}, ${OF[level.of]}`}
                 content={<Sum level={level} />}
               >

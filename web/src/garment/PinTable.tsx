@@ -107,9 +107,9 @@ export function PinTable({ what, from, readings, solved, complaint, picked, onPi
                   }}
                 />
               </td>
-              <td className="pins-figures figure">
+              <td className="pins-figures figure" data-label="altogether">
                 {pin && (
-                  <Popover trigger={["hover", "click", "focus"]} content={<Words>{pin.sum}</Words>}>
+                  <Popover trigger={["hover", "focus"]} content={<Words>{pin.sum}</Words>}>
                     <button type="button" className="explained" aria-label={pin.sum}>
                       <Words>{pin.whole.text}</Words>
                     </button>

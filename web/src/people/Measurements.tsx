@@ -131,7 +131,7 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
     <tr className={missing ? "missing" : ""}>
       <th scope="row">
         <Popover
-          trigger={["hover", "click"]}
+          trigger={["hover", "focus"]}
           title={name}
           content={
             <div className="taking">

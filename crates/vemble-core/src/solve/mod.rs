@@ -42,6 +42,8 @@ pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
 pub struct SoundGarment(Garment);
 
 impl SoundGarment {
+    /// Judges a garment.
+    ///
     /// # Errors
     /// Every fault of the garment.
     pub fn new(garment: &Garment) -> Result<Self, Vec<Fault>> {

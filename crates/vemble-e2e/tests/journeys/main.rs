@@ -269,11 +269,19 @@ async fn nothing_typed_is_lost_while_the_server_is_away() {
 #[actix_web::test]
 async fn on_a_phone_everything_is_within_reach() {
     let journey = Journey::begin(500, 844).await;
-    journey.on_a_phone().await;
+    journey.under_a_thumb().await;
     open_the_corduroys(&journey).await;
     journey.nothing_sticks_out("lines").await;
     journey.type_over(AMOUNT_AT_HEM, "4\u{e007}").await;
     journey.until_text(HEM, "40.0 cm").await;
+    // A thumb opens sums too.
+    journey.tap(".pins .explained").await;
+    journey
+        .until_text(
+            ".ant-popover",
+            "4.0 from the old seam to the pin, folded: 2 edges × 4.0 = 8.0 cm altogether",
+        )
+        .await;
     for (stage, part) in [("Look over", ".question"), ("Try on", ".look-over")] {
         journey.click_words(stage).await;
         journey.find(part).await;
