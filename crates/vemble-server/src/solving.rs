@@ -100,6 +100,7 @@ pub(crate) async fn solve(
     let json = bytes(&request, body)?;
     let solved = match read_try_ons(&json, |garment| sound.of(garment)) {
         Some((garment, try_ons)) => garment.solve(&try_ons, tape, cards),
+        // What does not read, or has a fault, is read whole: that says what is wrong.
         None => derive_all(&read_document(&json).map_err(ApiError::Malformed)?, tape),
     };
     let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;

@@ -263,7 +263,11 @@ function Pin(props: PinProps) {
     onLetGo();
   };
   const nudge = (event: KeyboardEvent) => {
-    if (event.key === "Escape" && from.current) letGo();
+    if (from.current) {
+      // A hand that drags has no key but the one that gives up.
+      if (event.key === "Escape") letGo();
+      return;
+    }
     const [along, more] = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[
       event.key
     ] ?? [0, 0];

@@ -153,7 +153,7 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
     }),
     [state.document, garment, shown, stage, change],
   );
-  const { solved, problem, preview } = useSolved(document, tape);
+  const { solved, problem, preview, letGo } = useSolved(document, tape);
   const lookOver = useLookOver(state.id, garment, tape, stage === "look-over");
   const result = solved?.try_ons[0];
   // While something is dragged the strip is painted first; the stand and the ladder follow.
@@ -285,6 +285,7 @@ function TryOnWork({ state, stage, facts, one, all, onOpen, onNew, onRemove }: T
             onPick={setChange}
             whatIf={whatIf}
             onPreview={preview}
+            onLetGo={letGo}
           />
         )}
       </div>

@@ -1,6 +1,6 @@
 import { PrinterOutlined } from "@ant-design/icons";
 import { Button, Segmented } from "antd";
-import { memo, useDeferredValue, useState } from "react";
+import { memo, useDeferredValue, useEffect, useState } from "react";
 import { Link } from "react-router";
 import type { Complaint, End, Garment, Problem, Reading, Solved, Tape, TryOn } from "../api/client";
 import { SeamStrip } from "../drawing/SeamStrip";
@@ -30,8 +30,9 @@ interface Props {
   /** The try-on that is changed: the kept one, or one that is only tried out. */
   whatIf: WhatIf;
   /** A change while something is dragged: shown, not kept. */
-  /** Shows a state while the hand holds it; nothing lets go of it. */
-  onPreview: (tryOn: TryOn | null) => void;
+  onPreview: (tryOn: TryOn) => void;
+  /** Whatever was dragged is let go of: what is kept is shown again. */
+  onLetGo: () => void;
 }
 
 /** A whole number of tape marks as a document holds it, in the unit of the tape. */
@@ -41,7 +42,7 @@ function onTape(nm: number, tape: Tape): string {
 
 /** From pins to stitching lines: the strip and the pins side by side, the ease ladder, the checks. */
 export function LinesStage(props: Props) {
-  const { garment, solved, problem, picked: key, whatIf, onPreview } = props;
+  const { garment, solved, problem, picked: key, whatIf, onPreview, onLetGo } = props;
   const { tape } = useSettings();
   const [pin, setPin] = useState<number | null>(null);
   const [stretched, setStretched] = useState(true);
@@ -52,6 +53,8 @@ export function LinesStage(props: Props) {
   const seam = key === ELASTIC ? undefined : line.seam;
   const result = solved?.try_ons[0];
   const later = useDeferredValue(solved);
+  // A hand that holds something when another seam is picked, or the page is left, holds it no longer.
+  useEffect(() => onLetGo, [key, onLetGo]);
   const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === key) ?? null;
   const name = drawn?.name ?? changeable(garment).find((c) => c.value === key)?.label ?? spoken(key);
   const others =
@@ -106,6 +109,7 @@ export function LinesStage(props: Props) {
         )}
         {key !== ELASTIC && drawn && solved && (
           <SeamStrip
+            key={key}
             seam={drawn}
             mark={solved.mark_nm}
             stretched={stretched}
@@ -113,19 +117,26 @@ export function LinesStage(props: Props) {
             onPick={setPin}
             onPin={(pin, to, done) => {
               const next = line.withReadings(moved(pin, to.station, to.amount));
-              onPreview(done ? null : next);
-              if (done) onChange(next);
+              if (!done) {
+                onPreview(next);
+                return;
+              }
+              onLetGo();
+              onChange(next);
             }}
-            onLetGo={() => {
-              onPreview(null);
-            }}
+            onLetGo={onLetGo}
             onRemove={(pin) => {
               onChange(line.withReadings(readings.filter((_, index) => index !== pin)));
             }}
             onEnd={(station, done) => {
               const next = seam?.changed({ upper: endAt(station) });
-              onPreview(done ? null : (next ?? null));
-              if (next && done) onChange(next);
+              if (!next) return;
+              if (!done) {
+                onPreview(next);
+                return;
+              }
+              onLetGo();
+              onChange(next);
             }}
           />
         )}

@@ -20,7 +20,7 @@ interface Job {
  * for next. The last good result stays while a new one is on its way or cannot be made.
  *
  * `preview` asks for a state that is not kept yet, at once, without waiting for anything to be painted first. It stays in force while the
- * hand holds it, whatever is stored or arrives meanwhile; `null` lets go of it.
+ * hand holds it, whatever is stored or arrives meanwhile, until `letGo`.
  */
 export function useSolved(document: Document, tape: Tape) {
   const [state, setState] = useState<{ solved: Solved | null; problem: Problem | null }>({
@@ -57,15 +57,19 @@ export function useSolved(document: Document, tape: Tape) {
     ask({ document: held.current ? { ...document, try_ons: [held.current] } : document, tape });
   }, [ask, document, tape]);
   // What was let go of may be kept in the same breath: one question for both.
-  const [letGo, setLetGo] = useState(0);
-  useEffect(askAsHeld, [askAsHeld, letGo]);
+  const [times, setTimes] = useState(0);
+  useEffect(askAsHeld, [askAsHeld, times]);
   const preview = useCallback(
-    (tryOn: TryOn | null) => {
+    (tryOn: TryOn) => {
       held.current = tryOn;
-      if (tryOn) askAsHeld();
-      else setLetGo((times) => times + 1);
+      askAsHeld();
     },
     [askAsHeld],
   );
-  return { ...state, preview };
+  const letGo = useCallback(() => {
+    if (!held.current) return;
+    held.current = null;
+    setTimes((times) => times + 1);
+  }, []);
+  return { ...state, preview, letGo };
 }

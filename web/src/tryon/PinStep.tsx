@@ -235,7 +235,7 @@ export function PinStep({
                 type(typed, one.value);
               }}
             >
-              {one.label}
+              {one.button}
             </button>
           ))}
         </div>

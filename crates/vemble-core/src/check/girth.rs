@@ -204,8 +204,7 @@ fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResu
     }
 }
 
-/// Less than half a millimetre altogether is below any tape's mark: a level is not changed by it, and a sum that comes out the same
-/// without it leaves it out.
+/// Less than half a millimetre altogether is below any tape's mark: a level is not changed by it.
 const UNSEEN: Length = Length::from_nm(500_000);
 
 /// What one seam takes off a level.
@@ -293,7 +292,8 @@ fn dart_terms(subject: &Subject<'_>, level: Level) -> Vec<Term> {
     subject.darts.iter().filter_map(of_dart).flatten().collect()
 }
 
-/// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown.
+/// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown; what shows
+/// as nothing is left out.
 fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
     let before = level.width.girth();
     let mut flat = match level.width {
@@ -303,19 +303,18 @@ fn sum(tape: Tape, level: &GarmentLevel, terms: &[Term]) -> String {
         crate::garment::Width::Girth(_) if level.assumed => format!("{} assumed", tape.show(before)),
         crate::garment::Width::Girth(_) => format!("{} as measured round", tape.show(before)),
     };
-    let after = |terms: &mut dyn Iterator<Item = &Term>| tape.round(before - terms.map(Term::off).sum());
-    let is_seen = |term: &&Term| term.off().abs() >= UNSEEN;
-    let seen_suffice = after(&mut terms.iter()) == after(&mut terms.iter().filter(is_seen));
-    let terms: Vec<&Term> = terms.iter().filter(|t| is_seen(t) || !seen_suffice).collect();
     if terms.is_empty() {
         return flat;
     }
     let mut exact = vec![before];
     exact.extend(terms.iter().map(|term| -term.off()));
     let (shown, adjusted) = tape.apportion(&exact);
+    if shown[1..].iter().all(|part| *part == Length::ZERO) {
+        return flat;
+    }
     flat.push_str("; ");
     flat.push_str(&tape.bare(shown[0]));
-    for (term, part) in terms.into_iter().zip(&shown[1..]) {
+    for (term, part) in terms.iter().zip(&shown[1..]).filter(|(_, part)| **part != Length::ZERO) {
         let sign = if part.is_negative() { "−" } else { "+" };
         flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term.words(part.abs(), tape));
     }

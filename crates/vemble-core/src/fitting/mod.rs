@@ -30,9 +30,9 @@ pub enum How {
     Fold,
     /// All that is pinched out: r altogether, shared between the edges.
     Whole,
-    /// Taken from the front edge only: r altogether.
+    /// Taken from the front edge only, or the first of [`crate::garment::Seam::edges`]: r altogether.
     FrontPanel,
-    /// Taken from the back edge only: r altogether.
+    /// Taken from the other edge only: r altogether.
     BackPanel,
     /// The gap that appears in an opened seam: r is let out altogether.
     Gap,

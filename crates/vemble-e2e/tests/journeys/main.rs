@@ -174,6 +174,13 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     journey.browser.execute(escape, vec![pin.into()]).await.unwrap();
     journey.until_text(amount, "5.0 cm").await;
     assert!(line().await.as_str().unwrap().starts_with("M0,50"));
+    // So does picking another seam, whatever became of the hand.
+    journey.browser.execute_async(script, vec![pin.into(), json!(20), json!(true)]).await.unwrap();
+    journey.choose("Change something else", "inseam").await;
+    journey.until_text(".empty", "No pins on the inseam yet").await;
+    journey.click("[data-change='outseam']").await;
+    journey.until_text(amount, "5.0 cm").await;
+    assert!(line().await.as_str().unwrap().starts_with("M0,50"));
     journey.end().await;
 }
 
