@@ -8,6 +8,7 @@ mod guesses;
 mod invitations;
 mod live;
 mod photos;
+mod queue;
 mod session;
 mod solving;
 mod statics;
@@ -154,6 +155,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     let guesses = web::Data::new(Guesses::default());
     let seen = web::Data::new(garments::Seen::default());
     let sound = web::Data::new(solving::Sound::default());
+    let queue = web::Data::new(queue::Queue::start().map_err(std::io::Error::other)?);
     let server = HttpServer::new(move || {
         let sessions = SessionMiddleware::builder(CookieSessionStore::default(), key.clone())
             .cookie_name("vemble_session".into())
@@ -172,6 +174,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
             .app_data(guesses.clone())
             .app_data(seen.clone())
             .app_data(sound.clone())
+            .app_data(queue.clone())
             .app_data(live.clone())
             .app_data(tapes.clone())
             .app_data(web::PayloadConfig::new(BODY_LIMIT))

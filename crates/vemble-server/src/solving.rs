@@ -1,6 +1,7 @@
 //! Solving a document, and reading a length, without storing anything.
 
 use crate::error::{ApiError, Problem};
+use crate::queue::Queue;
 use actix_web::http::header::{CONTENT_TYPE, ContentType};
 use actix_web::{HttpRequest, HttpResponse, get, post, web};
 use quick_cache::Weighter;
@@ -94,20 +95,27 @@ pub(crate) async fn solve(
     request: HttpRequest,
     wanted: web::Query<Wanted>,
     sound: web::Data<Sound>,
+    queue: web::Data<Queue>,
     body: Body,
 ) -> Result<HttpResponse, ApiError> {
     let Wanted { tape, cards } = wanted.into_inner();
     let json = bytes(&request, body)?;
-    let solved = match read_try_ons(&json, |garment| sound.of(garment)) {
+    let answer = queue.run(move || derived(&json, tape, cards, &sound)).await??;
+    Ok(HttpResponse::Ok().content_type(ContentType::json()).body(answer))
+}
+
+/// What follows from the document `json`, as JSON.
+fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8>, ApiError> {
+    let solved = match read_try_ons(json, |garment| sound.of(garment)) {
         Some((garment, try_ons)) => garment.solve(&try_ons, tape, cards),
         // What does not read, or has a fault, is read whole: that says what is wrong.
-        None => derive_all(&read_document(&json).map_err(ApiError::Malformed)?, tape),
+        None => derive_all(&read_document(json).map_err(ApiError::Malformed)?, tape),
     };
     let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
-    // A garment with one altered seam is some 18 kB; a buffer that grows is copied again and again.
+    // A garment with one altered seam is some 15 kB; a buffer that grows is copied again and again.
     let mut answer = Vec::with_capacity(32 * 1024);
     serde_json::to_writer(&mut answer, &solved).map_err(actix_web::Error::from)?;
-    Ok(HttpResponse::Ok().content_type(ContentType::json()).body(answer))
+    Ok(answer)
 }
 
 /// A length that somebody typed.

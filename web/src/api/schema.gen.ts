@@ -1229,14 +1229,12 @@ export interface components {
         };
         /** @description A derived length as screens, cards and files get it. */
         Figure: {
-            /** @description The same without its unit, for columns whose heading has it. */
-            bare: string;
             /**
              * Format: int64
              * @description Exact, in nanometres.
              */
             nm: number;
-            /** @description At the nearest mark of the user's tape, with its unit. */
+            /** @description At the nearest mark of the user's tape, with its unit behind a space. */
             text: string;
         };
         /**
@@ -2372,7 +2370,10 @@ export interface components {
         };
         /** @description What a try-on's lines move on the stand; all else stays as the stand shows it. */
         StandChanges: {
-            /** @description Front and back; a seam at the side is seen edge-on from there, and nothing moves. */
+            /**
+             * @description Front and back, without the back where it is the front's mirror image; a seam at the side is seen edge-on from there,
+             *     and nothing moves.
+             */
             views: components["schemas"]["ViewChanges"][];
         };
         /** @description A level across the drawing. */
@@ -2434,6 +2435,8 @@ export interface components {
             length_mm: number;
             /** @description The levels that cross it. */
             levels: components["schemas"]["StripLevel"][];
+            /** @description What is drawn on each of them; once where both are the same. */
+            lines: components["schemas"]["StripLines"][];
             /** @description The wearer's left, then the wearer's right. */
             sides: components["schemas"]["StripSide"][];
         };
@@ -2464,22 +2467,25 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
-        /** @description One side of a seam strip. */
-        StripSide: {
+        /** @description The lines of a side, or of both. */
+        StripLines: {
             /** @description The new stitching of the back edge, where it differs. */
             back_line?: string | null;
             /** @description The cut line of the front edge, where it is trimmed. */
             cut?: string | null;
-            /** @description There is more room for its name at its datum than at its other end. */
-            is_quiet_at_datum: boolean;
             /** @description The new stitching of the front edge, or of both where they are the same. */
             line?: string | null;
             /** @description The old fold of a dart, which is no axis. */
             old_line?: string | null;
-            /** @description The garment's side. */
-            side: components["schemas"]["GarmentSide"];
             /** @description How far a smooth line may pass beside the pins: a closed band. */
             tolerance?: string | null;
+        };
+        /** @description One side of a seam strip. */
+        StripSide: {
+            /** @description There is more room for its name at its datum than at its other end. */
+            is_quiet_at_datum: boolean;
+            /** @description The garment's side. */
+            side: components["schemas"]["GarmentSide"];
             /** @description Whose side that was on the wearer. */
             wearer_side: components["schemas"]["WearerSide"];
         };

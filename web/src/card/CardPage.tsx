@@ -5,7 +5,7 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { answer, api, problemOf, type Card, type Figure, type MarkResult } from "../api/client";
 import { Words } from "../drawing/Words";
-import { spoken } from "../drawing/words";
+import { bare, spoken } from "../drawing/words";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import "./card.css";
@@ -136,7 +136,7 @@ function CardSheet({ card, paper, keep }: { card: Card; paper: Paper; keep: stri
                   />
                 </td>
                 <td className="card-station figure">
-                  <Words>{row.station.bare}</Words>
+                  <Words>{bare(row.station)}</Words>
                 </td>
                 {card.columns.map((column, index) => (
                   <td
@@ -206,7 +206,7 @@ function Figures({ row, shows }: { row: MarkResult; shows: Shows }) {
   return (
     <Popover trigger={["hover", "focus"]} content={<Words>{side.sum}</Words>}>
       <button type="button" className="card-explained" aria-label={`${figure.text}: ${side.sum}`}>
-        <Words>{figure.bare}</Words>
+        <Words>{bare(figure)}</Words>
       </button>
     </Popover>
   );

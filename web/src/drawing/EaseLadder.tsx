@@ -2,7 +2,7 @@ import { Popover } from "antd";
 import { memo } from "react";
 import type { LevelResult } from "../api/client";
 import { Words } from "./Words";
-import { OF, spoken, WORDS } from "./words";
+import { bare, OF, spoken, WORDS } from "./words";
 
 /** Ease drawn, in cm either side of the body: from a little under it to well past loose. */
 const FROM = -4;
@@ -107,12 +107,12 @@ function Sum({ level }: { level: LevelResult }) {
       </p>
       {level.body && level.ease_after && (
         <p>
-          <Words>{`${level.after.bare} − ${level.body.bare} body = ${level.ease_after.text} ease altogether`}</Words>
+          <Words>{`${bare(level.after)} − ${bare(level.body)} body = ${level.ease_after.text} ease altogether`}</Words>
         </p>
       )}
       {level.comfort && (
         <p className="quiet">
-          Least {level.comfort.least.text}, usual {level.comfort.usual_from.bare} to{" "}
+          Least {level.comfort.least.text}, usual {bare(level.comfort.usual_from)} to{" "}
           {level.comfort.usual_to.text}: teaching values.
         </p>
       )}

@@ -40,6 +40,7 @@ export function SeamStrip(props: Props) {
   // Where the old stitching of each side lies, and which way its offsets go.
   const sides = strip.sides.map((side, index) => ({
     side,
+    lines: strip.lines[index] ?? strip.lines[0],
     axis: index === 0 ? HEAD + depth : HEAD + depth + 2 * channel,
     up: index === 0 ? -1 : 1,
   }));
@@ -97,21 +98,21 @@ export function SeamStrip(props: Props) {
             </g>
           );
         })}
-        {sides.map(({ side, axis, up }) => (
+        {sides.map(({ side, lines, axis, up }) => (
           <g key={side.side}>
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
-              {side.tolerance && <path className="strip-band" d={side.tolerance} />}
+              {lines?.tolerance && <path className="strip-band" d={lines.tolerance} />}
             </g>
             <line className="strip-old" x1={x(0)} x2={x(strip.length_mm)} y1={axis} y2={axis} />
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
-              {side.old_line && (
-                <path className="strip-old-fold" vectorEffect="non-scaling-stroke" d={side.old_line} />
+              {lines?.old_line && (
+                <path className="strip-old-fold" vectorEffect="non-scaling-stroke" d={lines.old_line} />
               )}
-              {side.cut && <path className="strip-cut" vectorEffect="non-scaling-stroke" d={side.cut} />}
-              {side.back_line && (
-                <path className="strip-new back" vectorEffect="non-scaling-stroke" d={side.back_line} />
+              {lines?.cut && <path className="strip-cut" vectorEffect="non-scaling-stroke" d={lines.cut} />}
+              {lines?.back_line && (
+                <path className="strip-new back" vectorEffect="non-scaling-stroke" d={lines.back_line} />
               )}
-              {side.line && <path className="strip-new" vectorEffect="non-scaling-stroke" d={side.line} />}
+              {lines?.line && <path className="strip-new" vectorEffect="non-scaling-stroke" d={lines.line} />}
             </g>
             <text
               x={side.is_quiet_at_datum ? x(0) : width - RIGHT + 2}

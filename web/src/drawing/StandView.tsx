@@ -100,7 +100,11 @@ interface ViewProps extends Props {
 }
 
 function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
-  const after = changes?.views.find((v) => v.view === view.view);
+  const seen = changes?.views.find((v) => v.view === view.view);
+  // What moves is told once where it is the same from behind.
+  const isMirrored = view.view === "back" && !seen;
+  const after = isMirrored ? changes?.views[0] : seen;
+  const transform = after && isMirrored ? "scale(-1 1)" : undefined;
   const trunk = view.cloth.at(-1);
   const covered = useId();
   const half = stand.width_mm / 2;
@@ -120,23 +124,20 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
         <path
           key={path}
           className="cloth on-body"
-          d={path === trunk ? (after?.trunk ?? path) : path}
+          {...(path === trunk && after?.trunk ? { d: after.trunk, transform } : { d: path })}
           style={{ fill: stand.colour }}
         />
       ))}
       {shaded && (
         <>
           <clipPath id={covered}>
-            <path d={after?.trunk ?? trunk} />
+            <path d={after?.trunk ?? trunk} transform={after?.trunk ? transform : undefined} />
           </clipPath>
-          {(after ?? view).shades.map(({ word, box_mm: [x, y, width, height] }, index) => (
-            <rect
-              key={index}
-              className={`shade shade-${word}`}
-              clipPath={`url(#${covered})`}
-              {...{ x, y, width, height }}
-            />
-          ))}
+          <g clipPath={`url(#${covered})`}>
+            {(after ?? view).shades.map(({ word, box_mm: [x, y, width, height] }, index) => (
+              <rect key={index} className={`shade shade-${word}`} {...{ x, y, width, height, transform }} />
+            ))}
+          </g>
         </>
       )}
       {after?.trunk && <path className="before" d={trunk} />}
@@ -157,6 +158,7 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           key={`${part.name} ${part.side ?? ""} ${index}`}
           part={part}
           after={after?.seams.find((s) => s.seam === part.seam && s.side === (part.side ?? s.side))?.path}
+          transform={transform}
           colour={stand.colour}
           isPicked={Boolean(part.key) && part.key === picked}
           canPick={canPick(part)}
@@ -177,13 +179,15 @@ interface PartProps {
   part: Part;
   /** Where the stretch of it that moves will lie. */
   after: string | undefined;
+  /** How that stretch is placed. */
+  transform: string | undefined;
   colour: string;
   isPicked: boolean;
   canPick: boolean;
   onPick: (part: Part) => void;
 }
 
-function PartDrawing({ part, after, colour, isPicked, canPick, onPick }: PartProps) {
+function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick }: PartProps) {
   const { key, look } = part;
   const drawn = <path className={look} d={part.path} style={look === "piece" ? { fill: colour } : {}} />;
   if (!key || !canPick) return drawn;
@@ -207,7 +211,7 @@ function PartDrawing({ part, after, colour, isPicked, canPick, onPick }: PartPro
       <title>{part.name}</title>
       <path className="grip" d={part.path} />
       {drawn}
-      {after && <path className="changed" d={after} />}
+      {after && <path className="changed" d={after} transform={transform} />}
     </g>
   );
 }

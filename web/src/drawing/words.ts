@@ -1,4 +1,4 @@
-import type { LevelResult } from "../api/client";
+import type { Figure, LevelResult } from "../api/client";
 
 /** Ease against what is usual, in a word. */
 export const WORDS = {
@@ -19,6 +19,9 @@ export const OF: Record<LevelResult["of"], string> = {
   left_sleeve: "left sleeve",
   right_sleeve: "right sleeve",
 };
+
+/** A figure without its unit, where the heading has it or another figure follows. */
+export const bare = ({ text }: Figure): string => text.slice(0, text.lastIndexOf(" "));
 
 /** A word of a document as one writes it. */
 export const spoken = (word: string): string => word.replaceAll("fish_eye", "fish-eye").replaceAll("_", " ");

@@ -12,6 +12,7 @@ import {
   type Wearer,
 } from "../api/client";
 import { PictureView } from "../drawing/PictureView";
+import { bare } from "../drawing/words";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../kept/LengthField";
 
@@ -224,7 +225,7 @@ function History({ line, onForget }: { line: MeasurementLine; onForget: (index: 
               <span className="quiet">{t.date ?? "no date"}</span>{" "}
               <strong className="figure">
                 <Words>
-                  {t.left && t.right ? `${t.left.bare} left, ${t.right.text} right` : t.figure.text}
+                  {t.left && t.right ? `${bare(t.left)} left, ${t.right.text} right` : t.figure.text}
                 </Words>
               </strong>
               <Button

@@ -2,7 +2,7 @@ import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
 import type { Garment, PinPlace, Reading, Step, TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
-import { spoken } from "../drawing/words";
+import { bare, spoken } from "../drawing/words";
 import type { useStand } from "../garment/useDerived";
 import { useSolved } from "../garment/useSolved";
 import { hows } from "../kept/hows";
@@ -157,7 +157,7 @@ export function PinStep({
                     <Words>
                       {figures.front.nm === figures.back.nm
                         ? figures.front.text
-                        : `${figures.front.bare}, ${figures.back.text}`}
+                        : `${bare(figures.front)}, ${figures.back.text}`}
                     </Words>
                   </dd>
                   <dt>altogether, this side</dt>

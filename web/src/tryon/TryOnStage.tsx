@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { answer, api, problemOf, type Garment, type Solved, type TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
-import { spoken } from "../drawing/words";
+import { bare, spoken } from "../drawing/words";
 import { Photos } from "../garment/Photos";
 import { UndoTools } from "../kept/UndoTools";
 import type { Kept } from "../kept/useKept";
@@ -208,7 +208,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
                   <Words>
                     {pin.front.nm === pin.back.nm
                       ? pin.front.text
-                      : `${pin.front.bare} front, ${pin.back.text} back`}
+                      : `${bare(pin.front)} front, ${pin.back.text} back`}
                   </Words>
                 </td>
                 <td className="figure">

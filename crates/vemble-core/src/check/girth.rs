@@ -150,7 +150,7 @@ impl LevelResult {
     }
 }
 
-/// All measured levels from the top down, before and after.
+/// All measured levels from the top down, before and after; legs and sleeves one by one where the changes make them differ.
 pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
     let symmetric = subject.seams.iter().all(super::AlteredSeam::sides_agree);
     let mut levels = subject.garment.levels.clone();
@@ -158,14 +158,16 @@ pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
     levels.retain(|l| l.level != Level::Shoulder);
     levels.sort_by_key(|l| l.level);
     let results = levels.iter().flat_map(|level| {
-        let of: &[LevelOf] = match (subject.garment.round(level.level), symmetric) {
-            (Round::Whole, _) => &[LevelOf::Garment],
-            (Round::Leg, true) => &[LevelOf::EachLeg],
-            (Round::Leg, false) => &[LevelOf::LeftLeg, LevelOf::RightLeg],
-            (Round::Sleeve, true) => &[LevelOf::EachSleeve],
-            (Round::Sleeve, false) => &[LevelOf::LeftSleeve, LevelOf::RightSleeve],
+        let (both, each) = match subject.garment.round(level.level) {
+            Round::Whole => (LevelOf::Garment, None),
+            Round::Leg => (LevelOf::EachLeg, Some([LevelOf::LeftLeg, LevelOf::RightLeg])),
+            Round::Sleeve => (LevelOf::EachSleeve, Some([LevelOf::LeftSleeve, LevelOf::RightSleeve])),
         };
-        of.iter().map(|of| result(subject, level, *of))
+        let one_by_one = each.filter(|_| !symmetric).map(|each| each.map(|of| result(subject, level, of)));
+        match one_by_one {
+            Some([left, right]) if (left.off, &left.sum) != (right.off, &right.sum) => vec![left, right],
+            _ => vec![result(subject, level, both)],
+        }
     });
     results.collect()
 }

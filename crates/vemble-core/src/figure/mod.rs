@@ -27,7 +27,7 @@ pub use stand::{
     MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, stand,
     stand_changes,
 };
-pub use strip::{Strip, StripBlock, StripLevel, StripSide, dart_strip, strip};
+pub use strip::{Strip, StripBlock, StripLevel, StripLines, StripSide, dart_strip, strip};
 pub use taking::{body_picture, taking_picture};
 
 use crate::line::Curve;

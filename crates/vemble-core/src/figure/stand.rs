@@ -10,7 +10,7 @@ use crate::alteration::AlteredDart;
 use crate::body::{BodyMeasurement, Proportions};
 use crate::check::{EaseWord, LevelResult, Subject, levels};
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, GarmentLevel, Level, Run, Seam};
+use crate::garment::{Garment, GarmentLevel, Level, Neckline, Run, Seam};
 use crate::length::{Station, Tape};
 use crate::line::AlteredSeam;
 use kurbo::Point;
@@ -108,7 +108,8 @@ pub struct Shade {
 /// What a try-on's lines move on the stand; all else stays as the stand shows it.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct StandChanges {
-    /// Front and back; a seam at the side is seen edge-on from there, and nothing moves.
+    /// Front and back, without the back where it is the front's mirror image; a seam at the side is seen edge-on from there,
+    /// and nothing moves.
     pub views: Vec<ViewChanges>,
 }
 
@@ -188,14 +189,10 @@ pub fn stand_changes(
     let pose = Pose::of(Proportions::of(&garment.wearer));
     let Some(drape) = Drape::new(garment, &pose) else { return StandChanges { views: Vec::new() } };
     let drawing = Drawing::new(&drape, seams);
-    let views = [ViewSide::Front, ViewSide::Back].map(|view| ViewChanges {
-        view,
-        trunk: drawing.after.as_ref().map(|_| svg(&drawing.trunk(view))),
-        seams: drawing.moved(view, seams),
-        darts: darts.iter().flat_map(|d| drawing.dart(view, d)).collect(),
-        shades: drawing.shades(view, levels),
-    });
-    StandChanges { views: views.into() }
+    let mirrored = darts.is_empty() && drawing.is_alike_from_behind(seams);
+    let sides: &[_] = if mirrored { &[ViewSide::Front] } else { &[ViewSide::Front, ViewSide::Back] };
+    let changed = |view: &ViewSide| drawing.changed(*view, seams, darts, levels);
+    StandChanges { views: sides.iter().map(changed).collect() }
 }
 
 fn part(line: Line<'_>) -> Part {
@@ -222,6 +219,33 @@ impl Drawing<'_> {
             levels: self.levels(view),
             shades: if view == ViewSide::Side { Vec::new() } else { self.shades(view, levels) },
         }
+    }
+
+    pub(super) fn changed(
+        &self,
+        view: ViewSide,
+        seams: &[AlteredSeam<'_>],
+        darts: &[AlteredDart<'_>],
+        levels: &[LevelResult],
+    ) -> ViewChanges {
+        ViewChanges {
+            view,
+            trunk: self.after.as_ref().map(|_| svg(&self.trunk(view))),
+            seams: self.moved(view, seams),
+            darts: darts.iter().flat_map(|d| self.dart(view, d)).collect(),
+            shades: self.shades(view, levels),
+        }
+    }
+
+    /// From behind it is the mirror image of the front: no neckline, and only seams that are seen from both sides.
+    fn is_alike_from_behind(&self, seams: &[AlteredSeam<'_>]) -> bool {
+        let at_the_side = |seam: &AlteredSeam<'_>| {
+            matches!(seam.facts.seam, Seam::Outseam | Seam::SideSeam | Seam::Inseam | Seam::WaistSeam)
+        };
+        let garment = self.drape.garment;
+        !garment.hangs_from_shoulders()
+            && garment.neckline() == Neckline::None
+            && seams.iter().all(at_the_side)
     }
 
     /// The stretches of `seams` that move, where they will be.
@@ -327,13 +351,22 @@ impl Drawing<'_> {
         for (n, &(level, h)) in levels.iter().enumerate() {
             let low = n.checked_sub(1).map_or(h, |below| f64::midpoint(levels[below].1, h));
             let high = levels.get(n + 1).map_or(drape.top, |above| f64::midpoint(above.1, h));
-            for side in GarmentSide::BOTH {
-                let of_side = results.iter().filter(|r| r.level == level);
-                let mut of_side = of_side.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
-                let Some(comfort) = of_side.next().and_then(|r| r.comfort.as_ref()) else { continue };
-                let left = if (side == GarmentSide::Left) == canvas.flipped { -width } else { 0.0 };
-                let of = [left, self.top - high, width, high - low];
-                shades.push(Shade { level, word: comfort.after, box_mm: of.map(|cm| hundredths(cm * 10.0)) });
+            let word = |side: GarmentSide| {
+                let of_level = results.iter().filter(|r| r.level == level);
+                let mut of_side = of_level.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
+                Some(of_side.next()?.comfort.as_ref()?.after)
+            };
+            let mut shade = |word: Option<EaseWord>, left: f64, width: f64| {
+                let of = [left, self.top - high, width, high - low].map(|cm| hundredths(cm * 10.0));
+                shades.extend(word.map(|word| Shade { level, word, box_mm: of }));
+            };
+            match GarmentSide::BOTH.map(word) {
+                [left, right] if left == right => shade(left, -width, 2.0 * width),
+                halves => {
+                    let [one, other] = if canvas.flipped { halves } else { [halves[1], halves[0]] };
+                    shade(one, -width, width);
+                    shade(other, 0.0, width);
+                }
             }
         }
         shades

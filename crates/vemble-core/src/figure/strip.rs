@@ -7,8 +7,8 @@ use super::{hundredths, svg};
 use crate::alteration::AlteredDart;
 use crate::fitting::{GarmentSide, WearerSide, Worn};
 use crate::garment::Garment;
-use crate::length::Tape;
-use crate::line::{AlteredSeam, Curve};
+use crate::length::{Length, Tape};
+use crate::line::{AlteredSeam, Curve, StitchingLine};
 use kurbo::Point;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -24,6 +24,8 @@ pub struct Strip {
     pub deepest_mm: f64,
     /// The wearer's left, then the wearer's right.
     pub sides: Vec<StripSide>,
+    /// What is drawn on each of them; once where both are the same.
+    pub lines: Vec<StripLines>,
     /// What lies across the seam.
     pub blocks: Vec<StripBlock>,
     /// The levels that cross it.
@@ -46,6 +48,13 @@ pub struct StripSide {
     pub side: GarmentSide,
     /// Whose side that was on the wearer.
     pub wearer_side: WearerSide,
+    /// There is more room for its name at its datum than at its other end.
+    pub is_quiet_at_datum: bool,
+}
+
+/// The lines of a side, or of both.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct StripLines {
     /// The new stitching of the front edge, or of both where they are the same.
     pub line: Option<String>,
     /// The new stitching of the back edge, where it differs.
@@ -53,8 +62,6 @@ pub struct StripSide {
     /// The old fold of a dart, which is no axis.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub old_line: Option<String>,
-    /// There is more room for its name at its datum than at its other end.
-    pub is_quiet_at_datum: bool,
     /// How far a smooth line may pass beside the pins: a closed band.
     pub tolerance: Option<String>,
     /// The cut line of the front edge, where it is trimmed.
@@ -76,15 +83,17 @@ pub struct StripBlock {
 
 /// Draws a seam with its new lines.
 pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
-    let mut sides = GarmentSide::BOTH.map(|side| strip_side(seam, side, worn));
-    sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
+    let (sides, lines) = sides(worn, seam.sides_agree(), seam.facts.length.length, |side| {
+        let line = seam.line(side);
+        (&line.front, lines(seam, line))
+    });
     let pins =
         seam.alteration.readings.iter().map(|r| r.edges(seam.alteration.front_share.unwrap_or_default()));
     let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default().cm();
     // A line that carries on to an edge goes further than its pins.
     let length = seam.facts.length.length.cm();
-    let lines = seam.lines.iter().flat_map(|l| [&l.front, &l.back]).map(|c| c.range(0.0, length));
-    let deepest = lines.fold(deepest, |deepest, (low, high)| deepest.max(high).max(-low));
+    let ranges = seam.lines.iter().flat_map(|l| [&l.front, &l.back]).map(|c| c.range(0.0, length));
+    let deepest = ranges.fold(deepest, |deepest, (low, high)| deepest.max(high).max(-low));
     let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
         what: thing.what.clone(),
         from_mm: hundredths(thing.from.length.cm() * 10.0),
@@ -99,7 +108,8 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
         length_mm: hundredths(length * 10.0),
         allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
         deepest_mm: hundredths((deepest + seam.tolerance.cm()) * 10.0),
-        sides: sides.into(),
+        sides,
+        lines,
         blocks: blocks.collect(),
         levels: levels.collect(),
     }
@@ -107,19 +117,17 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
 
 /// Draws a pair of darts: the axis is the middle of the fold, the old fold lies beside it.
 pub fn dart_strip(garment: &Garment, dart: &AlteredDart<'_>, worn: Worn) -> Strip {
-    let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
-    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)));
-    let mut sides = GarmentSide::BOTH.map(|side| StripSide {
-        side,
-        wearer_side: worn.on_wearer(side),
-        line: path(&dart.new[side as usize]),
-        back_line: None,
-        old_line: path(&dart.old),
-        is_quiet_at_datum: is_quiet_at_datum(&dart.new[side as usize], dart.length.cm()),
-        tolerance: None,
-        cut: None,
+    let (sides, lines) = sides(worn, dart.new[0] == dart.new[1], dart.length, |side| {
+        let fold = &dart.new[side as usize];
+        let lines = StripLines {
+            line: path(fold),
+            back_line: None,
+            old_line: path(&dart.old),
+            tolerance: None,
+            cut: None,
+        };
+        (fold, lines)
     });
-    sides.sort_by_key(|s| s.wearer_side == WearerSide::Right);
     let deepest = dart.new.iter().map(|curve| curve.range(0.0, dart.length.cm()).1).fold(0.0, f64::max);
     let levels = garment.body_levels_up().into_iter().filter_map(|l| {
         let station = dart.station_at(l.station.length)?;
@@ -129,16 +137,45 @@ pub fn dart_strip(garment: &Garment, dart: &AlteredDart<'_>, worn: Worn) -> Stri
         length_mm: hundredths(dart.length.cm() * 10.0),
         allowance_mm: 0.0,
         deepest_mm: hundredths(deepest * 10.0),
-        sides: sides.into(),
+        sides,
+        lines,
         blocks: Vec::new(),
         levels: levels.collect(),
     }
 }
 
-fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSide {
-    let line = seam.line(side);
-    let mm = |s: f64, y: f64| Point::new(s * 10.0, y * 10.0);
-    let path = |curve: &Curve| (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)));
+/// Both sides of a strip, the wearer's left first, and what is drawn on them: once where they `agree`.
+fn sides<'a>(
+    worn: Worn,
+    agree: bool,
+    length: Length,
+    drawn: impl Fn(GarmentSide) -> (&'a Curve, StripLines),
+) -> (Vec<StripSide>, Vec<StripLines>) {
+    let mut order = GarmentSide::BOTH;
+    order.sort_by_key(|side| worn.on_wearer(*side) == WearerSide::Right);
+    let of = |side| {
+        let (curve, lines) = drawn(side);
+        (is_quiet_at_datum(curve, length.cm()), lines)
+    };
+    let (quiet, lines): (Vec<_>, Vec<_>) = order[..if agree { 1 } else { 2 }].iter().map(|s| of(*s)).unzip();
+    let side = |(n, side)| StripSide {
+        side,
+        wearer_side: worn.on_wearer(side),
+        is_quiet_at_datum: quiet[if agree { 0 } else { n }],
+    };
+    (order.into_iter().enumerate().map(side).collect(), lines)
+}
+
+fn path(curve: &Curve) -> Option<String> {
+    (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)))
+}
+
+/// Station and offset in cm, in mm.
+fn mm(station: f64, offset: f64) -> Point {
+    Point::new(station * 10.0, offset * 10.0)
+}
+
+fn lines(seam: &AlteredSeam<'_>, line: &StitchingLine) -> StripLines {
     let tolerance = seam.tolerance.cm();
     let band = || {
         let mut band = line.front.shifted(tolerance).path(mm);
@@ -150,13 +187,10 @@ fn strip_side(seam: &AlteredSeam<'_>, side: GarmentSide, worn: Worn) -> StripSid
         band.close_path();
         svg(&band)
     };
-    StripSide {
-        side,
-        wearer_side: worn.on_wearer(side),
+    StripLines {
         line: path(&line.front),
         back_line: path(&line.back).filter(|_| !line.has_equal_edges()),
         old_line: None,
-        is_quiet_at_datum: is_quiet_at_datum(&line.front, seam.facts.length.length.cm()),
         tolerance: (!line.front.pieces.is_empty()).then(band),
         cut: seam.alteration.trim_to.and_then(|w| path(&line.front.shifted(-w.length.cm()))),
     }

@@ -166,7 +166,11 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let levels = crate::check::levels(&subject);
     let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &[], &levels));
     let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
-    assert_eq!(changes.views.len(), 2, "a side seam is seen edge-on from the side");
+    assert_eq!(
+        changes.views.len(),
+        1,
+        "from behind it is the mirror image, from the side an outseam is seen edge-on"
+    );
     for changed in &changes.views {
         let trunk = view(&as_it_is, changed.view).cloth.last().unwrap();
         let after = changed.trunk.as_ref().unwrap();
@@ -294,4 +298,64 @@ fn what_moves_is_drawn_where_it_moves() {
             assert!((height - wanted).abs() < 2.0, "{:?}: {height} for {wanted}", facts.seam);
         }
     }
+}
+
+/// Whatever kind it is, whichever seam moves, and however its sides differ: what is not told of the back is the front, mirrored.
+#[test]
+fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
+    use crate::fitting::Alteration;
+    use crate::line::SidePolicy;
+    let mirrored = |path: &str| super::svg(&super::mirrored(&BezPath::from_svg(path).unwrap()));
+    let mut left_out = Vec::new();
+    for kind in Kind::ALL {
+        let garment = garment_of(kind, three_bodies()[0].clone());
+        for facts in &garment.seams {
+            let station = Measure { length: facts.length.length.fraction(1, 2), unit: Unit::Cm }.to_string();
+            let pins =
+                vec![pin(GarmentSide::Left, &station, "1 cm"), pin(GarmentSide::Right, &station, "2 cm")];
+            let alteration = Alteration {
+                readings: pins,
+                sides: Some(SidePolicy::KeepEach),
+                ..Alteration::of(facts.seam)
+            };
+            let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
+            let subject = crate::check::Subject {
+                seams: &seams,
+                ..crate::check::Subject::as_it_is(&garment, Tape::Cm)
+            };
+            let levels = crate::check::levels(&subject);
+            let told = stand_changes(&garment, &seams, &[], &levels).views;
+            let pose = super::pose::Pose::of(crate::body::Proportions::of(&garment.wearer));
+            let drape = super::drape::Drape::new(&garment, &pose).unwrap();
+            let drawing = super::drawing::Drawing::new(&drape, &seams);
+            let back = drawing.changed(ViewSide::Back, &seams, &[], &levels);
+            if let Some(told) = told.get(1) {
+                assert_eq!(*told, back);
+                continue;
+            }
+            left_out.push(format!("{kind:?} {:?}", facts.seam));
+            let front = &told[0];
+            assert_eq!(back.trunk, front.trunk.as_deref().map(mirrored), "{left_out:?}");
+            let seams = front.seams.iter().map(|s| super::MovedSeam { path: mirrored(&s.path), ..s.clone() });
+            assert_eq!(back.seams, seams.collect::<Vec<_>>(), "{left_out:?}");
+            // Boxes are rounded to hundredths on either side: mirrored, they lie within one of each other.
+            let boxes = |shades: &[super::Shade], mirror: bool| {
+                let left = |[x, _, width, _]: [f64; 4]| if mirror { -x - width } else { x };
+                let tenths = |mm: f64| (mm * 10.0).round() as i64;
+                let of = |s: &super::Shade| {
+                    (
+                        s.level,
+                        tenths(left(s.box_mm)),
+                        s.word,
+                        s.box_mm[1..].iter().map(|mm| tenths(*mm)).collect(),
+                    )
+                };
+                let mut boxes: Vec<(_, _, _, Vec<i64>)> = shades.iter().map(of).collect();
+                boxes.sort_by_key(|b| (b.0, b.1));
+                boxes
+            };
+            assert_eq!(boxes(&back.shades, false), boxes(&front.shades, true), "{left_out:?}");
+        }
+    }
+    insta::assert_debug_snapshot!(left_out);
 }

@@ -182,19 +182,13 @@ impl Figure {
 struct FigureInWords<'a> {
     /// Exact, in nanometres.
     nm: i64,
-    /// At the nearest mark of the user's tape, with its unit.
+    /// At the nearest mark of the user's tape, with its unit behind a space.
     text: &'a str,
-    /// The same without its unit, for columns whose heading has it.
-    bare: &'a str,
 }
 
 impl Serialize for Figure {
     fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-        let mut text = self.bare();
-        let bare = text.len();
-        text.push(' ');
-        text.push_str(self.tape.unit_name());
-        FigureInWords { nm: self.nm, text: &text, bare: &text[..bare] }.serialize(serializer)
+        FigureInWords { nm: self.nm, text: &self.text() }.serialize(serializer)
     }
 }
 impl utoipa::PartialSchema for Figure {

@@ -296,6 +296,34 @@ async fn a_garment_that_was_seen_before_is_solved_like_a_new_one() {
     }
 }
 
+/// All derive from one queue: each must get what follows from its own pins, and a wrong one among them its own fault.
+#[actix_web::test]
+async fn fifty_at_once_each_get_their_own_answer() {
+    let server = running().await;
+    let document = serde_json::to_value(vemble_server::example_documents().remove(0)).unwrap();
+    let dragged_to = |mm: usize| {
+        let mut document = document.clone();
+        let readings = document.pointer_mut("/try_ons/0/alterations/0/readings").unwrap();
+        let amount = if mm % 10 == 9 { "4 1/".to_owned() } else { format!("{mm} mm") };
+        readings[0]["amount"] = amount.into();
+        document.to_string()
+    };
+    let mut alone = Vec::new();
+    for mm in 1..=50 {
+        alone.push(server.solve(dragged_to(mm)).await);
+    }
+    assert!(alone.iter().zip(&alone[1..]).all(|(a, b)| a != b), "each differs from the next");
+    let at_once = futures_util::future::join_all((1..=50).map(|mm| server.solve(dragged_to(mm)))).await;
+    assert_eq!(at_once, alone);
+    // Who hangs up meanwhile costs nobody else anything.
+    let given_up = (1..=50).map(|mm| {
+        let asked = server.solve(dragged_to(mm));
+        async move { actix_web::rt::time::timeout(std::time::Duration::from_millis(1), asked).await.ok() }
+    });
+    futures_util::future::join_all(given_up).await;
+    assert_eq!(server.solve(dragged_to(7)).await, alone[6]);
+}
+
 #[actix_web::test]
 async fn nobody_reaches_what_is_not_theirs() {
     let odile = running().await;
