@@ -1,4 +1,4 @@
-//! One queue for what is derived, worked off by as many threads as there are cores.
+//! One queue for what is asked over and over while a pin is dragged, worked off by as many threads as there are cores.
 //!
 //! A connection belongs to one worker for as long as it lives. If workers derived by themselves, whoever came to the worker
 //! with more connections, or on the busier core, would wait longer than the others, each time. From one queue whoever is

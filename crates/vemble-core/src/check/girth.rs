@@ -166,7 +166,8 @@ pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
         let one_by_one = each.filter(|_| !symmetric).map(|each| each.map(|of| result(subject, level, of)));
         match one_by_one {
             Some([left, right]) if (left.off, &left.sum) != (right.off, &right.sum) => vec![left, right],
-            _ => vec![result(subject, level, both)],
+            Some([left, _]) => vec![LevelResult { of: both, ..left }],
+            None => vec![result(subject, level, both)],
         }
     });
     results.collect()
