@@ -9,8 +9,7 @@ const BULKY: Length = Length::from_mm(38);
 pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
     subject.lines().filter_map(|(seam, line, side)| {
         let (from, to) = line.span()?;
-        let (front, back) =
-            (line.front.range(from.0.cm(), to.0.cm()), line.back.range(from.0.cm(), to.0.cm()));
+        let [front, back] = line.ranges(from, to);
         let most = Length::from_cm(front.1.max(back.1));
         let allowance = seam.facts.least_allowance().length;
         let name = seam.facts.name();
@@ -50,7 +49,7 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
         };
         Some(
             Check::new(outcome, Rule::Kept, format!("What stays inside the {name}, {side}"), figures, reason)
-                .remedy("Trim it after the next try-on, not before.")
+                .remedy(|| "Trim it after the next try-on, not before.")
                 .at(seam.facts.seam, from, subject.tape),
         )
     })
@@ -87,7 +86,7 @@ fn letting_out(
         false => (Outcome::Passes, "The seam has it to give.".into()),
     };
     let panel = (short * 2).up_to(subject.tape.mark());
-    let remedy = match short > Length::ZERO {
+    let remedy = || match short > Length::ZERO {
         true => format!(
             "Set in a strip {} wide plus two allowances, or let out other seams too.",
             subject.show(panel)

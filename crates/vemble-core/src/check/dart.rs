@@ -55,9 +55,12 @@ fn depth(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
         Outcome::Passes => format!("Up to {} one fold lies flat.", subject.show(ONE_FOLD)),
         _ => format!("Over {} one fold stands off.", subject.show(ONE_FOLD)),
     };
-    let half = subject.show(deepest.fraction(1, 2));
+    let half = deepest.fraction(1, 2);
     let title = format!("Depth of the {}", dart.name());
-    Some(check(dart, outcome, title, figures, reason).remedy(format!("Split it in two, {half} deep each.")))
+    Some(
+        check(dart, outcome, title, figures, reason)
+            .remedy(|| format!("Split it in two, {} deep each.", subject.show(half))),
+    )
 }
 
 /// Towards each point the fold runs out from the pin next to it.
@@ -81,11 +84,11 @@ fn run_outs(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
     let [long, folded, times] = subject.tape.quotient(run, depth);
     let unit = subject.tape.unit_name();
     let figures = format!("{long} {unit} long ÷ {folded} {unit} folded = {times}");
-    let wanted = subject.show((depth * safe).up_to(subject.tape.mark()));
+    let wanted = (depth * safe).up_to(subject.tape.mark());
     let title = format!("Point of the {}", dart.name());
     Some(
         check(dart, outcome, title, figures, reason)
-            .remedy(format!("Let the last stretch be {wanted} long.")),
+            .remedy(|| format!("Let the last stretch be {} long.", subject.show(wanted))),
     )
 }
 
@@ -117,7 +120,7 @@ fn points(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
         let reason = "Below the fullest hip a dart takes where the body is widest.".to_owned();
         (outcome, figures, reason, format!("Let it end {} above the hem.", subject.show(height)))
     };
-    Some(check(dart, outcome, title, figures, reason).remedy(remedy))
+    Some(check(dart, outcome, title, figures, reason).remedy(|| remedy))
 }
 
 fn let_out(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
@@ -135,7 +138,7 @@ fn let_out(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
     let title = format!("Letting out the {}", dart.name());
     gives.then(|| {
         check(dart, outcome, title, figures, reason.into())
-            .remedy("Try steam on a hidden place first, or cover the line with topstitching.")
+            .remedy(|| "Try steam on a hidden place first, or cover the line with topstitching.")
     })
 }
 
@@ -156,7 +159,7 @@ fn into_seam(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
     let reason = "The dart ends in an altered seam: what is cut off the seam shortens the dart.".to_owned();
     let title = format!("The {} and the {}", dart.name(), altered.facts.name());
     let mut found = check(dart, Outcome::Caution, title, figures, reason)
-        .remedy("Sew and press the dart first, then chalk the seam across its fold.");
+        .remedy(|| "Sew and press the dart first, then chalk the seam across its fold.");
     found.level = Some(level);
     Some(found)
 }
@@ -172,5 +175,5 @@ fn sides(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
     };
     let mut found = Check::new(outcome, Rule::Sides, title, figures, reason);
     found.dart = Some(dart.dart());
-    Some(found.remedy("Pin again, or choose the mean, the larger, the smaller or one side for both."))
+    Some(found.remedy(|| "Pin again, or choose the mean, the larger, the smaller or one side for both."))
 }

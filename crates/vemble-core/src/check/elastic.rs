@@ -18,7 +18,7 @@ pub(super) fn check(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Che
         let figures = format!("the casing runs {}", subject.show(plan.casing.length));
         return Some(
             make(Outcome::Stop, figures, "The waist of the garment or of the wearer is not known.")
-                .remedy("Measure both: the elastic is what lies between them."),
+                .remedy(|| "Measure both: the elastic is what lies between them."),
         );
     };
     let (garment, body) = (Length::from_nm(garment.nm), Length::from_nm(body.nm));
@@ -31,7 +31,7 @@ pub(super) fn check(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Che
         );
         let wanted = subject.show((excess * 5).up_to(subject.tape.mark()));
         return Some(
-            make(Outcome::Stop, figures, "The casing would have to shrink to nought.").remedy(format!(
+            make(Outcome::Stop, figures, "The casing would have to shrink to nought.").remedy(|| format!(
                 "Take the waist in at a seam, or let the casing run at least {wanted}: there it gathers by a quarter."
             )),
         );
@@ -45,10 +45,10 @@ pub(super) fn check(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Che
     Some(match (excess <= Length::ZERO, sum.gathers_too_much()) {
         (true, _) => {
             make(Outcome::Caution, figures, "The waist is no wider than the body: nothing needs to be held.")
-                .remedy("Leave the elastic out.")
+                .remedy(|| "Leave the elastic out.")
         }
         (false, true) => make(Outcome::Caution, figures, "Over 1.25 the cloth gathers visibly.")
-            .remedy("Let the casing run longer, or take part of it in at a seam."),
+            .remedy(|| "Let the casing run longer, or take part of it in at a seam."),
         (false, false) => make(Outcome::Passes, figures, "Up to 1.25 it lies flat."),
     })
 }

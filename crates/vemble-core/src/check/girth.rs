@@ -153,11 +153,12 @@ impl LevelResult {
 /// All measured levels from the top down, before and after; legs and sleeves one by one where the changes make them differ.
 pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
     let symmetric = subject.seams.iter().all(super::AlteredSeam::sides_agree);
-    let mut levels = subject.garment.levels.clone();
     // A shoulder is as wide as it is; nothing goes round it.
-    levels.retain(|l| l.level != Level::Shoulder);
+    let around = subject.garment.levels.iter().filter(|l| l.level != Level::Shoulder);
+    let mut levels: Vec<&GarmentLevel> = around.collect();
     levels.sort_by_key(|l| l.level);
-    let results = levels.iter().flat_map(|level| {
+    let mut results = Vec::with_capacity(2 * levels.len());
+    for level in levels {
         let (both, each) = match subject.garment.round(level.level) {
             Round::Whole => (LevelOf::Garment, None),
             Round::Leg => (LevelOf::EachLeg, Some([LevelOf::LeftLeg, LevelOf::RightLeg])),
@@ -165,12 +166,14 @@ pub(crate) fn levels(subject: &Subject<'_>) -> Vec<LevelResult> {
         };
         let one_by_one = each.filter(|_| !symmetric).map(|each| each.map(|of| result(subject, level, of)));
         match one_by_one {
-            Some([left, right]) if (left.off, &left.sum) != (right.off, &right.sum) => vec![left, right],
-            Some([left, _]) => vec![LevelResult { of: both, ..left }],
-            None => vec![result(subject, level, both)],
+            Some([left, right]) if (left.off, &left.sum) != (right.off, &right.sum) => {
+                results.extend([left, right]);
+            }
+            Some([left, _]) => results.push(LevelResult { of: both, ..left }),
+            None => results.push(result(subject, level, both)),
         }
-    });
-    results.collect()
+    }
+    results
 }
 
 fn result(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> LevelResult {
@@ -358,10 +361,12 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
         let short = Length::from_nm(comfort.least.nm - after.nm);
         let mut check = Check::new(outcome, Rule::Ease, format!("Ease at the {}", l.name()), figures, reason);
         check.level = Some(l.level);
-        let short = tape.show(short.up_to(tape.mark()));
-        Some(check.remedy(match l.off.nm > 0 {
-            true => format!("Take {short} less altogether at this level."),
-            false => format!("Let out {short} more altogether at this level."),
+        Some(check.remedy(|| {
+            let short = tape.show(short.up_to(tape.mark()));
+            match l.off.nm > 0 {
+                true => format!("Take {short} less altogether at this level."),
+                false => format!("Let out {short} more altogether at this level."),
+            }
         }))
     })
 }

@@ -20,9 +20,7 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
         if from >= top {
             return None;
         }
-        let (low, high) = line.front.range(from.0.cm(), top.0.cm());
-        let (low_back, high_back) = line.back.range(from.0.cm(), top.0.cm());
-        let deepest = Length::from_cm(high.max(high_back).max(-low).max(-low_back));
+        let deepest = line.deepest_between(from, top);
         let outcome = if deepest > LIMB_EDGE { Outcome::Caution } else { Outcome::Passes };
         let figures = format!("{} per edge from one seam of the {limb}", subject.show(deepest));
         let reason = match outcome {
@@ -38,12 +36,12 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
             figures,
             reason,
         );
-        let half = subject.show(deepest.fraction(1, 2));
-        Some(check.remedy(format!("Split it with the {other}: {half} per edge on each.")).at(
-            seam.facts.seam,
-            from,
-            subject.tape,
-        ))
+        let half = deepest.fraction(1, 2);
+        Some(
+            check
+                .remedy(|| format!("Split it with the {other}: {} per edge on each.", subject.show(half)))
+                .at(seam.facts.seam, from, subject.tape),
+        )
     });
     let whole = subject.garment.levels.iter().filter_map(move |level| {
         let at = |side| {
@@ -66,10 +64,11 @@ pub(super) fn checks(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
             Level::Waist => at(GarmentSide::Left).chain(at(GarmentSide::Right)).max()?,
             _ => at(GarmentSide::Left).chain(at(GarmentSide::Right)).sum(),
         };
-        let figures = format!("{} altogether", subject.show(off));
-        let reason = format!("Over {} drags pockets and seams out of place.", subject.show(most));
-        (off > most)
-            .then(|| Check::new(Outcome::Caution, Rule::Hang, title.into(), figures, reason).remedy(remedy))
+        (off > most).then(|| {
+            let figures = format!("{} altogether", subject.show(off));
+            let reason = format!("Over {} drags pockets and seams out of place.", subject.show(most));
+            Check::new(Outcome::Caution, Rule::Hang, title.into(), figures, reason).remedy(|| remedy)
+        })
     });
     grain.chain(whole)
 }

@@ -43,10 +43,12 @@ fn back_pockets(subject: &Subject<'_>) -> Option<Check> {
                 format!("{} closer, {at}; nobody measured the gap", subject.show(whole)),
                 &pinched,
             )
-            .remedy(format!(
-                "Measure it in the look-over: with less than {} there now, take part of it elsewhere.",
-                subject.show(whole + POCKETS_APART)
-            )),
+            .remedy(|| {
+                format!(
+                    "Measure it in the look-over: with less than {} there now, take part of it elsewhere.",
+                    subject.show(whole + POCKETS_APART)
+                )
+            }),
         );
     };
     let (parts, adjusted) = subject.tape.apportion(&[apart, -whole]);
@@ -58,10 +60,12 @@ fn back_pockets(subject: &Subject<'_>) -> Option<Check> {
         adjusted_words(adjusted)
     );
     Some(match apart - whole < POCKETS_APART {
-        true => make(Outcome::Caution, figures, &pinched).remedy(format!(
-            "Take at most {} here and the rest elsewhere, or move the pockets.",
-            subject.show((apart - POCKETS_APART).max(Length::ZERO))
-        )),
+        true => make(Outcome::Caution, figures, &pinched).remedy(|| {
+            format!(
+                "Take at most {} here and the rest elsewhere, or move the pockets.",
+                subject.show((apart - POCKETS_APART).max(Length::ZERO))
+            )
+        }),
         false => make(Outcome::Passes, figures, "Enough cloth stays between them."),
     })
 }
@@ -82,7 +86,7 @@ fn crossed(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
                 seam.facts.name()
             );
             Check::new(Outcome::Caution, Rule::InTheWay, title, figures, "The altered stretch crosses it.")
-                .remedy("Unpick it first and put it back after, or end the line below it.")
+                .remedy(|| "Unpick it first and put it back after, or end the line below it.")
                 .at(seam.facts.seam, from, subject.tape)
         })
     })

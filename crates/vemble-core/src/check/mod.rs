@@ -130,8 +130,9 @@ impl Subject<'_> {
     /// Each line that changes something, with the words for its side; one entry for both sides where they agree.
     fn lines(&self) -> impl Iterator<Item = (&AlteredSeam<'_>, &StitchingLine, &'static str)> {
         self.seams.iter().flat_map(|seam| {
-            let sides = if seam.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH };
-            let words = |side: GarmentSide| match (seam.sides_agree(), side) {
+            let agree = seam.sides_agree();
+            let sides = if agree { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH };
+            let words = move |side: GarmentSide| match (agree, side) {
                 (true, _) => "both sides",
                 (_, GarmentSide::Left) => "the garment's left",
                 (_, GarmentSide::Right) => "the garment's right",
@@ -169,9 +170,10 @@ impl Check {
         }
     }
 
-    fn remedy(mut self, remedy: impl Into<String>) -> Self {
+    /// What would mend it, put into words only where it does not pass.
+    fn remedy<S: Into<String>>(mut self, remedy: impl FnOnce() -> S) -> Self {
         if self.outcome != Outcome::Passes {
-            self.remedy = Some(remedy.into());
+            self.remedy = Some(remedy().into());
         }
         self
     }
@@ -241,7 +243,7 @@ fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
                 figures,
                 "The sides differ by more than pins wobble, and nobody has decided.",
             )
-            .remedy(format!("{advice} Or choose the mean, the larger, the smaller or one side for both."))
+            .remedy(|| format!("{advice} Or choose the mean, the larger, the smaller or one side for both."))
         } else {
             let within = apart <= crate::line::AGREE_WITHIN;
             let reason = if within { "No more than pins wobble." } else { "Decided by hand." };
@@ -274,7 +276,7 @@ fn turned(subject: &Subject<'_>) -> Option<Check> {
     let title = format!("{}: pinned inside out on an uneven body", seam.facts.name());
     let mut check = Check::new(Outcome::Caution, Rule::Turned, title, figures, reason);
     check.seam = Some(seam.facts.seam);
-    Some(check.remedy("Exchange the figures of left and right if it is the body that differs; leave them if it is the garment."))
+    Some(check.remedy(|| "Exchange the figures of left and right if it is the body that differs; leave them if it is the garment."))
 }
 
 #[cfg(test)]

@@ -41,6 +41,6 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
             Check::new(outcome, Rule::Movement, format!("{movement}: {}", l.name()), figures, reason);
         check.level = Some(l.level);
         let short = (adds - ease - stretch).up_to(subject.tape.mark());
-        Some(check.remedy(format!("Leave {} more altogether at this level.", subject.show(short))))
+        Some(check.remedy(|| format!("Leave {} more altogether at this level.", subject.show(short))))
     })
 }

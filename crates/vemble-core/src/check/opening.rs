@@ -37,7 +37,7 @@ fn pulled_on(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Check> {
         let check =
             Check::new(Outcome::Caution, Rule::Opening, title, figures, "What must pass is not known.");
         return Some(
-            check.remedy("Measure the hip girth, and the shoulder girth for what goes over the head."),
+            check.remedy(|| "Measure the hip girth, and the shoulder girth for what goes over the head."),
         );
     };
     let needs = passing + OVER * 2;
@@ -55,8 +55,12 @@ fn pulled_on(subject: &Subject<'_>, levels: &[LevelResult]) -> Option<Check> {
         if outcome == Outcome::Passes { "It goes on." } else { "Nothing unfastens: it does not go on." };
     let mut check = Check::new(outcome, Rule::Opening, title, figures, reason);
     check.level = Some(Level::Waist);
-    let short = subject.show((needs - opens_to).up_to(subject.tape.mark()));
-    Some(check.remedy(format!("Leave {short} more altogether at the waist, or set in a zip.")))
+    let short = (needs - opens_to).up_to(subject.tape.mark());
+    Some(
+        check.remedy(|| {
+            format!("Leave {} more altogether at the waist, or set in a zip.", subject.show(short))
+        }),
+    )
 }
 
 /// Each changed leg or sleeve opening.
@@ -77,7 +81,7 @@ fn hems(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iterator<Item = C
             let figures = format!("the opening measures {} round", l.after.text());
             let reason = format!("The {} is not known.", what.name());
             return Check::new(Outcome::Caution, Rule::Opening, title, figures, reason)
-                .remedy(format!("Measure the {}, round {around}.", what.name()));
+                .remedy(|| format!("Measure the {}, round {around}.", what.name()));
         };
         let needs = passing + OVER;
         let opens_to = after + after.fraction(i64::from(subject.garment.cloth.stretch_percent), 100);
@@ -97,6 +101,6 @@ fn hems(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iterator<Item = C
         let mut check = Check::new(outcome, Rule::Opening, title, figures, reason);
         check.level = Some(l.level);
         let short = (needs - opens_to).up_to(subject.tape.mark());
-        check.remedy(format!("Leave {} more altogether at the hem, or plan a slit.", subject.show(short)))
+        check.remedy(|| format!("Leave {} more altogether at the hem, or plan a slit.", subject.show(short)))
     })
 }

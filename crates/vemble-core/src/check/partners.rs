@@ -41,12 +41,14 @@ fn edges(subject: &Subject<'_>, seam: &AlteredSeam<'_>, side: &'static str) -> O
     };
     let title = format!("Edges of the {}, {side}", seam.facts.name());
     let check = Check::new(outcome, Rule::Partners, title, figures, reason);
-    let remedy = format!(
-        "Trim {} off the {longer} edge at the {}, redraw it, or gather it {:.2} to 1.",
-        subject.show(apart.abs()),
-        seam.facts.seam.datum(),
-        lengths.front.max(lengths.back).cm() / lengths.front.min(lengths.back).cm()
-    );
+    let remedy = || {
+        format!(
+            "Trim {} off the {longer} edge at the {}, redraw it, or gather it {:.2} to 1.",
+            subject.show(apart.abs()),
+            seam.facts.seam.datum(),
+            lengths.front.max(lengths.back).cm() / lengths.front.min(lengths.back).cm()
+        )
+    };
     Some(check.remedy(remedy).at(seam.facts.seam, seam.line(of).span()?.0, subject.tape))
 }
 
@@ -85,7 +87,7 @@ fn under_the_arm(
     let check = Check::new(outcome, Rule::Partners, title, figures, reason);
     let remedy =
         "Let the line carry on into the sleeve seam in one pass, or meet the old stitching below the arm.";
-    Some(check.remedy(remedy).at(Seam::SideSeam, top, subject.tape))
+    Some(check.remedy(|| remedy).at(Seam::SideSeam, top, subject.tape))
 }
 
 /// A line that goes through or off the waist changes the band, or what stands in its place, by as much.
@@ -119,7 +121,7 @@ fn band(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
             "Cut the band there: sew the short level seams first, then the upright one in one pass, allowances open."
         }
     };
-    let check = Check::new(Outcome::Caution, Rule::Partners, title, figures, reason).remedy(how);
+    let check = Check::new(Outcome::Caution, Rule::Partners, title, figures, reason).remedy(|| how);
     Some(check.at(seam.facts.seam, top, subject.tape))
 }
 
@@ -129,9 +131,7 @@ fn lining(subject: &Subject<'_>) -> Option<Check> {
     let seam = subject.seams.iter().find(|s| s.span().is_some())?;
     let most = subject.lines().filter_map(|(s, line, _)| {
         let (from, to) = s.span()?;
-        let (front, back) =
-            (line.front.range(from.0.cm(), to.0.cm()), line.back.range(from.0.cm(), to.0.cm()));
-        Some(Length::from_cm(front.1.max(-front.0).max(back.1).max(-back.0)))
+        Some(line.deepest_between(from, to))
     });
     let figures = format!("up to {} per edge on the outer", subject.show(most.max()?));
     let opens = subject.garment.found.lining_opens.map_or("not looked at yet where it opens", |o| o.name());
@@ -139,6 +139,8 @@ fn lining(subject: &Subject<'_>) -> Option<Check> {
     let title = format!("Lining and {}", seam.facts.name());
     let check = Check::new(Outcome::Caution, Rule::Partners, title, figures, reason);
     Some(
-        check.remedy("Take the same off the lining's seam, a little less: it must never be the tighter one."),
+        check.remedy(
+            || "Take the same off the lining's seam, a little less: it must never be the tighter one.",
+        ),
     )
 }

@@ -46,13 +46,12 @@ fn run_out(
     let figures = format!("{long} {unit} long ÷ {each} {unit} per edge = {times}");
     let wanted = pin.0 + (offset * safe).up_to(subject.tape.mark()) * up;
     let fits = !wanted.is_negative() && wanted <= seam.facts.length.length;
-    let remedy = if fits {
-        format!("Let it meet the old stitching at {}.", subject.show(wanted))
-    } else {
-        format!(
+    let remedy = || match fits {
+        true => format!("Let it meet the old stitching at {}.", subject.show(wanted)),
+        false => format!(
             "The seam is too short for {}: take less at the last pin, or run off the edge.",
             subject.show(offset * safe)
-        )
+        ),
     };
     let title = format!("Run-out of the {}, {side}", seam.facts.name());
     let check = Check::new(outcome, Rule::RunOut, title, figures, reason).remedy(remedy);
@@ -73,7 +72,7 @@ fn kink(subject: &Subject<'_>, seam: &AlteredSeam<'_>, line: &StitchingLine, sid
     let title = format!("Bends of the {}, {side}", seam.facts.name());
     let check = Check::new(outcome, Rule::Kink, title, figures, reason);
     let remedy = "Look at these two pins again, or let the smooth line pass further beside them.";
-    Some(check.remedy(remedy).at(seam.facts.seam, from, subject.tape))
+    Some(check.remedy(|| remedy).at(seam.facts.seam, from, subject.tape))
 }
 
 /// Where the slope carries on to an edge nobody pinned, and passes the largest pin on its way.
@@ -100,5 +99,5 @@ fn carried_on(
     );
     let reason = "Nobody pinned there: the slope of the last pins is carried on.";
     let check = Check::new(Outcome::Caution, Rule::CarriedOn, title, figures, reason);
-    Some(check.remedy("Put a pin at the edge.").at(seam.facts.seam, edge, subject.tape))
+    Some(check.remedy(|| "Put a pin at the edge.").at(seam.facts.seam, edge, subject.tape))
 }

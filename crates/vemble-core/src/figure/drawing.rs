@@ -136,7 +136,10 @@ impl<'a> Drawing<'a> {
             path
         };
         let mut outline = half(GarmentSide::Left);
-        append(&mut outline, &mirrored(&half(GarmentSide::Right)).reverse_subpaths());
+        let alike = self.after.as_ref().is_none_or(|[left, right]| left == right)
+            && drape.tip(GarmentSide::Left) == drape.tip(GarmentSide::Right);
+        let other = if alike { mirrored(&outline) } else { mirrored(&half(GarmentSide::Right)) };
+        append(&mut outline, &other.reverse_subpaths());
         outline.close_path();
         self.canvas(view).place(&outline)
     }

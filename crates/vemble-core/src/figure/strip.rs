@@ -7,7 +7,7 @@ use super::{hundredths, svg};
 use crate::alteration::AlteredDart;
 use crate::fitting::{GarmentSide, WearerSide, Worn};
 use crate::garment::Garment;
-use crate::length::{Length, Tape};
+use crate::length::{Length, Station, Tape};
 use crate::line::{AlteredSeam, Curve, StitchingLine};
 use kurbo::Point;
 use serde::Serialize;
@@ -89,11 +89,11 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
     });
     let pins =
         seam.alteration.readings.iter().map(|r| r.edges(seam.alteration.front_share.unwrap_or_default()));
-    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default().cm();
+    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default();
     // A line that carries on to an edge goes further than its pins.
-    let length = seam.facts.length.length.cm();
-    let ranges = seam.lines.iter().flat_map(|l| [&l.front, &l.back]).map(|c| c.range(0.0, length));
-    let deepest = ranges.fold(deepest, |deepest, (low, high)| deepest.max(high).max(-low));
+    let length = seam.facts.length.length;
+    let [left, right] = [0, 1].map(|n| seam.lines[n].deepest_between(Station(Length::ZERO), Station(length)));
+    let deepest = deepest.max(left).max(right);
     let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
         what: thing.what.clone(),
         from_mm: hundredths(thing.from.length.cm() * 10.0),
@@ -105,9 +105,9 @@ pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) 
         Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.cm() * 10.0) })
     });
     Strip {
-        length_mm: hundredths(length * 10.0),
+        length_mm: hundredths(length.cm() * 10.0),
         allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
-        deepest_mm: hundredths((deepest + seam.tolerance.cm()) * 10.0),
+        deepest_mm: hundredths((deepest + seam.tolerance).cm() * 10.0),
         sides,
         lines,
         blocks: blocks.collect(),

@@ -221,11 +221,13 @@ impl Garment {
             Round::Whole => l.width.girth().fraction(1, 2),
             Round::Leg | Round::Sleeve => l.width.girth(),
         };
-        let levels = self.levels_up(seam.run() == Run::DownSleeve);
+        let of_sleeve = seam.run() == Run::DownSleeve;
+        let levels = || self.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve);
         let datum = self.level(self.span_of(seam).0).map_or(Length::ZERO, |l| l.station.length);
         let station = station + datum;
-        let above = levels.iter().position(|l| l.station.length >= station).unwrap_or(levels.len());
-        match (above.checked_sub(1).map(|below| &levels[below]), levels.get(above)) {
+        let below = levels().filter(|l| l.station.length < station).max_by_key(|l| l.station.length);
+        let above = levels().filter(|l| l.station.length >= station).min_by_key(|l| l.station.length);
+        match (below, above) {
             (Some(low), Some(high)) => {
                 let run = high.station.length - low.station.length;
                 let share = (station - low.station.length).cm() / run.cm();

@@ -108,6 +108,19 @@ impl StitchingLine {
         edges.front.0.abs().max(edges.back.0.abs())
     }
 
+    /// Least and greatest of the front edge and of the back edge between two stations, in cm.
+    pub fn ranges(&self, from: Station, to: Station) -> [(f64, f64); 2] {
+        let range = |edge: &Curve| edge.range(from.0.cm(), to.0.cm());
+        let front = range(&self.front);
+        [front, if self.has_equal_edges() { front } else { range(&self.back) }]
+    }
+
+    /// The deeper of the two edges anywhere between two stations, without sign.
+    pub fn deepest_between(&self, from: Station, to: Station) -> Length {
+        let [front, back] = self.ranges(from, to);
+        Length::from_cm(front.1.max(-front.0).max(back.1).max(-back.0))
+    }
+
     /// First and last altered station.
     pub fn span(&self) -> Option<(Station, Station)> {
         let (from, to) = self.front.span()?;
