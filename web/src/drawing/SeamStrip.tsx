@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { PinResult, SolvedSeam, StripSide } from "../api/client";
+import type { PinResult, SolvedSeam, Strip, StripSide } from "../api/client";
 
 interface Props {
   seam: SolvedSeam;
@@ -25,6 +25,8 @@ const DEEP = 92;
 /** Beyond the deepest offset: the name of the side, clear of its line. */
 const NAME = 18;
 const NM_PER_MM = 1e6;
+/** As wide as a letter of a level's name is at most, on average, in px. */
+const LETTER = 7.5;
 
 /** One seam laid straight: the wearer's left above, the right below, their allowances between the two old stitchings. */
 export function SeamStrip(props: Props) {
@@ -87,17 +89,14 @@ export function SeamStrip(props: Props) {
             )}
           </g>
         ))}
-        {strip.levels.map((level) => {
-          const at = x(level.at_mm);
-          return (
-            <g key={level.name}>
-              <line className="strip-level" x1={at} x2={at} y1={top} y2={bottom} />
-              <text className="minor" x={at} y={14} textAnchor={anchor(at, width)}>
-                {level.name}
-              </text>
-            </g>
-          );
-        })}
+        {named(strip, x, width).map(({ name, at, anchor }) => (
+          <g key={name}>
+            <line className="strip-level" x1={at} x2={at} y1={top} y2={bottom} />
+            <text className="minor" x={at} y={14} textAnchor={anchor}>
+              {name}
+            </text>
+          </g>
+        ))}
         {sides.map(({ side, lines, axis, up }) => (
           <g key={side.side}>
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
@@ -182,9 +181,27 @@ function useWidth(frame: React.RefObject<HTMLDivElement | null>): number {
   return width;
 }
 
-function anchor(at: number, width: number): "start" | "middle" | "end" {
+function anchorOf(at: number, width: number): "start" | "middle" | "end" {
   if (at < 40) return "start";
   return at > width - 60 ? "end" : "middle";
+}
+
+/** The levels from left to right, and how each name stands at its line: where two would touch the left one turns away, and if need be the other too. */
+function named(strip: Strip, x: (mm: number) => number, width: number) {
+  const levels = strip.levels.map(({ name, at_mm }) => {
+    const at = x(at_mm);
+    return { name, at, anchor: anchorOf(at, width) };
+  });
+  levels.sort((a, b) => a.at - b.at);
+  levels.forEach((level, n) => {
+    const next = levels[n + 1];
+    if (!next || level.anchor !== "middle" || next.anchor !== "middle") return;
+    const half = (LETTER * next.name.length) / 2;
+    const room = next.at - level.at - LETTER;
+    if (room < half + (LETTER * level.name.length) / 2) level.anchor = "end";
+    if (room < half) next.anchor = "start";
+  });
+  return levels;
 }
 
 function sideWords(side: StripSide, short: boolean): string {
@@ -336,8 +353,12 @@ interface EndProps extends Props {
 }
 
 function EndHandle({ seam, station, words, at, up, across, mark, onEnd, onLetGo }: EndProps) {
-  const from = useRef<number | null>(null);
+  const from = useRef<{ x: number; station: number } | null>(null);
   const within = (nm: number) => Math.min(Math.max(snap(nm, mark), 0), seam.length.nm);
+  const dragged = (event: PointerEvent) => {
+    const start = from.current;
+    return start && within(start.station + ((event.clientX - start.x) / across) * NM_PER_MM);
+  };
   const letGo = () => {
     from.current = null;
     onLetGo();
@@ -364,15 +385,21 @@ function EndHandle({ seam, station, words, at, up, across, mark, onEnd, onLetGo 
       }}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId);
-        from.current = event.clientX - (station / NM_PER_MM) * across;
+        from.current = { x: event.clientX, station };
       }}
       onPointerMove={(event) => {
-        if (from.current !== null)
-          onEnd(within(((event.clientX - from.current) / across) * NM_PER_MM), false);
+        const to = dragged(event);
+        if (to !== null) onEnd(to, false);
       }}
       onPointerUp={(event) => {
-        if (from.current !== null) onEnd(within(((event.clientX - from.current) / across) * NM_PER_MM), true);
+        const to = dragged(event);
+        // Who only touches it decides nothing: an end that was assumed stays so.
+        if (to === null || Math.abs(event.clientX - (from.current?.x ?? 0)) <= 2) {
+          letGo();
+          return;
+        }
         from.current = null;
+        onEnd(to, true);
       }}
       onPointerCancel={letGo}
     >

@@ -125,7 +125,7 @@ fn a_dart_is_deepened_let_out_and_kept_apart_on_each_side() {
     let mut apart = darts(Dart::BackWaist, &[("10 cm", "0.2 cm")]);
     apart.readings.push(pin(RIGHT, "10 cm", "1.2 cm"));
     assert_eq!(
-        find(&solved(&skirt, with_darts(apart.clone())), "back waist dart: left").outcome,
+        find(&solved(&skirt, with_darts(apart.clone())), "Left and right back waist dart").outcome,
         Outcome::Stop
     );
     assert_eq!(waist(DartPins { sides: Some(SidePolicy::Mean), ..apart.clone() }), "2.8 cm");

@@ -166,7 +166,7 @@ fn into_seam(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
 
 fn sides(subject: &Subject<'_>, dart: &AlteredDart<'_>) -> Option<Check> {
     let (apart, station) = dart.sides.apart?;
-    let title = format!("{}: left and right", dart.name());
+    let title = format!("Left and right {}", dart.name());
     let figures = format!("{} apart, {} from the point", subject.show(apart), subject.show(station.0));
     let (outcome, reason) = match dart.sides.undecided {
         true => (Outcome::Stop, "The sides differ by more than pins wobble, and nobody has decided."),

@@ -229,7 +229,7 @@ pub(crate) fn suggestion(garment: &Garment) -> Suggestion {
 fn sides(subject: &Subject<'_>) -> impl Iterator<Item = Check> {
     subject.seams.iter().filter_map(|seam| {
         let (apart, station) = seam.sides.apart?;
-        let title = format!("{}: left and right", seam.facts.name());
+        let title = format!("Left and right of the {}", seam.facts.name());
         let figures = format!("{} apart on each edge, at {}", subject.show(apart), subject.show(station.0));
         let check = if seam.sides.undecided {
             let advice = match subject.garment.wearer.explains_a_difference() {
@@ -273,7 +273,7 @@ fn turned(subject: &Subject<'_>) -> Option<Check> {
          a difference of the body must go to the garment's other side.",
         subject.garment.wearer.name
     );
-    let title = format!("{}: pinned inside out on an uneven body", seam.facts.name());
+    let title = format!("The {}, pinned inside out on an uneven body", seam.facts.name());
     let mut check = Check::new(Outcome::Caution, Rule::Turned, title, figures, reason);
     check.seam = Some(seam.facts.seam);
     Some(check.remedy(|| "Exchange the figures of left and right if it is the body that differs; leave them if it is the garment."))

@@ -38,7 +38,7 @@ pub(super) fn checks(subject: &Subject<'_>, levels: &[LevelResult]) -> impl Iter
             _ => format!("No room {doing}."),
         };
         let mut check =
-            Check::new(outcome, Rule::Movement, format!("{movement}: {}", l.name()), figures, reason);
+            Check::new(outcome, Rule::Movement, format!("{movement}, at the {}", l.name()), figures, reason);
         check.level = Some(l.level);
         let short = (adds - ease - stretch).up_to(subject.tape.mark());
         Some(check.remedy(|| format!("Leave {} more altogether at this level.", subject.show(short))))

@@ -167,7 +167,7 @@ async fn a_stop_is_passed_over_with_a_word_that_is_kept() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
     open_garment(&journey, "Herringbone overcoat").await;
-    let stop = "side seam: left and right";
+    let stop = "Left and right of the side seam";
     until_check(&journey, stop, "nobody has decided").await;
     journey.click(&format!("[aria-label='Pass over: {stop}']")).await;
     journey

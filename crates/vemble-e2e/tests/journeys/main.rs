@@ -181,6 +181,16 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     journey.click("[data-change='outseam']").await;
     journey.until_text(amount, "5.0 cm").await;
     assert!(line().await.as_str().unwrap().starts_with("M0,50"));
+
+    // Who only touches the end of a line decides nothing.
+    journey.choose("Upper end of the line", "as the pins suggest").await;
+    journey.until_text(".line-settings", "assumed: meets the old stitching at").await;
+    journey.find(STORED).await;
+    let assumed = line().await;
+    journey.click(".strip .end").await;
+    tokio::time::sleep(std::time::Duration::from_secs(1)).await;
+    assert!(journey.texts(".line-settings").await[0].contains("assumed: meets the old stitching at"));
+    assert_eq!(line().await, assumed);
     journey.end().await;
 }
 
