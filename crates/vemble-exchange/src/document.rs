@@ -1,11 +1,12 @@
 //! The JSON document, read strictly: what is wrong comes back with its JSON path.
 
+use memchr::memmem;
 use serde::{Deserialize, Serialize};
-use serde_json::value::RawValue;
 use utoipa::ToSchema;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
 use vemble_core::fitting::TryOn;
+use vemble_core::garment::Garment;
 use vemble_core::length::Tape;
 
 /// One thing wrong in a document.
@@ -83,23 +84,42 @@ pub fn read_document(json: &[u8]) -> Result<Document, Complaint> {
     Ok(document)
 }
 
-/// A document whose garment is still text.
-#[derive(Deserialize)]
-#[serde(deny_unknown_fields)]
-struct Outline<'a> {
-    version: u32,
-    #[serde(borrow)]
-    garment: &'a RawValue,
-    #[serde(default)]
-    try_ons: Vec<TryOn>,
+/// The text of a document before its try-ons, and from there on: while pins are dragged the first is the same again and again.
+///
+/// Both are objects but for a brace, or the document is none: a quote within a string is escaped, so what is looked for is a
+/// name, and nothing in a garment has it. Nothing where a document is written another way; [`read_document`] reads it.
+pub fn halves(json: &[u8]) -> Option<(&str, &str)> {
+    let comma = memmem::find(json, b",\"try_ons\":")?;
+    let text = std::str::from_utf8(json).ok()?;
+    Some((&text[..comma], &text[comma + 1..]))
 }
 
-/// The try-ons of a document and its garment, as `sound` finds it by its text: while pins are dragged it is the same again and again.
+/// The garment in the first half of a document, and the version if it stands there.
 ///
 /// Nothing where anything is not as it should be; [`read_document`] says what.
-pub fn read_try_ons<G>(json: &[u8], sound: impl FnOnce(&str) -> Option<G>) -> Option<(G, Vec<TryOn>)> {
-    let Outline { version, garment, try_ons } = serde_json::from_str(std::str::from_utf8(json).ok()?).ok()?;
-    (version == VERSION).then_some((sound(garment.get())?, try_ons))
+pub fn read_beginning(half: &str) -> Option<(Garment, Option<u32>)> {
+    #[derive(Deserialize)]
+    #[serde(deny_unknown_fields)]
+    struct Beginning {
+        version: Option<u32>,
+        garment: Garment,
+    }
+    let Beginning { version, garment } = serde_json::from_str(&format!("{half}}}")).ok()?;
+    Some((garment, version))
+}
+
+/// The try-ons in the second half of a document, whose first half had this version or none.
+///
+/// Nothing where anything is not as it should be; [`read_document`] says what.
+pub fn read_try_ons(half: &str, version_before: Option<u32>) -> Option<Vec<TryOn>> {
+    #[derive(Deserialize)]
+    #[serde(deny_unknown_fields)]
+    struct Rest {
+        version: Option<u32>,
+        try_ons: Vec<TryOn>,
+    }
+    let Rest { version, try_ons } = serde_json::from_str(&format!("{{{half}")).ok()?;
+    (version_before.xor(version) == Some(VERSION)).then_some(try_ons)
 }
 
 /// The JSON Schema (2020-12) of the document, from the same definitions that the HTTP interface is described by.

@@ -11,12 +11,19 @@ use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
 use vemble_core::document::Document;
+use vemble_core::fitting::TryOn;
 use vemble_core::length::{Measure, Tape};
-use vemble_core::solve::{Solved, SoundGarment, solve as derive_all};
-use vemble_exchange::document::{Complaint, read, read_document, read_try_ons};
+use vemble_core::solve::{Solved, SoundGarment};
+use vemble_exchange::document::{Complaint, halves, read, read_beginning, read_document, read_try_ons};
 
-/// Garments that were judged, by their text; a drag sends the same again and again.
-pub struct Sound(Cache<Box<str>, Arc<SoundGarment>, ByLength>);
+/// Garments that were judged, by the text of their documents before the try-ons; a drag sends the same again and again.
+pub struct Sound(Cache<Box<str>, Arc<Known>, ByLength>);
+
+/// What stood before the try-ons.
+struct Known {
+    garment: SoundGarment,
+    version: Option<u32>,
+}
 
 /// How much text is kept in memory, in bytes: a thousand garments.
 const KEPT: u64 = 8_000_000;
@@ -28,21 +35,30 @@ impl Default for Sound {
 }
 
 impl Sound {
-    /// Nothing where the text is no garment, or one with a fault.
-    fn of(&self, text: &str) -> Option<Arc<SoundGarment>> {
+    /// Nothing where there is no garment, or one with a fault.
+    fn of(&self, text: &str) -> Option<Arc<Known>> {
         self.0.get(text).or_else(|| {
-            let garment = Arc::new(SoundGarment::new(&serde_json::from_str(text).ok()?).ok()?);
-            self.0.insert(text.into(), garment.clone());
-            Some(garment)
+            let (garment, version) = read_beginning(text)?;
+            let known = Arc::new(Known { garment: SoundGarment::new(&garment).ok()?, version });
+            self.0.insert(text.into(), known.clone());
+            Some(known)
         })
+    }
+
+    /// A document, if it is whole and its garment has no fault.
+    fn read(&self, json: &[u8]) -> Option<(Arc<Known>, Vec<TryOn>)> {
+        let (beginning, rest) = halves(json)?;
+        let known = self.of(beginning)?;
+        let try_ons = read_try_ons(rest, known.version)?;
+        Some((known, try_ons))
     }
 }
 
 #[derive(Clone)]
 struct ByLength;
 
-impl Weighter<Box<str>, Arc<SoundGarment>> for ByLength {
-    fn weight(&self, text: &Box<str>, _: &Arc<SoundGarment>) -> u64 {
+impl Weighter<Box<str>, Arc<Known>> for ByLength {
+    fn weight(&self, text: &Box<str>, _: &Arc<Known>) -> u64 {
         text.len() as u64
     }
 }
@@ -106,10 +122,14 @@ pub(crate) async fn solve(
 
 /// What follows from the document `json`, as JSON.
 fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8>, ApiError> {
-    let solved = match read_try_ons(json, |garment| sound.of(garment)) {
-        Some((garment, try_ons)) => garment.solve(&try_ons, tape, cards),
-        // What does not read, or has a fault, is read whole: that says what is wrong.
-        None => derive_all(&read_document(json).map_err(ApiError::Malformed)?, tape),
+    let solved = match sound.read(json) {
+        Some((known, try_ons)) => known.garment.solve(&try_ons, tape, cards),
+        // What is written another way, does not read, or has a fault is read whole: that says what is wrong.
+        None => {
+            let document = read_document(json).map_err(ApiError::Malformed)?;
+            let garment = SoundGarment::new(&document.garment).map_err(|_| document.faults());
+            garment.and_then(|garment| garment.solve(&document.try_ons, tape, cards))
+        }
     };
     let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
     // A garment with one altered seam is some 15 kB; a buffer that grows is copied again and again.

@@ -234,16 +234,18 @@ impl Term {
     /// what is shown of it.
     fn words(&self, shown: Length, tape: Tape) -> String {
         let (Edges { front, back }, [one, other]) = (self.edges, self.names);
-        let each = || tape.factor(front.0.abs(), 2 * self.seams, shown);
-        match (self.seams, front == back) {
-            (1, true) => format!("{}: 2 {} × {}", self.seam, self.of, each()),
-            (n, true) => format!("{n} {}s × 2 {} × {}", self.seam, self.of, each()),
-            (1, false) => {
-                format!("{}: {one} {}, {other} {}", self.seam, tape.bare(front.0), tape.bare(back.0))
-            }
-            (n, false) => {
-                format!("{n} {}s × ({one} {}, {other} {})", self.seam, tape.bare(front.0), tape.bare(back.0))
-            }
+        if front == back {
+            let each = tape.factor(front.0.abs(), 2 * self.seams, shown);
+            return match self.seams {
+                1 => format!("{}: 2 {} × {each}", self.seam, self.of),
+                n => format!("{n} {}s × 2 {} × {each}", self.seam, self.of),
+            };
+        }
+        let signed = if self.off().is_negative() { -shown } else { shown };
+        let [front, back] = tape.factors([front.0, back.0], self.seams, signed);
+        match self.seams {
+            1 => format!("{}: {one} {front}, {other} {back}", self.seam),
+            n => format!("{n} {}s × ({one} {front}, {other} {back})", self.seam),
         }
     }
 }

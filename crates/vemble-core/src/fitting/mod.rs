@@ -105,13 +105,13 @@ impl Edges {
                 format!("{seams} × 2 edges × {each}")
             };
         }
-        let (parts, adjusted) = tape.apportion(&[front.0, back.0]);
-        let [front, back] = [tape.bare(parts[0]), tape.bare(parts[1])];
-        let adjusted = adjusted_words(adjusted);
         if seams == 1 {
-            format!("{one} {front} + {other} {back}{adjusted}")
+            let (parts, adjusted) = tape.apportion(&[front.0, back.0]);
+            let [front, back] = [tape.bare(parts[0]), tape.bare(parts[1])];
+            format!("{one} {front} + {other} {back}{}", adjusted_words(adjusted))
         } else {
-            format!("{seams} × ({one} {front} + {other} {back}){adjusted}")
+            let [front, back] = tape.factors([front.0, back.0], seams, whole * seams);
+            format!("{seams} × ({one} {front} + {other} {back})")
         }
     }
 }

@@ -1,6 +1,6 @@
 //! The user's tape: at which marks lengths are shown, so that parts add up and products can be followed.
 
-use super::{Length, Unit, in_64ths, round_div};
+use super::{Length, Unit, in_64ths};
 use serde::{Deserialize, Serialize, Serializer};
 use utoipa::ToSchema;
 
@@ -89,19 +89,43 @@ impl Tape {
     }
 
     /// A factor of a product: at the nearest mark where that multiplies out to `whole` as it is shown, else as finely as it takes to
-    /// follow the sum: a tenth of a millimetre, or 1/64 in.
+    /// follow the sum: a tenth or a hundredth of a millimetre, or 1/64 in.
     pub fn factor(self, each: Length, times: i64, whole: Length) -> String {
-        if self.round(each) * times == self.round(whole) {
-            return self.bare(each);
+        let [each] = self.factors([each], times, whole);
+        each
+    }
+
+    /// Parts that are added and taken so many times, as finely as it takes to come to `whole` as it is shown: see [`Tape::factor`].
+    pub fn factors<const N: usize>(self, parts: [Length; N], times: i64, whole: Length) -> [String; N] {
+        let whole = self.round(whole);
+        let marks = parts.map(|part| self.round(part));
+        if marks.iter().copied().sum::<Length>() * times == whole {
+            return marks.map(|part| self.bare(part));
         }
-        let sign = if each.is_negative() { "−" } else { "" };
-        match self.unit() {
-            Unit::In => format!("{sign}{}", in_64ths(round_div(each.0.abs(), 396_875))),
-            _ => {
-                let tenths = round_div(each.0.abs(), 100_000);
-                format!("{sign}{}.{:02}", tenths / 100, tenths % 100)
+        let finely = |step: Length| {
+            let (shown, _) = apportioned(&parts, step);
+            let comes_to = shown.iter().copied().sum::<Length>() * times;
+            ((comes_to - whole).abs() * 2 <= self.mark(), shown)
+        };
+        let sign = |part: Length| if part.is_negative() { "−" } else { "" };
+        let decimal = |part: &Length, step: i64, digits: usize| {
+            let (steps, ten) = (part.0.abs() / step, 10_i64.pow(digits as u32));
+            format!("{}{}.{:0digits$}", sign(*part), steps / ten, steps % ten)
+        };
+        let mut words = match self.unit() {
+            Unit::In => {
+                let (_, shown) = finely(Length::from_64ths(1));
+                shown.iter().map(|p| format!("{}{}", sign(*p), in_64ths(p.0.abs() / 396_875))).collect()
             }
-        }
+            _ => match finely(Length::from_nm(100_000)) {
+                (true, shown) => shown.iter().map(|part| decimal(part, 100_000, 2)).collect(),
+                (false, _) => {
+                    let (_, shown) = finely(Length::from_nm(10_000));
+                    shown.iter().map(|part| decimal(part, 10_000, 3)).collect::<Vec<_>>()
+                }
+            },
+        };
+        std::array::from_fn(|n| std::mem::take(&mut words[n]))
     }
 
     /// A quotient and its two lengths, as they are shown: at the nearest marks where these divide to it, else in thousandths of the
@@ -132,21 +156,26 @@ impl Tape {
     ///
     /// The second value is true where a part had to move off its own nearest mark (largest remainder, Hamilton's method).
     pub fn apportion(self, parts: &[Length]) -> (Vec<Length>, bool) {
-        let mut shown: Vec<Length> = parts.iter().map(|p| self.round(*p)).collect();
-        let total = self.round(parts.iter().copied().sum());
-        let missing = (total - shown.iter().copied().sum()).0 / self.mark().0;
-        let mut order: Vec<usize> = (0..parts.len()).collect();
-        order.sort_by_key(|&i| -missing.signum() * (parts[i] - shown[i]).0);
-        for &i in order.iter().take(missing.unsigned_abs() as usize) {
-            shown[i] = shown[i] + self.mark() * missing.signum();
-        }
-        (shown, missing != 0)
+        apportioned(parts, self.mark())
     }
 
     /// A figure for a screen: the exact length and its text on this tape.
     pub const fn figure(self, length: Length) -> Figure {
         Figure { nm: length.0, tape: self }
     }
+}
+
+/// Parts at multiples of `step`, as [`Tape::apportion`] has them.
+fn apportioned(parts: &[Length], step: Length) -> (Vec<Length>, bool) {
+    let mut shown: Vec<Length> = parts.iter().map(|p| p.nearest(step)).collect();
+    let total = parts.iter().copied().sum::<Length>().nearest(step);
+    let missing = (total - shown.iter().copied().sum()).0 / step.0;
+    let mut order: Vec<usize> = (0..parts.len()).collect();
+    order.sort_by_key(|&i| -missing.signum() * (parts[i] - shown[i]).0);
+    for &i in order.iter().take(missing.unsigned_abs() as usize) {
+        shown[i] = shown[i] + step * missing.signum();
+    }
+    (shown, missing != 0)
 }
 
 /// What a sum says where [`Tape::apportion`] moved a part off its own nearest mark.

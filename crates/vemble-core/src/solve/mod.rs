@@ -4,6 +4,8 @@
 mod dart;
 mod result;
 mod seam;
+#[cfg(test)]
+mod tests;
 
 pub(crate) use dart::dart_rows;
 pub use result::{

@@ -1,5 +1,7 @@
 //! The formats, by the example document: what is printed on a card and written to a file.
 
+mod documents;
+
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;
 use vemble_core::card::Column;
@@ -7,14 +9,14 @@ use vemble_core::check::Outcome;
 use vemble_core::document::Document;
 use vemble_core::length::{Figure, Tape};
 use vemble_core::solve::{MarkResult, Solved, glance, solve};
-use vemble_exchange::document::{read_document, schema};
+use vemble_exchange::document::read_document;
 use vemble_exchange::marks_csv::marks_csv;
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
 use vemble_exchange::pdf::{CardsError, Paper, cards_pdf};
 use vemble_exchange::photo::{PhotoError, clean_photo};
 use vemble_exchange::text::cards_text;
 
-const DEMO: &str = include_str!("../../../demo/corduroys.json");
+const DEMO: &str = include_str!("../../../../demo/corduroys.json");
 
 fn demo() -> Document {
     read_document(DEMO.as_bytes()).unwrap()
@@ -127,7 +129,7 @@ fn the_card_when_the_sides_differ_and_something_is_trimmed() {
 /// A share, darts, a line in one pass and elastic in one document: every card, in the order of the hand, in inches.
 #[test]
 fn the_cards_of_a_shirt_with_everything() {
-    let shirt = include_str!("../../../demo/concert-shirt.json");
+    let shirt = include_str!("../../../../demo/concert-shirt.json");
     let mut json: serde_json::Value = serde_json::from_str(shirt).unwrap();
     let try_on = &mut json["try_ons"][0];
     try_on["alterations"][0]["upper"] = serde_json::json!({ "end": "carries_on", "into": "sleeve_seam" });
@@ -194,35 +196,6 @@ fn every_garment_of_the_example_goes_from_its_pins_to_its_cards() {
         );
         says_the_card(&solved, Paper::A5);
     }
-}
-
-#[test]
-fn what_is_wrong_is_named_by_its_path() {
-    let wrong = |from: &str, to: &str| {
-        let complaint = read_document(DEMO.replacen(from, to, 1).as_bytes()).unwrap_err();
-        (complaint.path, complaint.found, complaint.expected)
-    };
-    let (path, found, expected) = wrong("\"3.4 cm\"", "\"3,4,1 cm\"");
-    assert_eq!(path, "try_ons[0].alterations[0].readings[0].amount");
-    assert_eq!(found, "“3,4,1 cm” is not a length");
-    assert_eq!(expected, "a length like 4.5 cm, 57 mm, 2 1/4 in, 9/16\" or 1 ft 2 in");
-    let (path, found, expected) = wrong("\"kind\": \"trousers\"", "\"kind\": \"cape\"");
-    assert_eq!((path.as_str(), found.as_str()), ("garment.kind", "unknown variant `cape`"));
-    assert!(expected.starts_with("one of `trousers`, `jeans`,"), "{expected}");
-    assert_eq!(wrong("\"version\": 1", "\"version\": 2").2, "1");
-    assert_eq!(wrong("\"2026-09-27\"", "\"2026-09-31\"").0, "try_ons[0].date");
-    assert!(read_document(b"{} {}").is_err());
-}
-
-#[test]
-fn the_schema_knows_every_part_of_the_document() {
-    let schema = schema();
-    assert_eq!(schema["additionalProperties"], false);
-    let definitions = schema["$defs"].as_object().unwrap();
-    for name in ["Garment", "Wearer", "TryOn", "Alteration", "Reading", "End", "Measure"] {
-        assert!(definitions.contains_key(name), "{name}");
-    }
-    assert!(!schema.to_string().contains("#/components/"), "every reference is inside the schema");
 }
 
 #[test]

@@ -1,0 +1,259 @@
+//! What must hold of every try-on of every kind of garment, whatever was pinned where and how.
+
+use super::{Solved, SolvedTryOn, solve};
+use crate::check::tests::kinds::round;
+use crate::check::{LevelOf, Rule};
+use crate::document::{Document, VERSION};
+use crate::fitting::{Alteration, GarmentSide, How, Reading, TryOn, Worn};
+use crate::garment::{Garment, Kind, Run, Seam};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::line::{End, Fairing, SidePolicy};
+use proptest::prelude::*;
+use proptest::sample::{Index, select};
+
+fn measure(nm: i64) -> Measure {
+    Measure { length: Length::from_nm(nm), unit: Unit::Cm }
+}
+
+/// Pins on one seam as (which tenth of its length, tenths of a millimetre, how, on the right), one a place and side.
+fn pins() -> impl Strategy<Value = Vec<(i64, i64, How, bool)>> {
+    let how = prop_oneof![
+        4 => Just(How::Fold), 1 => Just(How::Whole), 1 => Just(How::FrontPanel), 1 => Just(How::BackPanel)
+    ];
+    prop::collection::vec((0_i64..=10, 0_i64..150, how, any::<bool>()), 1..8).prop_map(|mut pins| {
+        pins.sort_by_key(|p| (p.0, p.3));
+        pins.dedup_by_key(|p| (p.0, p.3));
+        pins
+    })
+}
+
+/// A garment of any kind with pins on one to three of its long seams.
+fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
+    let policy = prop_oneof![
+        2 => Just(None), 1 => Just(Some(SidePolicy::Mean)), 1 => Just(Some(SidePolicy::Larger)),
+        1 => Just(Some(SidePolicy::Left)), 2 => Just(Some(SidePolicy::KeepEach)),
+    ];
+    let way = select(vec![Fairing::Smooth, Fairing::EveryPin, Fairing::Straight]);
+    let seam = (any::<Index>(), pins(), policy, way, 0_u8..=100);
+    (select(Kind::ALL.to_vec()), prop::collection::vec(seam, 1..4)).prop_map(|(kind, seams)| {
+        let garment = round(kind);
+        let long: Vec<Seam> =
+            garment.seams.iter().map(|s| s.seam).filter(|s| s.run() != Run::Across).collect();
+        let mut alterations: Vec<Alteration> = Vec::new();
+        for (which, pins, sides, fairing, share) in seams {
+            let seam = *which.get(&long);
+            let length = garment.seam(seam).unwrap().length.length;
+            let reading = |(tenth, amount, how, right): (i64, i64, How, bool)| Reading {
+                id: None,
+                side: if right && !seam.is_single() { GarmentSide::Right } else { GarmentSide::Left },
+                station: measure(length.fraction(tenth, 10).nm()),
+                amount: measure(amount * 100_000),
+                how,
+            };
+            let mut readings: Vec<Reading> = pins.into_iter().map(reading).collect();
+            readings.dedup_by_key(|r| (r.station.length, r.side));
+            if alterations.iter().all(|a| a.seam != seam) {
+                let front_share = Some(share.try_into().unwrap());
+                alterations.push(Alteration {
+                    readings,
+                    sides,
+                    fairing,
+                    front_share,
+                    ..Alteration::of(seam)
+                });
+            }
+        }
+        (garment, alterations)
+    })
+}
+
+fn whole(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> Solved {
+    let try_on = TryOn { worn, alterations, ..TryOn::on(jiff::civil::date(2026, 10, 3)) };
+    let document = Document { version: VERSION, garment: garment.clone(), try_ons: vec![try_on] };
+    solve(&document, tape).unwrap_or_else(|faults| panic!("{faults:?}"))
+}
+
+fn solved(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> SolvedTryOn {
+    whole(garment, alterations, worn, tape).try_ons.remove(0)
+}
+
+/// Exact figures of every level: whose, off and after.
+fn girths(result: &SolvedTryOn) -> Vec<(crate::garment::Level, LevelOf, i64, i64)> {
+    result.levels.iter().map(|l| (l.level, l.of, l.off.nm, l.after.nm)).collect()
+}
+
+/// Exact figures of every mark of every card: card, station, then front and back of the left and of the right.
+type Chalked = (String, i64, Option<[i64; 2]>, Option<[i64; 2]>);
+
+fn chalked(result: &SolvedTryOn) -> Vec<Chalked> {
+    let side = |s: &super::MarkSide| [s.front.nm, s.back.nm];
+    let of_card = |card: &crate::card::Card| {
+        let key = card.key.clone();
+        let mark = move |m: &super::MarkResult| {
+            let left = m.left.as_ref().map(side);
+            // Where the sides agree, the left speaks for both.
+            (key.clone(), m.station.nm, left, m.right.as_ref().map(side))
+        };
+        card.marks.iter().map(mark).collect::<Vec<_>>()
+    };
+    let mut all: Vec<Chalked> = result.cards.iter().flat_map(of_card).collect();
+    all.sort();
+    all
+}
+
+/// A figure as it is shown, without its unit: `4.5`, `1 3/4`.
+fn shown(text: &str, tape: Tape) -> Length {
+    Measure::read(&text.replace('−', "-"), Some(tape.unit()))
+        .unwrap_or_else(|e| panic!("“{text}”: {e}"))
+        .length
+}
+
+/// What a term in brackets comes to: `outseam: 2 edges × 4.5`, `2 side seams × (front 1.0, back 0.6)`.
+fn term(words: &str, tape: Tape) -> Length {
+    let words = words.rsplit_once(": ").map_or(words, |w| w.1);
+    let (times, one) = match words.split_once(" × (") {
+        Some((seams, one)) => (seams, one.trim_end_matches(')')),
+        None => ("1", words),
+    };
+    let count =
+        |text: &str| text.split(' ').next().unwrap().parse::<i64>().unwrap_or_else(|_| panic!("{words}"));
+    if one.contains(" × ") {
+        let factors: Vec<&str> = one.split(" × ").collect();
+        let (each, counts) = factors.split_last().unwrap();
+        return shown(each, tape) * counts.iter().map(|c| count(c)).product::<i64>();
+    }
+    let edges = one
+        .split([',', '+'])
+        .map(|e| shown(&e[e.find(|c: char| c == '−' || c.is_ascii_digit()).unwrap()..], tape));
+    edges.sum::<Length>() * count(times)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 250, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// Nobody pins from the hem up, nor seam by seam: the order in which it was written down means nothing.
+    #[test]
+    fn the_order_of_pins_and_seams_does_not_matter((garment, alterations) in pinned()) {
+        let one = solved(&garment, alterations.clone(), Worn::RightSideOut, Tape::Cm);
+        let mut turned = alterations;
+        turned.reverse();
+        turned.iter_mut().for_each(|a| a.readings.reverse());
+        let other = solved(&garment, turned, Worn::RightSideOut, Tape::Cm);
+        prop_assert_eq!(girths(&one), girths(&other));
+        prop_assert_eq!(chalked(&one), chalked(&other));
+        let said = |result: &SolvedTryOn| {
+            let mut said: Vec<_> = result.checks.iter().map(|c| (c.key.clone(), c.outcome)).collect();
+            said.sort();
+            said
+        };
+        prop_assert_eq!(said(&one), said(&other));
+    }
+
+    /// What was pinned left and right exchanged: so is what is chalked, and the girth of each leg and sleeve.
+    #[test]
+    fn exchanging_the_sides_exchanges_what_follows((garment, alterations) in pinned()) {
+        let pairs: Vec<Alteration> = alterations.into_iter().filter(|a| !a.seam.is_single()).collect();
+        let exchanged = pairs.iter().cloned().map(|mut a| {
+            a.readings.iter_mut().for_each(|r| r.side = GarmentSide::BOTH[1 - r.side as usize]);
+            a.sides = if a.sides == Some(SidePolicy::Left) { Some(SidePolicy::Right) } else { a.sides };
+            a
+        });
+        let exchanged = exchanged.collect();
+        let one = solved(&garment, pairs, Worn::RightSideOut, Tape::Cm);
+        let other = solved(&garment, exchanged, Worn::RightSideOut, Tape::Cm);
+        let mut swapped = girths(&other);
+        for level in &mut swapped {
+            level.1 = match level.1 {
+                LevelOf::LeftLeg => LevelOf::RightLeg,
+                LevelOf::RightLeg => LevelOf::LeftLeg,
+                LevelOf::LeftSleeve => LevelOf::RightSleeve,
+                LevelOf::RightSleeve => LevelOf::LeftSleeve,
+                both => both,
+            };
+        }
+        let sorted = |mut girths: Vec<(crate::garment::Level, LevelOf, i64, i64)>| {
+            girths.sort_by_key(|g| (g.0, g.1 as u8));
+            girths
+        };
+        prop_assert_eq!(sorted(girths(&one)), sorted(swapped));
+        for (a, b) in one.seams.iter().zip(&other.seams) {
+            prop_assert_eq!((&a.key, a.sides_agree, a.edges_equal, a.ends.clone()), (&b.key, b.sides_agree, b.edges_equal, b.ends.clone()));
+            let marks = chalked(&other).into_iter().filter(|m| m.0 == b.key);
+            let marks: Vec<Chalked> = marks.map(|(key, at, left, right)| if b.sides_agree { (key, at, left, right) } else { (key, at, right, left) }).collect();
+            let of_one: Vec<Chalked> = chalked(&one).into_iter().filter(|m| m.0 == a.key).collect();
+            prop_assert_eq!(of_one, marks);
+        }
+    }
+
+    /// Pins are read off the garment: which way round it was worn says whose side that was, and moves no line.
+    #[test]
+    fn inside_out_names_the_other_side_of_the_wearer_and_moves_nothing((garment, alterations) in pinned()) {
+        let [one, other] = [Worn::RightSideOut, Worn::InsideOut].map(|worn| solved(&garment, alterations.clone(), worn, Tape::Cm));
+        prop_assert_eq!(girths(&one), girths(&other));
+        prop_assert_eq!(chalked(&one), chalked(&other));
+        let others = other.checks.iter().filter(|c| c.rule != Rule::Turned);
+        prop_assert!(one.checks.iter().map(|c| &c.key).eq(others.map(|c| &c.key)));
+        for (a, b) in one.seams.iter().zip(&other.seams) {
+            for (pin, turned) in a.pins.iter().zip(&b.pins) {
+                prop_assert_eq!((pin.side, pin.whole.nm, pin.beside.nm), (turned.side, turned.whole.nm, turned.beside.nm));
+                prop_assert_ne!(pin.wearer_side, turned.wearer_side);
+            }
+            // The wearer's left comes first, whoever's side of the garment that is.
+            prop_assert_eq!(a.strip.sides[0].side, b.strip.sides[1].side);
+            prop_assert_eq!(a.strip.lines.first(), b.strip.lines.last());
+        }
+    }
+
+    /// Another tape shows other figures of the same lengths; only an end that is assumed lies at a mark of the tape.
+    #[test]
+    fn no_tape_changes_a_length((garment, alterations) in pinned()) {
+        let given = |a: Alteration| Alteration { lower: Some(End::RunsOff {}), upper: Some(End::RunsOff {}), ..a };
+        let alterations: Vec<_> = alterations.into_iter().map(given).collect();
+        let on = |tape| solved(&garment, alterations.clone(), Worn::RightSideOut, tape);
+        let in_cm = on(Tape::Cm);
+        for tape in [Tape::CmHalves, Tape::In, Tape::InSixteenths] {
+            let other = on(tape);
+            prop_assert_eq!(girths(&in_cm), girths(&other));
+            prop_assert_eq!(&in_cm.stand, &other.stand);
+            for (a, b) in in_cm.seams.iter().zip(&other.seams) {
+                prop_assert_eq!(&a.strip.lines, &b.strip.lines);
+                prop_assert!(a.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm)).eq(b.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm))));
+            }
+            prop_assert!(in_cm.checks.iter().map(|c| (&c.key, c.outcome)).eq(other.checks.iter().map(|c| (&c.key, c.outcome))));
+        }
+    }
+
+    /// Whoever adds up what a level says with pencil and paper gets what it says, in every step; a part that was moved so that
+    /// the others add up says so.
+    #[test]
+    fn sums_add_up_as_they_are_shown((garment, alterations) in pinned(), tape in select(vec![Tape::Cm, Tape::CmHalves, Tape::In, Tape::InSixteenths])) {
+        let result = solved(&garment, alterations, Worn::RightSideOut, tape);
+        for level in &result.levels {
+            let Some((_, sum)) = level.sum.split_once("; ") else { continue };
+            let (terms, total) = sum.rsplit_once(" = ").unwrap();
+            let adjusted = total.contains("(parts rounded");
+            let total = total.split(" (").next().unwrap();
+            prop_assert_eq!(total, &level.after.text(), "{}", level.sum);
+            // `48.0 − 9.0 (outseam: 2 edges × 4.5) − 1.2 (…)`: outside brackets it is one sum.
+            let mut left = Length::ZERO;
+            for (n, part) in terms.split(") ").enumerate() {
+                let (figures, words) = part.split_once(" (").unwrap();
+                let (before, sign, off) = match figures.rsplit_once("− ") {
+                    Some((before, off)) => (before, -1, shown(off, tape)),
+                    None => figures.rsplit_once("+ ").map(|(before, off)| (before, 1, shown(off, tape))).unwrap(),
+                };
+                if n == 0 {
+                    left = shown(before.trim(), tape);
+                }
+                left = left + off * sign;
+                let inside = term(words.trim_end_matches(')'), tape);
+                // What is in the bracket rounds to its part. Four times a sixty-fourth, which is as fine as inches get, may miss by 1/32 in.
+                let finest = if tape.unit() == Unit::In { Length::from_64ths(2) } else { Length::ZERO };
+                let moved = if adjusted { tape.mark() } else { Length::ZERO };
+                let apart = (inside.abs() - off).abs();
+                prop_assert!((apart - finest - moved) * 2 <= tape.mark(), "{}", level.sum);
+            }
+            prop_assert_eq!(left, shown(total.trim_end_matches(" cm").trim_end_matches(" in"), tape), "{}", level.sum);
+        }
+    }
+}
