@@ -102,30 +102,25 @@ impl Tape {
         if marks.iter().copied().sum::<Length>() * times == whole {
             return marks.map(|part| self.bare(part));
         }
-        let finely = |step: Length| {
-            let (shown, _) = apportioned(&parts, step);
-            let comes_to = shown.iter().copied().sum::<Length>() * times;
-            ((comes_to - whole).abs() * 2 <= self.mark(), shown)
+        let finely = |step: Length| apportioned(&parts, step).0;
+        let tenths = finely(Length::from_nm(100_000));
+        let comes_to = tenths.iter().copied().sum::<Length>() * times;
+        let shown = match self.unit() {
+            Unit::In => finely(Length::from_64ths(1)),
+            _ if (comes_to - whole).abs() * 2 <= self.mark() => tenths,
+            _ => finely(Length::from_nm(10_000)),
         };
-        let sign = |part: Length| if part.is_negative() { "−" } else { "" };
-        let decimal = |part: &Length, step: i64, digits: usize| {
-            let (steps, ten) = (part.0.abs() / step, 10_i64.pow(digits as u32));
-            format!("{}{}.{:0digits$}", sign(*part), steps / ten, steps % ten)
-        };
-        let mut words = match self.unit() {
-            Unit::In => {
-                let (_, shown) = finely(Length::from_64ths(1));
-                shown.iter().map(|p| format!("{}{}", sign(*p), in_64ths(p.0.abs() / 396_875))).collect()
-            }
-            _ => match finely(Length::from_nm(100_000)) {
-                (true, shown) => shown.iter().map(|part| decimal(part, 100_000, 2)).collect(),
-                (false, _) => {
-                    let (_, shown) = finely(Length::from_nm(10_000));
-                    shown.iter().map(|part| decimal(part, 10_000, 3)).collect::<Vec<_>>()
-                }
-            },
-        };
-        std::array::from_fn(|n| std::mem::take(&mut words[n]))
+        std::array::from_fn(|n| self.fine(shown[n]))
+    }
+
+    /// What lies between the marks of the tape: in 64ths, or with as many decimals as it takes.
+    fn fine(self, length: Length) -> String {
+        let (sign, length) = (if length.is_negative() { "−" } else { "" }, length.abs());
+        match self.unit() {
+            Unit::In => format!("{sign}{}", in_64ths(length.0 / 396_875)),
+            _ if length.0 % 100_000 == 0 => format!("{sign}{:.2}", length.cm()),
+            _ => format!("{sign}{:.3}", length.cm()),
+        }
     }
 
     /// A quotient and its two lengths, as they are shown: at the nearest marks where these divide to it, else in thousandths of the
