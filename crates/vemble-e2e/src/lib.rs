@@ -134,7 +134,7 @@ impl Journey {
         self.click_at(Locator::XPath(&path)).await;
     }
 
-    /// A page that is just being painted anew may take an element away between finding and clicking it.
+    /// A page that is just being painted anew, or a window that is opening, may take an element away between finding and clicking it.
     async fn click_at(&self, at: Locator<'_>) {
         let mut trouble = String::new();
         for _ in 0..10 {
@@ -151,8 +151,8 @@ impl Journey {
 
     /// Types over what a field holds.
     pub async fn type_over(&self, css: &str, keys: &str) {
+        self.click(css).await;
         let field = self.find(css).await;
-        field.click().await.expect("the field takes the focus");
         // Control and A.
         field.send_keys("\u{e009}a\u{e000}").await.expect("the field is selected");
         field.send_keys(keys).await.expect("the field takes keys");
