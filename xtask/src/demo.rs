@@ -2,7 +2,7 @@
 
 use crate::postgres::{Cluster, random, secret_file, state_folder};
 use crate::setup;
-use crate::shell::{Done, cargo, npm, program, root, run, target};
+use crate::shell::{Done, cargo, program, root, run, target};
 use std::io::{BufRead, BufReader};
 use std::process::{Child, Stdio};
 use std::sync::mpsc::{Receiver, RecvTimeoutError, channel};
@@ -37,8 +37,10 @@ pub fn dev(options: &Options) -> Done {
     setup::front_end()?;
     let (mut server, mut tape, _cluster) = start(options)?;
     let api = format!("http://127.0.0.1:{}", options.port);
+    // By itself: npm would leave it running when it is ended.
+    let mut vite = program("node", &["node_modules/vite/bin/vite.js"]);
     let mut vite =
-        npm(&["run", "--silent", "dev"]).env("VEMBLE_API", api).spawn().map_err(|e| e.to_string())?;
+        vite.current_dir(root().join("web")).env("VEMBLE_API", api).spawn().map_err(|e| e.to_string())?;
     wait(&stop, &mut [&mut vite, &mut server]);
     end(&mut tape);
     Ok(())
