@@ -1,7 +1,7 @@
 //! The JSON document, read strictly: what is wrong comes back with its JSON path.
 
 use memchr::memmem;
-use serde::{Deserialize, Serialize};
+use serde::{Deserialize, Deserializer, Serialize};
 use utoipa::ToSchema;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::fault::Fault;
@@ -94,6 +94,11 @@ pub fn halves(json: &[u8]) -> Option<(&str, &str)> {
     Some((&text[..comma], &text[comma + 1..]))
 }
 
+/// A version that a half may leave out to the other, but not name as nothing.
+fn named<'de, D: Deserializer<'de>>(version: D) -> Result<Option<u32>, D::Error> {
+    u32::deserialize(version).map(Some)
+}
+
 /// The garment in the first half of a document, and the version if it stands there.
 ///
 /// Nothing where anything is not as it should be; [`read_document`] says what.
@@ -101,6 +106,7 @@ pub fn read_beginning(half: &str) -> Option<(Garment, Option<u32>)> {
     #[derive(Deserialize)]
     #[serde(deny_unknown_fields)]
     struct Beginning {
+        #[serde(default, deserialize_with = "named")]
         version: Option<u32>,
         garment: Garment,
     }
@@ -115,6 +121,7 @@ pub fn read_try_ons(half: &str, version_before: Option<u32>) -> Option<Vec<TryOn
     #[derive(Deserialize)]
     #[serde(deny_unknown_fields)]
     struct Rest {
+        #[serde(default, deserialize_with = "named")]
         version: Option<u32>,
         try_ons: Vec<TryOn>,
     }

@@ -23,6 +23,7 @@ import { useLookOver, useStand } from "./useDerived";
 import { useSolved } from "./useSolved";
 import { useWhatIf } from "./useWhatIf";
 import "./garment.css";
+import "./pins.css";
 
 /** A garment, the main place: its stages across the top, the stand on the left, the work of the stage on the right. */
 export default function GarmentPage() {

@@ -1,6 +1,6 @@
 //! What must hold of every try-on of every kind of garment, whatever was pinned where and how.
 
-use super::{Solved, SolvedTryOn, solve};
+use super::{SolvedTryOn, solve};
 use crate::check::tests::kinds::round;
 use crate::check::{LevelOf, Rule};
 use crate::document::{Document, VERSION};
@@ -67,14 +67,10 @@ fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
     })
 }
 
-fn whole(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> Solved {
+fn solved(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> SolvedTryOn {
     let try_on = TryOn { worn, alterations, ..TryOn::on(jiff::civil::date(2026, 10, 3)) };
     let document = Document { version: VERSION, garment: garment.clone(), try_ons: vec![try_on] };
-    solve(&document, tape).unwrap_or_else(|faults| panic!("{faults:?}"))
-}
-
-fn solved(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> SolvedTryOn {
-    whole(garment, alterations, worn, tape).try_ons.remove(0)
+    solve(&document, tape).unwrap_or_else(|faults| panic!("{faults:?}")).try_ons.remove(0)
 }
 
 /// Exact figures of every level: whose, off and after.

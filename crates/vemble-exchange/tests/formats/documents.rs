@@ -43,9 +43,10 @@ fn two_halves_make_the_document_whichever_way_round_it_is_written() {
         assert_eq!(in_halves(named.to_string().as_bytes()), read_document(named.to_string().as_bytes()).ok());
         let cut = format!(r#"{{"garment":{{"a":1,"try_ons":{try_ons}}},"version":{version}}}"#);
         let twice = format!(r#"{{"version":1,"garment":{garment},"try_ons":{try_ons},"version":1}}"#);
+        let nothing = format!(r#"{{"version":null,"garment":{garment},"try_ons":{try_ons},"version":1}}"#);
         let unknown = format!(r#"{{"version":9,"garment":{garment},"try_ons":{try_ons}}}"#);
         let trailing = format!(r#"{{"version":1,"garment":{garment},"try_ons":{try_ons}}} {{}}"#);
-        for text in [cut, twice, unknown, trailing, format!(r#"{{,"try_ons":{try_ons}}}"#)] {
+        for text in [cut, twice, nothing, unknown, trailing, format!(r#"{{,"try_ons":{try_ons}}}"#)] {
             assert_eq!(in_halves(text.as_bytes()), None);
             assert!(read_document(text.as_bytes()).is_err());
         }
@@ -62,7 +63,7 @@ proptest! {
         taken in 0_usize..40,
         put in prop_oneof![
             Just(""), Just(","), Just("}"), Just("{"), Just("\""), Just("\\"), Just("]"), Just(" "), Just("0"),
-            Just("\"try_ons\":[],"), Just(",\"try_ons\":"), Just(",\"try_ons\":[]}"), Just("\"version\":1,"),
+            Just("\"try_ons\":[],"), Just(",\"try_ons\":"), Just(",\"try_ons\":[]}"), Just("\"version\":1,"), Just("\"version\":null,"),
             Just("\u{fc}"), Just("\u{0}"),
         ],
     ) {
