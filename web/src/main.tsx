@@ -15,7 +15,7 @@ const PeoplePage = lazy(() => import("./people/PeoplePage"));
 const PersonPage = lazy(() => import("./people/PersonPage"));
 const NewGarmentPage = lazy(() => import("./garment/NewGarmentPage"));
 const RailPage = lazy(() => import("./rail/RailPage"));
-const GarmentPage = lazy(() => import("./garment/GarmentPage"));
+const GarmentPage = lazy(() => import("./work/GarmentPage"));
 const FittingPage = lazy(() => import("./tryon/FittingPage"));
 const LargePage = lazy(() => import("./tryon/LargePage"));
 const GuestPage = lazy(() => import("./tryon/GuestPage"));

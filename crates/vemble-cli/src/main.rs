@@ -1,11 +1,13 @@
 //! The `vemble` program: serve, solve a file without a server, print the formats it speaks.
 
+use clap::builder::{PossibleValuesParser, TypedValueParser};
 use clap::{Parser, Subcommand, ValueEnum};
 use std::io::{IsTerminal, Read, Write};
 use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use tracing_subscriber::EnvFilter;
+use vemble_core::change::ChangeKey;
 use vemble_core::length::Tape;
 use vemble_exchange::document::{Complaint, read_document};
 use vemble_exchange::pdf::Paper;
@@ -69,11 +71,11 @@ struct Solve {
     #[arg(long, value_enum, default_value_t = Format::Json)]
     format: Format,
     /// The tape that figures are shown on.
-    #[arg(long, value_enum, default_value_t = TapeName::Cm)]
-    tape: TapeName,
-    /// Only the card with this key, such as outseam or dart.back_waist.
+    #[arg(long, default_value = Tape::default().word(), value_parser = tape_names())]
+    tape: Tape,
+    /// Only the card with this key, such as seam.outseam or dart.back_waist.
     #[arg(long)]
-    card: Option<String>,
+    card: Option<ChangeKey>,
     /// The paper of a PDF.
     #[arg(long, value_enum, default_value_t = PaperName::A5)]
     paper: PaperName,
@@ -108,27 +110,9 @@ impl From<PaperName> for Paper {
     }
 }
 
-#[derive(Clone, Copy, ValueEnum)]
-enum TapeName {
-    /// Centimetres, to the millimetre.
-    Cm,
-    /// Centimetres, to five millimetres.
-    CmHalves,
-    /// Inches, to the eighth.
-    In,
-    /// Inches, to the sixteenth.
-    InSixteenths,
-}
-
-impl From<TapeName> for Tape {
-    fn from(name: TapeName) -> Self {
-        match name {
-            TapeName::Cm => Self::Cm,
-            TapeName::CmHalves => Self::CmHalves,
-            TapeName::In => Self::In,
-            TapeName::InSixteenths => Self::InSixteenths,
-        }
-    }
+/// The names that documents and the HTTP interface have for tapes.
+fn tape_names() -> impl TypedValueParser<Value = Tape> {
+    PossibleValuesParser::new(Tape::ALL.iter().map(|tape| tape.word())).try_map(|name| name.parse::<Tape>())
 }
 
 /// What went wrong, and the exit code that says what kind it was.
@@ -187,12 +171,13 @@ fn solve_file(solve: &Solve) -> Result<(), Failure> {
         json = std::fs::read(&solve.file)
             .map_err(|e| Failure::Other(format!("{}: {e}", solve.file.display())))?;
     }
-    let (tape, card) = (solve.tape.into(), solve.card.as_deref());
+    let (tape, card) = (solve.tape, solve.card);
     let document = read_document(&json).map_err(|c| Failure::Document(vec![c]))?;
     let solved = vemble_core::solve::solve(&document, tape)
         .map_err(|f| Failure::Document(Complaint::all(&f, tape)))?;
-    let keys: Vec<&str> = solved.try_ons.iter().flat_map(|t| &t.cards).map(|c| c.key.as_str()).collect();
+    let keys: Vec<ChangeKey> = solved.try_ons.iter().flat_map(|t| &t.cards).map(|card| card.key).collect();
     if let Some(wanted) = card.filter(|wanted| !keys.contains(wanted)) {
+        let keys: Vec<String> = keys.iter().map(ToString::to_string).collect();
         return Err(Failure::Other(format!("no card {wanted}; there are: {}", keys.join(", "))));
     }
     match solve.format {

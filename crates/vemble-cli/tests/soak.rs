@@ -56,11 +56,16 @@ async fn database() -> String {
 type Recorded = BTreeMap<Uuid, Vec<Uuid>>;
 
 /// Records one reading after the other until the time is over. Sends the same change again until it is acknowledged.
-async fn record(client: &Client, garment: &str, until: Instant, times: &mut Vec<Duration>) -> Recorded {
+async fn record(
+    client: &Client,
+    (garment, state): (&str, &Value),
+    until: Instant,
+    times: &mut Vec<Duration>,
+) -> Recorded {
     let mut recorded = Recorded::new();
     while Instant::now() < until {
         let id = Uuid::now_v7();
-        let mut stored = json!({ "version": 0, "try_on": { "date": "2026-10-12", "alterations": [] } });
+        let mut stored = json!({ "version": 0, "try_on": { "state": state, "date": "2026-10-12" } });
         for n in 0..IN_ONE {
             if Instant::now() >= until {
                 break;
@@ -70,9 +75,9 @@ async fn record(client: &Client, garment: &str, until: Instant, times: &mut Vec<
             let mut change = json!({ "version": stored["version"], "try_on": stored["try_on"] });
             if n > 0 {
                 change["base"] = stored["try_on"].clone();
-                change["try_on"]["alterations"][0]["readings"].as_array_mut().expect("readings").push(pin);
+                change["try_on"]["changes"][0]["seam"]["readings"].as_array_mut().expect("readings").push(pin);
             } else {
-                change["try_on"]["alterations"] = json!([{ "seam": "outseam", "readings": [pin] }]);
+                change["try_on"]["changes"] = json!([{ "seam": { "seam": "outseam", "readings": [pin] } }]);
             }
             loop {
                 let from = Instant::now();
@@ -114,10 +119,13 @@ pub async fn soak(lasting: Duration) -> Vec<Duration> {
         rail.as_array().expect("garments").iter().find(|g| g["kind"] == "trousers").expect("trousers");
     let garment = format!("{base}/api/v1/garments/{}", trousers["id"].as_str().expect("an id"));
 
+    let before: Value = client.get(&garment).send().await.unwrap().json().await.unwrap();
+    let newest = &before["document"]["states"][0]["id"];
+
     let until = Instant::now() + lasting;
     let recording = (0..DEVICES).map(async |_| {
         let mut times = Vec::new();
-        (record(&client, &garment, until, &mut times).await, times)
+        (record(&client, (&garment, newest), until, &mut times).await, times)
     });
     let killing = async {
         tokio::time::sleep(lasting / 2).await;
@@ -135,7 +143,7 @@ pub async fn soak(lasting: Duration) -> Vec<Duration> {
         times.extend(took);
         for (id, readings) in recorded {
             let stored = try_ons.iter().find(|t| t["id"] == json!(id)).expect("the try-on is there");
-            let there: Vec<Uuid> = stored["alterations"][0]["readings"]
+            let there: Vec<Uuid> = stored["changes"][0]["seam"]["readings"]
                 .as_array()
                 .expect("readings")
                 .iter()

@@ -28,11 +28,11 @@ fn solves_a_document_from_standard_input_in_four_formats() {
         String::from_utf8_lossy(&text.stdout).contains("Hem, each leg: opening 16 1/4 in (now 18 7/8 in)")
     );
     let csv = vemble(&["solve", "-", "--format", "csv"], DEMO);
-    assert!(String::from_utf8_lossy(&csv.stdout).starts_with("try_on,seam,garment_side,note,station_cm,"));
-    let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "outseam"], DEMO);
+    assert!(String::from_utf8_lossy(&csv.stdout).starts_with("try_on,change,name,note,station_cm,"));
+    let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "seam.outseam"], DEMO);
     assert!(pdf.stdout.starts_with(b"%PDF-"));
-    let none = vemble(&["solve", "-", "--format", "pdf", "--card", "hem"], DEMO);
-    assert_eq!(String::from_utf8_lossy(&none.stderr), "vemble: no card hem; there are: outseam\n");
+    let none = vemble(&["solve", "-", "--format", "pdf", "--card", "seam.inseam"], DEMO);
+    assert_eq!(String::from_utf8_lossy(&none.stderr), "vemble: no card seam.inseam; there are: seam.outseam\n");
     assert!(none.stdout.is_empty() && none.status.code() == Some(1));
 }
 
@@ -42,12 +42,12 @@ fn a_bad_document_exits_with_2_and_names_the_place() {
         (
             "\"3.4 cm\"",
             "\"4 1/\"",
-            "try_ons[0].alterations[0].readings[0].amount: found “4 1/” has an unfinished fraction; expected both numbers of the fraction, like 4 1/2\n",
+            "try_ons[0].changes[0].seam.readings[0].amount: found “4 1/” has an unfinished fraction; expected both numbers of the fraction, like 4 1/2\n",
         ),
         (
             "\"66 cm\"",
             "\"50 cm\"",
-            "try_ons[0].alterations[0].upper: found 50 cm, but a pin stands at 58.0 cm; expected an end beyond the outermost pin\n",
+            "try_ons[0].changes[0].seam.upper: found 50 cm, but a pin stands at 58.0 cm; expected an end beyond the outermost pin\n",
         ),
     ] {
         let output = vemble(&["solve", "-"], &DEMO.replacen(from, to, 1));
@@ -80,7 +80,7 @@ fn every_document_of_the_example_solves() {
     for entry in std::fs::read_dir(concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo")).unwrap() {
         let path = entry.unwrap().path();
         let json = std::fs::read_to_string(&path).unwrap();
-        let solved = vemble(&["solve", "-", "--tape", "in-sixteenths"], &json);
+        let solved = vemble(&["solve", "-", "--tape", "in_sixteenths"], &json);
         assert!(solved.status.success(), "{}: {}", path.display(), String::from_utf8_lossy(&solved.stderr));
         let solved: serde_json::Value = serde_json::from_slice(&solved.stdout).unwrap();
         assert!(solved["try_ons"][0]["levels"].as_array().unwrap().len() >= 3, "{}", path.display());

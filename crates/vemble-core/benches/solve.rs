@@ -2,12 +2,13 @@
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
-use vemble_core::document::Document;
+use vemble_core::change::Change;
+use vemble_core::change::seam::{SeamChange, alter};
+use vemble_core::document::{Document, State};
 use vemble_core::figure::stand;
-use vemble_core::fitting::{Alteration, Reading};
+use vemble_core::fitting::Reading;
 use vemble_core::garment::{Beginning, Kind, Seam, SeamFacts, begin, cloth_named};
 use vemble_core::length::{Length, Measure, Tape};
-use vemble_core::line::alter;
 use vemble_core::look_over::look_over;
 use vemble_core::solve::{glance, solve};
 
@@ -19,10 +20,18 @@ fn demo() -> Document {
     serde_json::from_str(include_str!("../../../demo/corduroys.json")).expect("the example")
 }
 
+/// The seam that is changed first.
+fn first_seam(document: &mut Document) -> &mut SeamChange {
+    match &mut document.try_ons[0].changes[0] {
+        Change::Seam(seam) => seam,
+        other => panic!("the example begins with a seam, not {other:?}"),
+    }
+}
+
 /// Twelve pins that wobble, 5 cm apart, on the example's outseam.
 fn twelve_pins() -> Document {
     let mut document = demo();
-    let alteration = &mut document.try_ons[0].alterations[0];
+    let alteration = first_seam(&mut document);
     let first = alteration.readings[0].clone();
     let wobble = [34, 36, 31, 33, 27, 30, 24, 21, 22, 15, 12, 6];
     alteration.readings = (0..)
@@ -42,10 +51,11 @@ fn one_seam(criterion: &mut Criterion) {
     let mut group = criterion.benchmark_group("one seam, 12 pins");
     for way in ["smooth", "every_pin", "straight"] {
         let mut document = twelve_pins();
-        document.try_ons[0].alterations[0].fairing = serde_json::from_value(way.into()).expect("a way");
-        let alteration = &document.try_ons[0].alterations[0];
+        let seam = first_seam(&mut document);
+        seam.fairing = serde_json::from_value(way.into()).expect("a way");
+        let (seam, garment) = (seam.clone(), &document.states[0].garment);
         group.bench_function(BenchmarkId::from_parameter(way), |bench| {
-            bench.iter(|| alter(black_box(&document.garment), black_box(alteration), Tape::Cm));
+            bench.iter(|| alter(black_box(garment), black_box(&seam)));
         });
     }
     group.finish();
@@ -53,29 +63,30 @@ fn one_seam(criterion: &mut Criterion) {
 
 /// Twelve altered seams with seven pins each, on a garment that has them all.
 fn twelve_seams() -> Document {
-    let Document { garment, try_ons, version } = twelve_pins();
-    let cloth = cloth_named("cotton drill").unwrap_or(garment.cloth);
+    let mut document = twelve_pins();
+    let reading = first_seam(&mut document).readings[0].clone();
+    let Document { wearer, mut states, mut try_ons, .. } = document;
+    let state = states.remove(0);
+    let cloth = cloth_named("cotton drill").unwrap_or(state.garment.cloth);
     let kind = Kind::LinedCoat;
     let mut garment =
-        begin(Beginning { name: "it".into(), kind, toile: false, wearer: garment.wearer, cloth });
+        begin(Beginning { name: "it".into(), kind, toile: false, wearer: wearer.clone(), cloth });
     let like = garment.seams[0].clone();
     for seam in Seam::ALL {
-        if garment.seam(seam).is_none() {
-            garment.seams.push(SeamFacts { seam, ..like.clone() });
+        if garment.seam(*seam).is_none() {
+            garment.seams.push(SeamFacts { seam: *seam, ..like.clone() });
         }
     }
-    let mut try_on = try_ons[0].clone();
-    let reading = try_on.alterations[0].readings[0].clone();
     let altered = garment.seams.iter().take(12).map(|facts| {
         let pin = |n: i64| Reading {
             station: Measure { length: facts.length.length.fraction(n, 8), ..reading.station },
             amount: Measure { length: Length::from_mm(4 + (n * 5) % 7), ..reading.amount },
             ..reading.clone()
         };
-        Alteration { readings: (1..=7).map(pin).collect(), ..Alteration::of(facts.seam) }
+        Change::Seam(SeamChange { readings: (1..=7).map(pin).collect(), ..SeamChange::of(facts.seam) })
     });
-    try_on.alterations = altered.collect();
-    Document { version, garment, try_ons: vec![try_on] }
+    try_ons[0].changes = altered.collect();
+    Document::of(wearer, State::first(state.id, garment), try_ons)
 }
 
 fn whole_document(criterion: &mut Criterion) {
@@ -91,18 +102,20 @@ fn whole_document(criterion: &mut Criterion) {
 /// The stand of every kind, from three sides; and what the rail shows of it.
 fn stands(criterion: &mut Criterion) {
     let mut group = criterion.benchmark_group("stand");
-    for kind in Kind::ALL {
+    for kind in Kind::ALL.iter().copied() {
         let cloth = cloth_named(kind.template().cloth).expect("a cloth of that name");
-        let wearer = demo().garment.wearer;
-        let garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer, cloth });
+        let wearer = demo().wearer;
+        let garment =
+            begin(Beginning { name: "it".into(), kind, toile: false, wearer: wearer.clone(), cloth });
         group.bench_function(BenchmarkId::from_parameter(kind.template().name), |bench| {
-            bench.iter(|| stand(black_box(&garment)));
+            bench.iter(|| stand(black_box(&garment), &wearer));
         });
     }
     group.finish();
     criterion.bench_function("look-over of the example", |bench| {
-        let garment = demo().garment;
-        bench.iter(|| look_over(black_box(&garment), Tape::Cm));
+        let document = demo();
+        let garment = &document.states[0].garment;
+        bench.iter(|| look_over(black_box(garment), &document.wearer, Tape::Cm));
     });
     criterion.bench_function("glance at the example", |bench| {
         let document = demo();

@@ -1,12 +1,15 @@
 //! Several try-ons of one garment side by side: what was changed between them.
 
-use crate::check::{Subject, levels};
+use crate::change::{Change, ChangeKey};
 use crate::document::Document;
 use crate::fault::Fault;
-use crate::fitting::{GarmentSide, Reading, TryOn};
-use crate::garment::{Dart, Seam};
+use crate::fitting::{GarmentSide, Reading};
+use crate::garment::Garment;
+use crate::judge::{Subject, girths};
 use crate::length::{Length, Tape};
-use crate::solve::SoundGarment;
+use crate::solve::{SolvedTryOn, solve_without_cards};
+use crate::told::level_name;
+use crate::try_on::TryOn;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -51,7 +54,8 @@ impl Row {
 /// # Errors
 /// What cannot be solved.
 pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>> {
-    let solved = SoundGarment::new(&document.garment)?.solve(&document.try_ons, tape, false)?;
+    let solved = solve_without_cards(document, tape)?;
+    let Some(newest) = document.newest() else { return Ok(Comparison { columns: vec![], sections: vec![] }) };
     let try_ons = &document.try_ons;
     let row = |what: &str, cell: &dyn Fn(&TryOn) -> String| {
         Row::new(what.into(), try_ons.iter().map(cell).collect())
@@ -64,24 +68,24 @@ pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>
         row("closed", &|t| t.shut.map_or("", |s| s.name()).into()),
     ];
     conditions.retain(|r| r.cells.iter().any(|c| !c.is_empty()));
-    let mut places: Vec<Place> = try_ons.iter().flat_map(places_of).collect();
+    let mut places: Vec<PinnedAt> = try_ons.iter().flat_map(places_of).collect();
     places.sort();
     places.dedup();
     let pinned = places.iter().map(|place| {
         let cells =
             try_ons.iter().map(|t| place.reading(t).map_or(String::new(), |r| tape.show(r.amount.length)));
-        Row::new(place.words(document, tape), cells.collect())
+        Row::new(place.words(&newest.garment, tape), cells.collect())
     });
-    let garment = &*document.garment.with_levels_in_order();
-    let as_it_is = levels(&Subject::as_it_is(garment, tape));
-    let measured = as_it_is.iter().map(|level| {
-        let of = |t: &crate::solve::SolvedTryOn| {
-            let after = t.levels.iter().filter(|l| l.level == level.level).map(|l| l.after.text());
+    let garment = &*newest.garment.with_levels_in_order(&document.wearer);
+    let as_it_is = girths(&Subject::as_it_is(garment, &document.wearer));
+    let measured = as_it_is.iter().map(|girth| {
+        let of = |t: &SolvedTryOn| {
+            let after = t.levels.iter().filter(|l| l.level == girth.level.level).map(|l| l.after.text());
             let mut after: Vec<String> = after.collect();
             after.dedup();
             after.join(" / ")
         };
-        Row::new(level.name(), solved.try_ons.iter().map(of).collect())
+        Row::new(level_name(girth), solved.try_ons.iter().map(of).collect())
     });
     let section = |title: &str, rows: Vec<Row>| Section { title: title.into(), rows };
     Ok(Comparison {
@@ -95,48 +99,33 @@ pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>
 }
 
 /// Where a pin may be, in the order in which places are listed.
-#[derive(Clone, Debug, PartialEq, Eq, PartialOrd, Ord)]
-struct Place {
-    seam: Option<Seam>,
-    dart: Option<usize>,
+#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord)]
+struct PinnedAt {
+    change: ChangeKey,
     side: GarmentSide,
     station: Length,
 }
 
-fn places_of(try_on: &TryOn) -> Vec<Place> {
-    let seams = try_on.alterations.iter().flat_map(|a| a.readings.iter().map(|r| (Some(a.seam), None, r)));
-    let darts = try_on.darts.iter().flat_map(|d| {
-        d.readings.iter().map(|r| (None, Dart::ALL.iter().position(|known| *known == d.dart), r))
-    });
-    let place = |(seam, dart, r): (Option<Seam>, Option<usize>, &Reading)| Place {
-        seam,
-        dart,
-        side: r.side,
-        station: r.station.length,
-    };
-    seams.chain(darts).map(place).collect()
+fn places_of(try_on: &TryOn) -> Vec<PinnedAt> {
+    let place = |change: ChangeKey, r: &Reading| PinnedAt { change, side: r.side, station: r.station.length };
+    let of_change =
+        |change: &Change| change.readings().iter().map(|r| place(change.key(), r)).collect::<Vec<_>>();
+    try_on.changes.iter().flat_map(of_change).collect()
 }
 
-impl Place {
+impl PinnedAt {
     fn reading<'t>(&self, try_on: &'t TryOn) -> Option<&'t Reading> {
-        let of_seam =
-            try_on.alterations.iter().filter(|a| Some(a.seam) == self.seam).flat_map(|a| &a.readings);
-        let dart = self.dart.map(|n| Dart::ALL[n]);
-        let of_dart = try_on.darts.iter().filter(|d| Some(d.dart) == dart).flat_map(|d| &d.readings);
-        of_seam.chain(of_dart).find(|r| r.side == self.side && r.station.length == self.station)
+        let mut readings = try_on.change(self.change)?.readings().iter();
+        readings.find(|r| r.side == self.side && r.station.length == self.station)
     }
 
-    fn words(&self, document: &Document, tape: Tape) -> String {
-        let garment = &document.garment;
-        let name = match (self.seam, self.dart) {
-            (Some(seam), _) => garment.seam(seam).map_or(seam.name(), |s| s.name()),
-            (None, Some(dart)) => Dart::ALL[dart].name(),
-            (None, None) => "",
+    fn words(&self, garment: &Garment, tape: Tape) -> String {
+        let side = match self.change {
+            ChangeKey::Seam(seam) if seam.is_single() => String::new(),
+            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => {
+                format!(", garment’s {}", self.side.name())
+            }
         };
-        let side = match self.seam {
-            Some(seam) if seam.is_single() => String::new(),
-            _ => format!(", garment’s {}", self.side.name()),
-        };
-        format!("{name} at {}{side}", tape.show(self.station))
+        format!("{} at {}{side}", self.change.name(garment), tape.show(self.station))
     }
 }

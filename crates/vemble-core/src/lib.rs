@@ -1,24 +1,50 @@
 //! The rules of fitting and altering a garment: pure functions over plain types.
 //!
 //! No I/O, no clock, no database, no interface. [`solve::solve`] is the way through: a [`document::Document`] of
-//! readings goes in, lines, checks, cards and drawings come out.
+//! readings goes in, lines, checks, cards and drawings come out. Each room below knows only those above it; `rooms` holds that order.
 
-pub mod alteration;
-pub mod asking;
-pub mod body;
-pub mod card;
-pub mod check;
-pub mod compare;
-pub mod document;
-pub mod fault;
-pub mod figure;
-pub mod fitting;
-pub mod garment;
 pub mod length;
-pub mod line;
-pub mod look_over;
-pub mod people;
+
+mod choice;
+pub mod place;
+
+pub mod body;
+pub mod garment;
+
+pub mod fitting;
+
+pub mod fault;
+
+pub mod change;
+
+pub mod chalk;
+
+pub mod judge;
+
+pub mod try_on;
+
+pub mod document;
+
+pub mod told;
+
+pub mod figure;
+
+pub mod shown;
+
+pub mod card;
+
+pub mod stages;
+
 pub mod solve;
 
+pub mod asking;
+pub mod compare;
+pub mod look_over;
+pub mod people;
+
+#[cfg(test)]
+mod rooms;
+#[cfg(test)]
+mod testing;
 #[cfg(test)]
 mod tests;

@@ -1,18 +1,19 @@
 //! The JSON document, read strictly: what is wrong comes back with its JSON path.
 
-use memchr::memmem;
-use serde::{Deserialize, Deserializer, Serialize};
+use serde::{Deserialize, Serialize};
+use serde_json::value::RawValue;
 use utoipa::ToSchema;
-use vemble_core::document::{Document, VERSION};
+use uuid::Uuid;
+use vemble_core::body::Wearer;
+use vemble_core::document::{Document, Entry, State, VERSION, v1::DocumentV1};
 use vemble_core::fault::Fault;
-use vemble_core::fitting::TryOn;
-use vemble_core::garment::Garment;
 use vemble_core::length::Tape;
+use vemble_core::try_on::TryOn;
 
 /// One thing wrong in a document.
 #[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Complaint {
-    /// Where, as a JSON path: `try_ons[0].alterations[0].readings[2].amount`.
+    /// Where, as a JSON path: `try_ons[0].changes[0].seam.readings[2].amount`.
     pub path: String,
     /// What was found.
     pub found: String,
@@ -68,65 +69,81 @@ pub fn read<T: serde::de::DeserializeOwned>(json: &[u8]) -> Result<T, Complaint>
     Ok(value)
 }
 
-/// A whole document.
+/// A whole document, of this version or any before: an older one is brought up.
 ///
 /// # Errors
-/// As [`read`], and a version this code does not know.
+/// As [`read`], and a version this code does not know yet.
 pub fn read_document(json: &[u8]) -> Result<Document, Complaint> {
-    let document: Document = read(json)?;
-    if document.version != VERSION {
-        return Err(Complaint {
+    /// The one field that is the same in every version.
+    #[derive(Deserialize)]
+    struct Versioned {
+        version: Option<u32>,
+    }
+    // What is no object, or names no version, is read as one of today: that says what is wrong with it.
+    match serde_json::from_slice(json).ok().and_then(|versioned: Versioned| versioned.version) {
+        Some(1) => Ok(read::<DocumentV1>(json)?.brought_up()),
+        Some(VERSION) | None => read(json),
+        Some(other) => Err(Complaint {
             path: "version".into(),
-            found: document.version.to_string(),
-            expected: VERSION.to_string(),
-        });
+            found: other.to_string(),
+            expected: format!("1 to {VERSION}: a document of a later version needs a newer Vemble"),
+        }),
     }
-    Ok(document)
 }
 
-/// The text of a document before its try-ons, and from there on: while pins are dragged the first is the same again and again.
-///
-/// Both are objects but for a brace, or the document is none: a quote within a string is escaped, so what is looked for is a
-/// name, and nothing in a garment has it. Nothing where a document is written another way; [`read_document`] reads it.
-pub fn halves(json: &[u8]) -> Option<(&str, &str)> {
-    let comma = memmem::find(json, b",\"try_ons\":")?;
-    let text = std::str::from_utf8(json).ok()?;
-    Some((&text[..comma], &text[comma + 1..]))
+/// A document of one state whose facts are still text: while pins are dragged they are the same again and again.
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct OneState<'a> {
+    #[serde(borrow)]
+    wearer: &'a RawValue,
+    #[serde(borrow)]
+    states: [StateText<'a>; 1],
+    /// Try-ons, read already.
+    pub try_ons: Vec<TryOn>,
+    version: u32,
+    #[serde(default, rename = "record")]
+    _record: Vec<Entry>,
 }
 
-/// A version that a half may leave out to the other, but not name as nothing.
-fn named<'de, D: Deserializer<'de>>(version: D) -> Result<Option<u32>, D::Error> {
-    u32::deserialize(version).map(Some)
+#[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
+struct StateText<'a> {
+    id: Uuid,
+    #[serde(default)]
+    revision: Option<u32>,
+    #[serde(borrow)]
+    garment: &'a RawValue,
 }
 
-/// The garment in the first half of a document, and the version if it stands there.
-///
-/// Nothing where anything is not as it should be; [`read_document`] says what.
-pub fn read_beginning(half: &str) -> Option<(Garment, Option<u32>)> {
-    #[derive(Deserialize)]
-    #[serde(deny_unknown_fields)]
-    struct Beginning {
-        #[serde(default, deserialize_with = "named")]
-        version: Option<u32>,
-        garment: Garment,
+impl<'a> OneState<'a> {
+    /// Reads a document of the present version with one state, as far as its try-ons. Nothing where it is anything else;
+    /// [`read_document`] says what.
+    pub fn read(json: &'a [u8]) -> Option<Self> {
+        let one: Self = serde_json::from_str(std::str::from_utf8(json).ok()?).ok()?;
+        (one.version == VERSION).then_some(one)
     }
-    let Beginning { version, garment } = serde_json::from_str(&format!("{half}}}")).ok()?;
-    Some((garment, version))
-}
 
-/// The try-ons in the second half of a document, whose first half had this version or none.
-///
-/// Nothing where anything is not as it should be; [`read_document`] says what.
-pub fn read_try_ons(half: &str, version_before: Option<u32>) -> Option<Vec<TryOn>> {
-    #[derive(Deserialize)]
-    #[serde(deny_unknown_fields)]
-    struct Rest {
-        #[serde(default, deserialize_with = "named")]
-        version: Option<u32>,
-        try_ons: Vec<TryOn>,
+    /// What the state is known by.
+    pub const fn key(&self) -> (Uuid, Option<u32>) {
+        let [state] = &self.states;
+        (state.id, state.revision)
     }
-    let Rest { version, try_ons } = serde_json::from_str(&format!("{{{half}")).ok()?;
-    (version_before.xor(version) == Some(VERSION)).then_some(try_ons)
+
+    /// The text that the facts stand in: garment and wearer. Two states of one key may be different ones, of different people.
+    pub fn facts(&self) -> [&'a str; 2] {
+        let [state] = &self.states;
+        [state.garment.get(), self.wearer.get()]
+    }
+
+    /// Reads the facts. Nothing where they are wrong.
+    pub fn read_facts(&self) -> Option<(State, Wearer)> {
+        let [garment, wearer] = self.facts();
+        let (id, revision) = self.key();
+        let garment = serde_json::from_str(garment).ok()?;
+        let state = State { revision: revision.unwrap_or(1), ..State::first(id, garment) };
+        Some((state, serde_json::from_str(wearer).ok()?))
+    }
 }
 
 /// The JSON Schema (2020-12) of the document, from the same definitions that the HTTP interface is described by.

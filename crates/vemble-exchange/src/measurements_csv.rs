@@ -5,7 +5,6 @@
 
 use crate::document::Complaint;
 use vemble_core::body::{BodyMeasurement, Taken};
-use vemble_core::garment::word;
 use vemble_core::length::{Length, Measure, Tape, Unit};
 
 /// The columns after the measurement's name, without their unit.
@@ -33,7 +32,7 @@ pub fn measurements_csv(measurements: &[Taken], tape: Tape) -> Result<String, cs
     for taken in sorted {
         let date = taken.date.map(|d| d.to_string()).unwrap_or_default();
         writer.write_record([
-            word(&taken.what),
+            taken.what.word().to_owned(),
             date,
             bare(taken.value),
             bare(taken.left),
@@ -92,8 +91,9 @@ pub fn read_measurements_csv(csv: &[u8]) -> Result<Vec<Taken>, Complaint> {
         let line = record.position().map_or(1, csv::Position::line);
         let name = &record[what_at];
         let what = BodyMeasurement::ALL
-            .into_iter()
-            .find(|what| word(what) == name || what.name() == name)
+            .iter()
+            .copied()
+            .find(|what| what.word() == name || what.name() == name)
             .ok_or_else(|| {
                 complain(line, format!("a measurement “{name}”"), "an ISO 8559-1 term, like waist_girth")
             })?;

@@ -1,12 +1,12 @@
 //! The chalk card as plain text, for a terminal or a printer without pictures.
 
 use std::fmt::Write;
-use vemble_core::card::Card;
-use vemble_core::length::Figure;
+use vemble_core::card::{Block, Card, Table};
+use vemble_core::change::ChangeKey;
 use vemble_core::solve::Solved;
 
 /// Every card of every try-on one under the other, or the one with a key.
-pub fn cards_text(solved: &Solved, key: Option<&str>) -> String {
+pub fn cards_text(solved: &Solved, key: Option<ChangeKey>) -> String {
     let cards = solved.try_ons.iter().flat_map(|t| &t.cards);
     let cards: Vec<String> = cards.filter(|c| key.is_none_or(|k| k == c.key)).map(card_text).collect();
     match cards.is_empty() {
@@ -16,37 +16,48 @@ pub fn cards_text(solved: &Solved, key: Option<&str>) -> String {
 }
 
 fn card_text(card: &Card) -> String {
-    let mut text = format!("{}\n{}\n\n{}\n\n", card.title, card.garment, card.measured);
-    let mut lines = vec![vec![card.station_heading.clone()]];
-    lines[0].extend(card.columns.iter().map(|c| c.heading.clone()));
-    lines[0].push(String::new());
-    for row in &card.marks {
-        let mut line = vec![row.station.bare()];
-        line.extend(card.columns.iter().map(|c| c.shows.of(row).map_or("–".into(), Figure::bare)));
-        line.push(row.note.clone());
-        lines.push(line);
-    }
-    let width = |column: usize| lines.iter().map(|l| l[column].chars().count()).max().unwrap_or(0);
-    let widths: Vec<usize> = (0..lines[0].len()).map(width).collect();
-    for line in lines.iter().filter(|_| !card.columns.is_empty()) {
-        let (note, figures) = line.split_last().map_or(("", &line[..]), |(n, f)| (n.as_str(), f));
-        let cells = figures.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}"));
-        let _ =
-            writeln!(text, "{}", format!("{}   {note}", cells.collect::<Vec<_>>().join("   ")).trim_end());
-    }
-    for (heading, items, numbered) in [
-        ("", &card.notes, false),
-        ("Steps", &card.steps, true),
-        ("Know first", &card.cautions, false),
-        ("Afterwards", &card.afterwards, false),
-    ] {
-        if !items.is_empty() {
-            let _ = writeln!(text, "\n{heading}{}", if heading.is_empty() { "" } else { ":" });
+    let mut text = format!("{}\n{}\n", card.title, card.garment);
+    let mut before: Option<&Block> = None;
+    for block in &card.blocks {
+        // Like follows like without a gap, and what belongs to a heading follows it at once.
+        let goes_on = before.is_some_and(|before| {
+            matches!(before, Block::Heading(_))
+                || std::mem::discriminant(before) == std::mem::discriminant(block)
+        });
+        match block {
+            Block::Drawing(_) => continue,
+            _ if goes_on => {}
+            _ => text.push('\n'),
         }
-        for (i, item) in items.iter().enumerate() {
-            let bullet = if numbered { format!("{}.", i + 1) } else { "-".into() };
-            let _ = writeln!(text, "  {bullet} {item}");
-        }
+        let _ = match block {
+            Block::Heading(heading) => writeln!(text, "{heading}:"),
+            Block::Text(sentence) => writeln!(text, "{sentence}"),
+            Block::Note(item) | Block::Caution(item) | Block::Line(item) => writeln!(text, "  - {item}"),
+            Block::Steps(steps) => {
+                let numbered = (1..).zip(steps).map(|(n, step)| format!("  {n}. {step}\n"));
+                write!(text, "Steps:\n{}", numbered.collect::<String>())
+            }
+            Block::Table(table) => write!(text, "{}", table_text(table)),
+            Block::Drawing(_) => Ok(()),
+        };
+        before = Some(block);
     }
     text
+}
+
+/// Figures to the right of their columns, notes behind them.
+fn table_text(table: &Table) -> String {
+    let heading = table.columns.iter().map(|c| c.heading.clone()).collect::<Vec<_>>();
+    let mut lines = vec![(heading, "")];
+    for row in &table.rows {
+        lines.push((row.cells.iter().map(|cell| cell.text.clone()).collect(), &row.note));
+    }
+    let width = |n: usize| lines.iter().map(|(cells, _)| cells[n].chars().count()).max().unwrap_or(0);
+    let widths: Vec<usize> = (0..table.columns.len()).map(width).collect();
+    let line = |(cells, note): &(Vec<String>, &str)| {
+        let cells = cells.iter().zip(&widths).map(|(cell, width)| format!("{cell:>width$}"));
+        let line = format!("{}   {note}", cells.collect::<Vec<_>>().join("   "));
+        format!("{}\n", line.trim_end())
+    };
+    lines.iter().map(line).collect()
 }

@@ -151,7 +151,7 @@ async fn whole_answer(socket: &mut TcpStream, buffer: &mut Vec<u8>) {
 fn a_drag(document: &str) -> Vec<String> {
     let mut document: serde_json::Value = serde_json::from_str(document).expect("a document");
     let step = |tenths: i32| {
-        document["try_ons"][0]["alterations"][0]["readings"][2]["amount"] =
+        document["try_ons"][0]["changes"][0]["seam"]["readings"][2]["amount"] =
             format!("{} mm", f64::from(tenths) / 10.0).into();
         document.to_string()
     };
@@ -162,8 +162,8 @@ fn a_drag(document: &str) -> Vec<String> {
 fn twelve_seams() -> String {
     let mut document: serde_json::Value =
         serde_json::from_str(include_str!("../../../demo/overcoat.json")).expect("the example");
-    let like = document["garment"]["seams"][0].clone();
-    let seams = document["garment"]["seams"].as_array_mut().expect("seams");
+    let like = document["states"][0]["garment"]["seams"][0].clone();
+    let seams = document["states"][0]["garment"]["seams"].as_array_mut().expect("seams");
     for name in ["princess_front", "princess_back", "panel_front", "centre_front", "yoke_seam", "neck_seam"] {
         let mut seam = like.clone();
         seam["seam"] = name.into();
@@ -173,26 +173,35 @@ fn twelve_seams() -> String {
         let readings = (1..=7).map(|n| {
             serde_json::json!({ "side": "left", "station": format!("{n} cm"), "amount": format!("{} mm", 4 + (n * 5) % 7), "how": "fold" })
         });
-        serde_json::json!({ "seam": seam["seam"], "readings": readings.collect::<Vec<_>>() })
+        serde_json::json!({ "seam": { "seam": seam["seam"], "readings": readings.collect::<Vec<_>>() } })
     });
     let altered: Vec<_> = altered.collect();
-    document["try_ons"][0]["alterations"] = altered.into();
+    document["try_ons"][0]["changes"] = altered.into();
     document.to_string()
 }
 
-/// The ids of garments of the account.
-async fn garments(address: SocketAddr, cookie: &str) -> Vec<String> {
+/// The ids of the trousers of the account, each with that of its newest state.
+async fn garments(address: SocketAddr, cookie: &str) -> Vec<(String, String)> {
     let answer = reqwest::Client::new().get(format!("http://{address}/api/v1/rail")).header("cookie", cookie);
     let rail: serde_json::Value = answer.send().await.expect("a rail").json().await.expect("JSON");
     let ids = rail.as_array().expect("garments").iter().filter(|g| g["kind"] == "trousers");
-    ids.map(|g| g["id"].as_str().expect("an id").to_owned()).collect()
+    let ids: Vec<String> = ids.map(|g| g["id"].as_str().expect("an id").to_owned()).collect();
+    let mut garments = Vec::new();
+    for id in ids {
+        let url = format!("http://{address}/api/v1/garments/{id}");
+        let answer = reqwest::Client::new().get(url).header("cookie", cookie).send().await;
+        let garment: serde_json::Value = answer.expect("a garment").json().await.expect("JSON");
+        let state = garment["document"]["states"][0]["id"].as_str().expect("a state").to_owned();
+        garments.push((id, state));
+    }
+    garments
 }
 
 /// The body that stores a try-on with so many readings.
-fn with_readings(count: i64, ids: &[Uuid]) -> serde_json::Value {
+fn with_readings(state: &str, count: i64, ids: &[Uuid]) -> serde_json::Value {
     let reading = |(n, id): (i64, &Uuid)| serde_json::json!({ "id": id, "side": "left", "station": format!("{n} cm"), "amount": "1 cm", "how": "fold" });
     let readings: Vec<_> = (0..count).zip(ids).map(reading).collect();
-    serde_json::json!({ "version": count - 1, "try_on": { "date": "2026-10-12", "alterations": [{ "seam": "outseam", "readings": readings }] } })
+    serde_json::json!({ "version": count - 1, "try_on": { "state": state, "date": "2026-10-12", "changes": [{ "seam": { "seam": "outseam", "readings": readings } }] } })
 }
 
 /// Fifty devices, each in a try-on of its own, enter one reading after the other with a pause between: no hand pins faster than
@@ -202,7 +211,8 @@ async fn fifty_try_ons(address: SocketAddr, cookie: &str, pause: Duration) -> (V
     let garments = garments(address, cookie).await;
     let from = Instant::now();
     let devices = (0..IN_FLIGHT).map(|n| {
-        let path = format!("/api/v1/garments/{}/try-ons/{}", garments[n % garments.len()], Uuid::now_v7());
+        let (garment, state) = garments[n % garments.len()].clone();
+        let path = format!("/api/v1/garments/{garment}/try-ons/{}", Uuid::now_v7());
         let headers = format!("content-type: application/json\r\ncookie: {cookie}\r\n");
         tokio::spawn(async move {
             let mut socket = TcpStream::connect(address).await.expect("the server listens");
@@ -212,7 +222,7 @@ async fn fifty_try_ons(address: SocketAddr, cookie: &str, pause: Duration) -> (V
             tokio::time::sleep(pause * n as u32 / IN_FLIGHT as u32).await;
             for count in 1..=READINGS {
                 tokio::time::sleep(pause).await;
-                let body = with_readings(count, &ids).to_string();
+                let body = with_readings(&state, count, &ids).to_string();
                 let sent = request("PUT", &path, &headers, &body);
                 let from = Instant::now();
                 socket.write_all(&sent).await.expect("the request goes out");
@@ -235,7 +245,7 @@ async fn fifty_try_ons(address: SocketAddr, cookie: &str, pause: Duration) -> (V
 async fn second_screen(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Duration) {
     let client = reqwest::Client::new();
     let base = format!("http://{address}/api/v1");
-    let garment = garments(address, cookie).await.remove(0);
+    let (garment, state) = garments(address, cookie).await.remove(0);
     let path = format!("{base}/garments/{garment}/try-ons/{}", Uuid::now_v7());
     let events = client.get(format!("{base}/events")).header("cookie", cookie).send().await;
     let mut events = events.expect("a stream");
@@ -244,7 +254,7 @@ async fn second_screen(address: SocketAddr, cookie: &str) -> (Vec<Duration>, Dur
     let from = Instant::now();
     let mut times = Vec::new();
     for count in 1..=40 {
-        let body = with_readings(count, &ids);
+        let body = with_readings(&state, count, &ids);
         let from = Instant::now();
         client.put(&path).header("cookie", cookie).json(&body).send().await.expect("it is stored");
         events.chunk().await.expect("the stream goes on").expect("it is told");
@@ -267,7 +277,7 @@ async fn account_with_300_garments(address: SocketAddr, store: &Store) -> String
     for document in &mut documents {
         for try_on in &mut document.try_ons {
             try_on.id = None;
-            try_on.alterations.iter_mut().flat_map(|a| &mut a.readings).for_each(|r| r.id = None);
+            try_on.changes.iter_mut().flat_map(|c| c.readings_mut()).for_each(|r| r.id = None);
         }
     }
     store.account(account.id).replace_all(&documents).await.expect("300 garments");

@@ -7,6 +7,7 @@ use actix_web::{HttpResponse, get, web};
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
+use vemble_core::change::ChangeKey;
 use vemble_core::document::Document;
 use vemble_core::length::Tape;
 use vemble_core::solve::{Solved, solve};
@@ -36,7 +37,8 @@ pub struct CardFile {
     #[param(inline)]
     format: CardFormat,
     /// The key of one card; without it all of the try-on.
-    card: Option<String>,
+    #[param(value_type = Option<String>)]
+    card: Option<ChangeKey>,
     /// The user's tape; centimetres when absent.
     #[serde(default)]
     tape: Tape,
@@ -89,8 +91,8 @@ struct File {
 fn written(document: &Document, wanted: &CardFile) -> Result<File, ApiError> {
     let solved: Solved = solve(document, wanted.tape)
         .map_err(|faults| ApiError::Invalid(Complaint::all(&faults, wanted.tape)))?;
-    let key = wanted.card.as_deref();
-    let is_there = |key: &str| solved.try_ons.iter().flat_map(|t| &t.cards).any(|card| card.key == key);
+    let key = wanted.card;
+    let is_there = |key| solved.try_ons.iter().flat_map(|t| &t.cards).any(|card| card.key == key);
     if key.is_some_and(|key| !is_there(key)) {
         return Err(StoreError::NotFound.into());
     }
@@ -103,7 +105,7 @@ fn written(document: &Document, wanted: &CardFile) -> Result<File, ApiError> {
         }
     };
     let name = match key {
-        Some(key) => format!("chalk-card-{}.{ending}", key.replace(['.', '_'], "-")),
+        Some(key) => format!("chalk-card-{}.{ending}", key.to_string().replace(['.', '_'], "-")),
         None => format!("chalk-cards.{ending}"),
     };
     Ok(File { content_type, name, bytes })

@@ -8,7 +8,7 @@ use actix_web::{HttpResponse, ResponseError};
 use serde::Serialize;
 use std::fmt;
 use utoipa::ToSchema;
-use vemble_core::fitting::Apart;
+use vemble_core::try_on::Apart;
 use vemble_exchange::document::Complaint;
 use vemble_exchange::pdf::CardsError;
 use vemble_store::{StoreError, StoredTryOn};

@@ -1,5 +1,6 @@
-//! Garments of an account: the rail, one garment, its look-over, and its try-ons.
+//! Garments of an account: the rail, one garment, its states and its record.
 
+use crate::begun::none_of;
 use crate::error::{ApiError, Problem};
 use crate::session::SignedIn;
 use crate::solving::{Body, OnTape, read_body};
@@ -11,17 +12,13 @@ use std::collections::HashMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
-use vemble_core::body::Wearer;
-use vemble_core::document::{Document, VERSION};
-use vemble_core::fault::Fault;
-use vemble_core::figure::{Hanging, hanging};
-use vemble_core::figure::{Stand, stand};
-use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, named_cloths};
+use vemble_core::document::{Document, Entry, State, wrong_state};
+use vemble_core::figure::Hanging;
+use vemble_core::garment::Garment;
 use vemble_core::length::Tape;
-use vemble_core::look_over::{LookOver, look_over};
-use vemble_core::solve::{NextStep, glance};
-use vemble_exchange::document::Complaint;
-use vemble_store::{RailKey, Store, StoreError, StoredDocument, StoredGarment};
+use vemble_core::solve::{Glance, NextStep, glance, stages};
+use vemble_core::stages::{Stage, StageLine};
+use vemble_store::{RailKey, Sewing, Store, StoreError, StoredDocument, StoredGarment};
 
 /// A garment on the rail.
 #[derive(Serialize, ToSchema)]
@@ -91,7 +88,7 @@ pub(crate) async fn rail(
         keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
     for stored in store.documents_of(&unknown).await? {
         let id = stored.id;
-        let hung = Arc::new(hung(stored)?);
+        let Some(hung) = hung(stored)?.map(Arc::new) else { continue };
         // What was changed between the two queries is kept under what it was read as.
         let key = keys.iter().find(|key| key.garment == (id, hung.version));
         if let Some(key) = key {
@@ -105,120 +102,38 @@ pub(crate) async fn rail(
     Ok(HttpResponse::Ok().json(rail.into_iter().map(|hung| &hung.json).collect::<Vec<_>>()))
 }
 
-fn hung(stored: StoredDocument) -> Result<Hung, ApiError> {
-    let glance = glance(&stored.document);
-    let garment = stored.document.garment;
+/// Nothing of a garment without a state.
+fn hung(stored: StoredDocument) -> Result<Option<Hung>, ApiError> {
+    let (Some(glance), Some(newest)) = (glance(&stored.document), stored.document.newest()) else {
+        return Ok(None);
+    };
+    let Glance { next_step, cautions, stops, hanging } = glance;
+    let garment = newest.garment.clone();
     let on_the_rail = OnTheRail {
         id: stored.id,
         version: stored.version,
         kind: garment.kind.template().name,
         toile: garment.toile,
         name: garment.name,
-        wearer: garment.wearer.name,
+        wearer: stored.document.wearer.name,
         wearer_id: stored.wearer_id,
         cloth: garment.cloth.name,
         archived: stored.archived,
-        next_step: glance.next_step.words(),
-        cautions: glance.cautions,
-        stops: glance.stops,
-        hanging: glance.hanging,
+        next_step: next_step.words(),
+        cautions,
+        stops,
+        hanging,
     };
     let json = serde_json::value::to_raw_value(&on_the_rail).map_err(StoreError::from)?;
-    Ok(Hung { version: on_the_rail.version, order: (on_the_rail.archived, glance.next_step), json })
+    Ok(Some(Hung { version: on_the_rail.version, order: (on_the_rail.archived, next_step), json }))
 }
 
-pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {
-    ApiError::Invalid(Complaint::all(faults, tape))
-}
-
-/// A kind of garment that can be begun.
-#[derive(Serialize, ToSchema)]
-pub struct KindLine {
-    /// Which.
-    kind: Kind,
-    /// Its name.
-    name: &'static str,
-    /// What belongs here, in one line.
-    says: &'static str,
-    /// A cloth it is often made of.
-    cloth: &'static str,
-    /// How it looks, on a figure by proportion.
-    hanging: Option<Hanging>,
-}
-
-/// Every kind of garment, drawn.
-#[utoipa::path(responses((status = 200, body = Vec<KindLine>)))]
-#[get("/kinds")]
-pub(crate) async fn kinds() -> HttpResponse {
-    let line = |kind: Kind| {
-        let template = kind.template();
-        let cloth = cloth_named(template.cloth)?;
-        let wearer = Wearer::default();
-        let garment = begin(Beginning { name: String::new(), kind, toile: false, wearer, cloth });
-        let hanging = hanging(&garment, &[]);
-        Some(KindLine { kind, name: template.name, says: template.says, cloth: template.cloth, hanging })
-    };
-    let lines: Vec<KindLine> = Kind::ALL.into_iter().filter_map(line).collect();
-    HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(lines)
-}
-
-/// Cloths by name, with what is usual for each.
-#[utoipa::path(responses((status = 200, body = Vec<Cloth>)))]
-#[get("/cloths")]
-pub(crate) async fn cloths() -> HttpResponse {
-    HttpResponse::Ok()
-        .insert_header(("Cache-Control", "public, max-age=3600"))
-        .json(named_cloths().collect::<Vec<_>>())
-}
-
-/// A garment of a kind as it usually is on a wearer, every figure assumed. Stores nothing.
-#[utoipa::path(request_body = Beginning, responses((status = 200, body = Garment), (status = 400, body = Problem), (status = 422, body = Problem)))]
-#[post("/garments/begin")]
-pub(crate) async fn begin_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
-    let beginning: Beginning = read_body(&request, body)?;
-    let garment = begin(beginning);
-    checked(&garment, Tape::default())?;
-    Ok(HttpResponse::Ok().json(garment))
-}
-
-/// Everything to find out about a garment. Stores nothing.
-#[utoipa::path(params(OnTape), request_body = Garment, responses((status = 200, body = LookOver), (status = 400, body = Problem), (status = 422, body = Problem)))]
-#[post("/look-over")]
-pub(crate) async fn look_over_garment(
-    request: HttpRequest,
-    on: web::Query<OnTape>,
-    body: Body,
-) -> Result<HttpResponse, ApiError> {
-    let garment: Garment = read_body(&request, body)?;
-    checked(&garment, on.tape)?;
-    Ok(HttpResponse::Ok().json(look_over(&garment, on.tape)))
-}
-
-/// A garment as it is, drawn on its wearer. Stores nothing.
-#[utoipa::path(request_body = Garment, responses((status = 200, body = Stand), (status = 400, body = Problem), (status = 422, body = Problem)))]
-#[post("/stand")]
-pub(crate) async fn stand_of_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
-    let garment: Garment = read_body(&request, body)?;
-    checked(&garment, Tape::default())?;
-    Ok(HttpResponse::Ok().json(stand(&garment)))
-}
-
-/// A garment that cannot be is named by its paths, below the garment.
-fn checked(garment: &Garment, tape: Tape) -> Result<(), ApiError> {
-    let document = Document { version: VERSION, garment: garment.clone(), try_ons: Vec::new() };
-    let faults = document.faults();
-    if faults.is_empty() {
-        return Ok(());
-    }
-    Err(invalid(&faults, tape))
-}
-
-/// A garment with its wearer and try-ons.
+/// A garment with its history, its wearer and its try-ons.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct GarmentState {
     /// The garment's id.
     id: Uuid,
-    /// The version of the garment's facts.
+    /// The version of the garment: it goes up with every correction and whatever is entered in its record.
     version: i32,
     /// Who wears it.
     wearer_id: Uuid,
@@ -226,14 +141,19 @@ pub struct GarmentState {
     archived: bool,
     /// The version of each try-on, in the document's order.
     try_on_versions: Vec<i32>,
-    /// Garment, wearer and try-ons.
+    /// The stages of its work, in order.
+    stages: Vec<StageLine>,
+    /// Where to go on.
+    go_on: Stage,
+    /// The garment with its history, its wearer and its try-ons.
     document: Document,
 }
 
 impl GarmentState {
     pub(crate) fn of(stored: StoredDocument) -> Self {
         let StoredDocument { id, version, wearer_id, archived, try_on_versions, document } = stored;
-        Self { id, version, wearer_id, archived, try_on_versions, document }
+        let (stages, go_on) = stages(&document, Tape::default());
+        Self { id, version, wearer_id, archived, try_on_versions, stages, go_on, document }
     }
 }
 
@@ -260,7 +180,9 @@ pub struct GarmentChange {
     /// It is put away.
     #[serde(default)]
     archived: bool,
-    /// Its facts, whole; the wearer in it is not stored with it.
+    /// The state that is corrected; of a new garment its first, made by the client.
+    state: Uuid,
+    /// The facts of that state, whole.
     garment: Garment,
 }
 
@@ -271,7 +193,8 @@ pub struct NewVersion {
     version: i32,
 }
 
-/// Stores a garment's facts whole, or not at all; made by the client, its id too.
+/// Stores the facts of one state of a garment whole, or not at all: a correction, which everything that was measured on that state follows.
+/// Made by the client, its id too.
 #[utoipa::path(
     params(OnTape),
     request_body = GarmentChange,
@@ -293,9 +216,9 @@ pub(crate) async fn put_garment(
     body: Body,
     store: web::Data<Store>,
 ) -> Result<HttpResponse, ApiError> {
-    let GarmentChange { version, wearer_id, archived, garment } = read_body(&request, body)?;
-    checked(&garment, on.tape)?;
-    let new = StoredGarment { wearer_id, archived, garment };
+    let GarmentChange { version, wearer_id, archived, state, garment } = read_body(&request, body)?;
+    none_of(&wrong_state(&State::first(state, garment.clone())), on.tape)?;
+    let new = StoredGarment { wearer_id, archived, state, garment };
     let version = store.account(account.id).put_garment(*id, version, &new).await?;
     Ok(HttpResponse::Ok().json(NewVersion { version }))
 }
@@ -310,4 +233,55 @@ pub(crate) async fn delete_garment(
 ) -> Result<HttpResponse, ApiError> {
     store.account(account.id).delete_garment(*id).await?;
     Ok(HttpResponse::NoContent().finish())
+}
+
+/// What was sewn.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewEntry {
+    /// The entry, made by the client, its id and that of the state it makes too.
+    entry: Entry,
+    /// The facts of the garment as it is then.
+    garment: Garment,
+}
+
+/// The record of a garment, the oldest entry first.
+#[utoipa::path(responses((status = 200, body = Vec<Entry>), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[get("/garments/{garment}/record")]
+pub(crate) async fn record(
+    SignedIn(account): SignedIn,
+    garment: web::Path<Uuid>,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let stored = store.account(account.id).document(*garment).await?;
+    Ok(HttpResponse::Ok().json(stored.document.record))
+}
+
+/// Enters in the record of a garment what was sewn, which makes its next state; what was measured on older ones stays with them. Nothing in
+/// the record can be changed or taken away. What is sent twice is entered once.
+#[utoipa::path(
+    params(OnTape),
+    request_body = NewEntry,
+    responses(
+        (status = 200, body = GarmentState),
+        (status = 400, body = Problem),
+        (status = 401, body = Problem),
+        (status = 404, body = Problem),
+        (status = 409, body = Problem, description = "Sewn from another state than the newest; `stored_garment` has what is stored"),
+        (status = 422, body = Problem),
+    )
+)]
+#[post("/garments/{garment}/record")]
+pub(crate) async fn enter(
+    SignedIn(account): SignedIn,
+    request: HttpRequest,
+    id: web::Path<Uuid>,
+    on: web::Query<OnTape>,
+    body: Body,
+    store: web::Data<Store>,
+) -> Result<HttpResponse, ApiError> {
+    let NewEntry { entry, garment } = read_body(&request, body)?;
+    none_of(&wrong_state(&State::first(entry.made(), garment.clone())), on.tape)?;
+    let stored = store.account(account.id).enter_sewing(*id, &Sewing { entry, garment }).await?;
+    Ok(HttpResponse::Ok().json(GarmentState::of(stored)))
 }

@@ -161,8 +161,8 @@ async fn state_of(store: &Store, invitation: Invitation) -> Result<GuestState, A
     let mut document = stored.document;
     let place = document.try_ons.iter().position(|t| t.id == Some(try_on)).ok_or(ApiError::Over)?;
     document.try_ons = vec![document.try_ons.swap_remove(place)];
-    document.garment.wearer.measurements.clear();
-    document.garment.wearer.notes.clear();
+    document.wearer.measurements.clear();
+    document.wearer.notes.clear();
     Ok(GuestState { may_add, garment, try_on, version: stored.try_on_versions[place], document })
 }
 
@@ -215,5 +215,5 @@ pub(crate) async fn put_as_guest(
     change.stay_open();
     let Invitation { account, garment, try_on, .. } = invitation;
     let stored = store_try_on(store.account(account), garment, try_on, change, on.tape).await?;
-    Ok(HttpResponse::Ok().json(TryOnState::of(stored)))
+    Ok(HttpResponse::Ok().json(stored))
 }

@@ -1,5 +1,6 @@
 //! The HTTP door: parse, ask the core, store, answer. Holds no rule of the craft and no state of its own.
 
+mod begun;
 mod cards;
 mod error;
 mod example;
@@ -71,6 +72,7 @@ macro_rules! api {
             // What a drag asks for comes first: routes are tried in this order.
             scope::scope("/api/v1")
                 .service(solving::solve)
+                .service(solving::bring_up)
                 .service(session::sign_up)
                 .service(session::sign_in)
                 .service(session::who)
@@ -80,14 +82,17 @@ macro_rules! api {
                 .service(session::open_example)
                 .service(example::reset)
                 .service(garments::rail)
-                .service(garments::kinds)
-                .service(garments::cloths)
-                .service(garments::begin_garment)
-                .service(garments::look_over_garment)
-                .service(garments::stand_of_garment)
+                .service(begun::kinds)
+                .service(begun::cloths)
+                .service(begun::words)
+                .service(begun::begin_garment)
+                .service(begun::look_over_garment)
+                .service(begun::stand_of_garment)
                 .service(garments::one_garment)
                 .service(garments::put_garment)
                 .service(garments::delete_garment)
+                .service(garments::record)
+                .service(garments::enter)
                 .service(try_ons::one_try_on)
                 .service(try_ons::put_try_on)
                 .service(try_ons::delete_try_on)
@@ -95,6 +100,7 @@ macro_rules! api {
                 .service(try_ons::ask)
                 .service(try_ons::comparison)
                 .service(try_ons::turned)
+                .service(try_ons::rebased)
                 .service(invitations::invite)
                 .service(invitations::open_invitations)
                 .service(invitations::end_invitation)

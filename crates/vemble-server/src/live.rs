@@ -15,6 +15,8 @@ use tokio::sync::broadcast::error::RecvError;
 use tokio::sync::{broadcast, watch};
 use utoipa::ToSchema;
 use uuid::Uuid;
+use vemble_core::change::ChangeKey;
+use vemble_core::fitting::GarmentSide;
 use vemble_exchange::document::Complaint;
 use vemble_store::{Invitation, Notice, Store};
 
@@ -113,7 +115,11 @@ pub enum Event {
         try_on: Uuid,
         /// The step: `pins.waist`.
         step: String,
-        /// What is typed so far, in words.
+        /// Which change is pinned there, if it is one.
+        change: Option<ChangeKey>,
+        /// On which side of the garment.
+        side: Option<GarmentSide>,
+        /// What is typed so far.
         typed: String,
     },
     /// The digital tape says something.
@@ -131,7 +137,9 @@ impl Event {
     fn of(notice: &Notice) -> Self {
         match notice.clone() {
             Notice::TryOn { garment, try_on, version, .. } => Self::TryOn { garment, try_on, version },
-            Notice::Asked { try_on, step, typed, .. } => Self::Asked { try_on, step, typed },
+            Notice::Asked { try_on, step, change, side, typed, .. } => {
+                Self::Asked { try_on, step, change, side, typed }
+            }
             Notice::Tape { reading, battery, .. } => Self::Tape { reading, battery },
             Notice::Missed => Self::Again {},
         }
@@ -178,7 +186,13 @@ pub(crate) async fn guest_events(
 pub struct AskedNow {
     /// The step: `pins.waist`.
     step: String,
-    /// What is typed so far, in words.
+    /// Which change is pinned there, if it is one.
+    #[serde(default)]
+    change: Option<ChangeKey>,
+    /// On which side of the garment.
+    #[serde(default)]
+    side: Option<GarmentSide>,
+    /// What is typed so far.
     #[serde(default)]
     typed: String,
 }
@@ -194,7 +208,8 @@ impl AskedNow {
             };
             return Err(ApiError::Invalid(vec![complaint]));
         }
-        Ok(Notice::Asked { account, try_on, step: self.step, typed: self.typed })
+        let Self { step, change, side, typed } = self;
+        Ok(Notice::Asked { account, try_on, step, change, side, typed })
     }
 }
 

@@ -11,18 +11,20 @@ use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
 use vemble_core::document::Document;
-use vemble_core::fitting::TryOn;
 use vemble_core::length::{Measure, Tape};
-use vemble_core::solve::{Solved, SoundGarment};
-use vemble_exchange::document::{Complaint, halves, read, read_beginning, read_document, read_try_ons};
+use uuid::Uuid;
+use vemble_core::solve::{Solved, SoundState, solve as solve_whole, solve_without_cards};
+use vemble_exchange::document::{Complaint, OneState, read, read_document};
 
-/// Garments that were judged, by the text of their documents before the try-ons; a drag sends the same again and again.
-pub struct Sound(Cache<Box<str>, Arc<Known>, ByLength>);
+/// States that were judged, by their id and revision; a drag sends the same again and again.
+pub struct Sound(Cache<StateKey, Arc<Known>, ByLength>);
 
-/// What stood before the try-ons.
+type StateKey = (Uuid, Option<u32>);
+
+/// A state and the text that it was read from: another may say that it is the same one, in another account or after a slip.
 struct Known {
-    garment: SoundGarment,
-    version: Option<u32>,
+    facts: [Box<str>; 2],
+    state: SoundState,
 }
 
 /// How much text is kept in memory, in bytes: a thousand garments.
@@ -35,31 +37,26 @@ impl Default for Sound {
 }
 
 impl Sound {
-    /// Nothing where there is no garment, or one with a fault.
-    fn of(&self, text: &str) -> Option<Arc<Known>> {
-        self.0.get(text).or_else(|| {
-            let (garment, version) = read_beginning(text)?;
-            let known = Arc::new(Known { garment: SoundGarment::new(&garment).ok()?, version });
-            self.0.insert(text.into(), known.clone());
+    /// The only state of a document. Nothing where it has a fault.
+    fn of(&self, one: &OneState<'_>) -> Option<Arc<Known>> {
+        let (key, facts) = (one.key(), one.facts());
+        let known = self.0.get(&key).filter(|known| known.facts.iter().map(AsRef::as_ref).eq(facts));
+        known.or_else(|| {
+            let (state, wearer) = one.read_facts()?;
+            let state = SoundState::new(&state, &wearer).ok()?;
+            let known = Arc::new(Known { facts: facts.map(Into::into), state });
+            self.0.insert(key, known.clone());
             Some(known)
         })
-    }
-
-    /// A document, if it is whole and its garment has no fault.
-    fn read(&self, json: &[u8]) -> Option<(Arc<Known>, Vec<TryOn>)> {
-        let (beginning, rest) = halves(json)?;
-        let known = self.of(beginning)?;
-        let try_ons = read_try_ons(rest, known.version)?;
-        Some((known, try_ons))
     }
 }
 
 #[derive(Clone)]
 struct ByLength;
 
-impl Weighter<Box<str>, Arc<Known>> for ByLength {
-    fn weight(&self, text: &Box<str>, _: &Arc<Known>) -> u64 {
-        text.len() as u64
+impl Weighter<StateKey, Arc<Known>> for ByLength {
+    fn weight(&self, _: &StateKey, known: &Arc<Known>) -> u64 {
+        known.facts.iter().map(|text| text.len() as u64).sum()
     }
 }
 
@@ -122,13 +119,13 @@ pub(crate) async fn solve(
 
 /// What follows from the document `json`, as JSON.
 fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8>, ApiError> {
-    let solved = match sound.read(json) {
-        Some((known, try_ons)) => known.garment.solve(&try_ons, tape, cards),
-        // What is written another way, does not read, or has a fault is read whole: that says what is wrong.
+    let known = OneState::read(json).and_then(|one| Some((sound.of(&one)?, one.try_ons)));
+    let solved: Result<Solved, _> = match known {
+        Some((known, try_ons)) => known.state.solve(&try_ons, tape, cards),
+        // What has a history, does not read, or has a fault is read whole: that says what is wrong.
         None => {
             let document = read_document(json).map_err(ApiError::Malformed)?;
-            let garment = SoundGarment::new(&document.garment).map_err(|_| document.faults());
-            garment.and_then(|garment| garment.solve(&document.try_ons, tape, cards))
+            if cards { solve_whole(&document, tape) } else { solve_without_cards(&document, tape) }
         }
     };
     let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;
@@ -136,6 +133,22 @@ fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8
     let mut answer = Vec::with_capacity(32 * 1024);
     serde_json::to_writer(&mut answer, &solved).map_err(actix_web::Error::from)?;
     Ok(answer)
+}
+
+/// A document of any version that was ever released, in the present one. Stores nothing.
+#[utoipa::path(params(OnTape), request_body = serde_json::Value, responses((status = 200, body = Document), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/brought-up")]
+pub(crate) async fn bring_up(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let document = read_document(&bytes(&request, body)?).map_err(ApiError::Malformed)?;
+    let faults = document.faults();
+    if !faults.is_empty() {
+        return Err(ApiError::Invalid(Complaint::all(&faults, on.tape)));
+    }
+    Ok(HttpResponse::Ok().json(document))
 }
 
 /// A length that somebody typed.

@@ -9,12 +9,12 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::asking::{Asking, asking};
 use vemble_core::compare::{Comparison, compare};
-use vemble_core::document::{Document, VERSION};
+use vemble_core::document::Document;
 use vemble_core::fault::Fault;
-use vemble_core::fitting::{Meant, Prefer, TryOn, Worn, merge};
-use vemble_core::garment::Garment;
+use vemble_core::fitting::Worn;
 use vemble_core::length::Tape;
-use vemble_core::solve::solve;
+use vemble_core::solve::solve_without_cards;
+use vemble_core::try_on::{Meant, Prefer, TryOn, merge, rebase};
 use vemble_exchange::document::Complaint;
 use vemble_store::{AccountStore, Store, StoreError, StoredTryOn};
 
@@ -25,11 +25,13 @@ pub struct TryOnState {
     version: i32,
     /// The try-on, whole.
     try_on: TryOn,
+    /// It is what was just sent, and nothing that somebody else entered.
+    as_sent: bool,
 }
 
 impl TryOnState {
     pub(crate) fn of(stored: StoredTryOn) -> Self {
-        Self { version: stored.version, try_on: stored.try_on }
+        Self { version: stored.version, try_on: stored.try_on, as_sent: false }
     }
 }
 
@@ -56,28 +58,30 @@ impl TryOnChange {
     }
 }
 
-/// Stores a try-on of a garment, brought together with what was stored since it was read.
+/// Stores a try-on of a garment, brought together with what was stored since it was read; gives what is stored then.
 pub(crate) async fn store_try_on(
     store: AccountStore<'_>,
     garment: Uuid,
     id: Uuid,
     change: TryOnChange,
     tape: Tape,
-) -> Result<StoredTryOn, ApiError> {
-    let decide = |worn: &Garment, there: Option<&StoredTryOn>| {
+) -> Result<TryOnState, ApiError> {
+    let decide = |garment: &Document, there: Option<&StoredTryOn>| {
         let wanted = match there {
             Some(there) if there.version != change.version => together(&change, there, tape)?,
-            None if change.version != 0 => return Err(StoreError::NotFound.into()),
+            None if change.version != 0 => return Err(ApiError::Store(StoreError::NotFound)),
             _ => change.try_on.clone(),
         };
         if there.is_some_and(|there| there.version != change.version && there.try_on == wanted) {
             return Ok(None);
         }
-        let alone = Document { version: VERSION, garment: worn.clone(), try_ons: vec![wanted] };
+        let alone = Document { try_ons: vec![wanted], ..garment.clone() };
         check(&alone, tape)?;
         Ok(alone.try_ons.into_iter().next())
     };
-    store.change_try_on(garment, id, decide).await
+    let stored = store.change_try_on(garment, id, decide).await?;
+    let as_sent = stored.try_on == TryOn { id: Some(id), ..change.try_on };
+    Ok(TryOnState { as_sent, ..TryOnState::of(stored) })
 }
 
 fn together(change: &TryOnChange, there: &StoredTryOn, tape: Tape) -> Result<TryOn, ApiError> {
@@ -85,15 +89,7 @@ fn together(change: &TryOnChange, there: &StoredTryOn, tape: Tape) -> Result<Try
     let base = match &change.base {
         Some(base) => base.clone(),
         // Made here and sent again because the answer was lost: nothing was there before.
-        None if change.version == 0 => TryOn {
-            alterations: Vec::new(),
-            darts: Vec::new(),
-            hem_marks: Vec::new(),
-            observations: Vec::new(),
-            movements: Vec::new(),
-            left_out: Vec::new(),
-            ..there.try_on.clone()
-        },
+        None if change.version == 0 => there.try_on.begun(),
         None => return Err(stale()),
     };
     merge(&base, &change.try_on, &there.try_on, change.prefer, tape)
@@ -105,7 +101,7 @@ fn check(alone: &Document, tape: Tape) -> Result<(), ApiError> {
         let complaint = Complaint::of(fault, tape);
         Complaint { path: complaint.path.replacen("try_ons[0]", "try_on", 1), ..complaint }
     };
-    match solve(alone, tape) {
+    match solve_without_cards(alone, tape) {
         Ok(_) => Ok(()),
         Err(faults) => Err(ApiError::Invalid(faults.iter().map(below).collect())),
     }
@@ -151,7 +147,7 @@ pub(crate) async fn put_try_on(
     let (garment, id) = path.into_inner();
     let change: TryOnChange = read_body(&request, body)?;
     let stored = store_try_on(store.account(account.id), garment, id, change, on.tape).await?;
-    Ok(HttpResponse::Ok().json(TryOnState::of(stored)))
+    Ok(HttpResponse::Ok().json(stored))
 }
 
 /// Removes a try-on with its readings.
@@ -215,4 +211,26 @@ pub struct Turn {
 pub(crate) async fn turned(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let Turn { try_on, worn, meant } = read_body(&request, body)?;
     Ok(HttpResponse::Ok().json(try_on.turned(worn, meant)))
+}
+
+/// Three states of one try-on.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Rebase {
+    /// What was there when something was done.
+    from: TryOn,
+    /// What that led to, and what could be gone back or forward to from there.
+    to: Vec<TryOn>,
+    /// What is there now, with what others entered.
+    onto: TryOn,
+}
+
+/// What leads `from` one state `to` others, done to what is there now: so one goes back in what one did oneself, and what others entered
+/// stays. Gives one try-on for each of `to`. Stores nothing.
+#[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 400, body = Problem)))]
+#[post("/rebase")]
+pub(crate) async fn rebased(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+    let Rebase { from, to, onto } = read_body(&request, body)?;
+    let rebased: Vec<TryOn> = to.iter().map(|to| rebase(&from, to, &onto)).collect();
+    Ok(HttpResponse::Ok().json(rebased))
 }

@@ -1,7 +1,7 @@
 //! Wearers of an account: measurements, posture, and what their garments ask for.
 
 use crate::error::{ApiError, Problem};
-use crate::garments::invalid;
+use crate::begun::invalid;
 use crate::session::SignedIn;
 use crate::solving::{Body, OnTape, read_body};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
@@ -10,10 +10,11 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::body::{BodyMeasurement, Taken, Wearer};
 use vemble_core::document::wrong_wearer;
+use vemble_core::garment::Garment;
 use vemble_core::figure::{Picture, taking_picture};
 use vemble_core::people::{Person, person};
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
-use vemble_store::{AccountStore, Store, StoredWearer};
+use vemble_store::{AccountStore, Store, StoredDocument, StoredWearer};
 
 /// A wearer with the version that the next change has to name.
 #[derive(Debug, Serialize, ToSchema)]
@@ -105,7 +106,7 @@ pub(crate) async fn view_wearer(
     let wearer: Wearer = read_body(&request, body)?;
     let documents = store.account(account.id).documents().await?;
     let theirs = documents.iter().filter(|d| d.wearer_id == *id && !d.archived);
-    let theirs: Vec<_> = theirs.map(|d| &d.document.garment).collect();
+    let theirs: Vec<_> = theirs.filter_map(|d| d.document.newest()).map(|state| &state.garment).collect();
     Ok(HttpResponse::Ok().json(person(&wearer, &theirs, on.tape)))
 }
 
@@ -113,9 +114,11 @@ async fn page(store: AccountStore<'_>, id: Uuid, on: OnTape) -> Result<WearerPag
     let stored = store.wearer(id).await?;
     let documents = store.documents().await?;
     let theirs: Vec<_> = documents.into_iter().filter(|d| d.wearer_id == id && !d.archived).collect();
-    let facts: Vec<_> = theirs.iter().map(|d| &d.document.garment).collect();
+    let newest = |d: &'_ StoredDocument| d.document.newest().map(|state| state.garment.clone());
+    let theirs: Vec<(Uuid, Garment)> = theirs.iter().filter_map(|d| Some((d.id, newest(d)?))).collect();
+    let facts: Vec<_> = theirs.iter().map(|(_, garment)| garment).collect();
     let person = person(&stored.wearer, &facts, on.tape);
-    let garments = theirs.iter().map(|d| NamedGarment { id: d.id, name: d.document.garment.name.clone() });
+    let garments = theirs.iter().map(|(id, garment)| NamedGarment { id: *id, name: garment.name.clone() });
     Ok(WearerPage { person, garments: garments.collect(), state: WearerState::of(stored) })
 }
 
@@ -203,6 +206,7 @@ pub struct Taking {
 #[get("/measurements")]
 pub(crate) async fn measurements() -> HttpResponse {
     let body = Wearer::default();
-    let taking = BodyMeasurement::ALL.map(|what| Taking { what, picture: taking_picture(what, &body) });
+    let taking = BodyMeasurement::ALL.iter().map(|what| Taking { what: *what, picture: taking_picture(*what, &body) });
+    let taking: Vec<Taking> = taking.collect();
     HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(taking)
 }

@@ -2,20 +2,26 @@
 //! names its account, and row-level security holds for the role that serves them.
 
 mod accounts;
+mod format;
 mod garments;
 mod invitations;
 mod notices;
 mod photos;
 mod readings;
 mod schema;
+mod states;
 mod tapes;
+mod try_ons;
 mod wearers;
+mod whole;
 
 pub use accounts::{Account, Credentials, NewAccount};
-pub use garments::{RailKey, StoredDocument, StoredGarment, StoredTryOn};
+pub use garments::{RailKey, StoredDocument, StoredGarment};
 pub use invitations::{Invitation, NewInvitation};
 pub use notices::Notice;
 pub use photos::{Moment, NewPhoto, Photo};
+pub use states::Sewing;
+pub use try_ons::StoredTryOn;
 pub use wearers::StoredWearer;
 
 use diesel::prelude::*;

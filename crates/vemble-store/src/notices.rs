@@ -7,6 +7,8 @@ use futures_util::StreamExt;
 use serde::{Deserialize, Serialize};
 use std::time::Duration;
 use uuid::Uuid;
+use vemble_core::change::ChangeKey;
+use vemble_core::fitting::GarmentSide;
 
 const CHANNEL: &str = "vemble";
 
@@ -33,7 +35,11 @@ pub enum Notice {
         try_on: Uuid,
         /// The step that is open: `pins.waist`.
         step: String,
-        /// The garment's side and what is typed so far, for showing.
+        /// Which change is pinned there, if it is one.
+        change: Option<ChangeKey>,
+        /// On which side of the garment.
+        side: Option<GarmentSide>,
+        /// What is typed so far, for showing.
         typed: String,
     },
     /// The account's digital tape says something.

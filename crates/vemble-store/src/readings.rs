@@ -8,8 +8,9 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
 use uuid::Uuid;
-use vemble_core::fitting::{Reading, TryOn};
+use vemble_core::fitting::Reading;
 use vemble_core::length::{Length, Measure};
+use vemble_core::try_on::TryOn;
 
 #[derive(Clone, Debug, PartialEq, Eq, Queryable, Selectable, Insertable, AsChangeset)]
 #[diesel(table_name = readings, primary_key(account_id, id))]
@@ -17,7 +18,7 @@ pub(crate) struct ReadingRow {
     account_id: Uuid,
     id: Uuid,
     try_on_id: Uuid,
-    alteration: i32,
+    change: i32,
     position: i32,
     side: String,
     station_nm: i64,
@@ -41,13 +42,13 @@ fn from_word<T: DeserializeOwned>(word: &str) -> Result<T, StoreError> {
 
 /// All readings of a try-on as rows; one without an id gets a new one.
 pub(crate) fn rows_of(account: Uuid, try_on_id: Uuid, try_on: &TryOn) -> Vec<ReadingRow> {
-    let numbered = try_on.alterations.iter().zip(0..);
-    let rows = numbered.flat_map(|(alteration, number)| {
-        alteration.readings.iter().zip(0..).map(move |(reading, position)| ReadingRow {
+    let numbered = try_on.changes.iter().zip(0..);
+    let rows = numbered.flat_map(|(change, number)| {
+        change.readings().iter().zip(0..).map(move |(reading, position)| ReadingRow {
             account_id: account,
             id: reading.id.unwrap_or_else(Uuid::now_v7),
             try_on_id,
-            alteration: number,
+            change: number,
             position,
             side: word(reading.side),
             station_nm: reading.station.length.nm(),
@@ -58,6 +59,19 @@ pub(crate) fn rows_of(account: Uuid, try_on_id: Uuid, try_on: &TryOn) -> Vec<Rea
         })
     });
     rows.collect()
+}
+
+/// The readings of these try-ons.
+pub(crate) async fn readings_in(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    try_ons: &[Uuid],
+) -> Result<Vec<ReadingRow>, StoreError> {
+    let rows = readings::table
+        .filter(readings::account_id.eq(account).and(readings::try_on_id.eq_any(try_ons)))
+        .order((readings::try_on_id, readings::change, readings::position))
+        .select(ReadingRow::as_select());
+    Ok(rows.load(connection).await?)
 }
 
 /// Makes the stored readings of a try-on, which are `old`, into `new`: only what differs is written.
@@ -93,14 +107,13 @@ pub(crate) async fn write_readings(
     Ok(())
 }
 
-/// The readings of one alteration, in the order they were taken.
+/// The readings of the change of that number, in the order they were taken.
 pub(crate) fn readings_of(
     rows: &[ReadingRow],
     try_on: Uuid,
-    alteration: usize,
+    change: usize,
 ) -> Result<Vec<Reading>, StoreError> {
-    let own =
-        rows.iter().filter(|r| r.try_on_id == try_on && usize::try_from(r.alteration) == Ok(alteration));
+    let own = rows.iter().filter(|r| r.try_on_id == try_on && usize::try_from(r.change) == Ok(change));
     let measure =
         |nm, unit: &str| Ok::<_, StoreError>(Measure { length: Length::from_nm(nm), unit: from_word(unit)? });
     own.map(|row| {

@@ -12,16 +12,45 @@ diesel::table! {
     }
 }
 diesel::table! {
-    wearers (account_id, id) { account_id -> Uuid, id -> Uuid, version -> Integer, facts -> Jsonb }
+    wearers (account_id, id) {
+        account_id -> Uuid, id -> Uuid, version -> Integer, format -> Integer, facts -> Jsonb,
+    }
 }
 diesel::table! {
     garments (account_id, id) {
-        account_id -> Uuid, id -> Uuid, wearer_id -> Uuid, version -> Integer, facts -> Jsonb, archived -> Bool,
+        account_id -> Uuid, id -> Uuid, wearer_id -> Uuid, version -> Integer, archived -> Bool,
+    }
+}
+diesel::table! {
+    garment_states (account_id, garment_id, id) {
+        account_id -> Uuid,
+        garment_id -> Uuid,
+        id -> Uuid,
+        position -> Integer,
+        revision -> Integer,
+        format -> Integer,
+        facts -> Jsonb,
+    }
+}
+diesel::table! {
+    record_entries (account_id, garment_id, id) {
+        account_id -> Uuid,
+        garment_id -> Uuid,
+        id -> Uuid,
+        position -> Integer,
+        format -> Integer,
+        facts -> Jsonb,
     }
 }
 diesel::table! {
     try_ons (account_id, id) {
-        account_id -> Uuid, id -> Uuid, garment_id -> Uuid, version -> Integer, facts -> Jsonb,
+        account_id -> Uuid,
+        id -> Uuid,
+        garment_id -> Uuid,
+        state_id -> Uuid,
+        version -> Integer,
+        format -> Integer,
+        facts -> Jsonb,
     }
 }
 diesel::table! {
@@ -29,7 +58,7 @@ diesel::table! {
         account_id -> Uuid,
         id -> Uuid,
         try_on_id -> Uuid,
-        alteration -> Integer,
+        change -> Integer,
         position -> Integer,
         side -> Text,
         station_nm -> BigInt,
@@ -69,4 +98,4 @@ diesel::table! {
 diesel::table! {
     tapes (account_id) { account_id -> Uuid, serial -> Text }
 }
-diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, try_ons, readings, photos);
+diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, garment_states, try_ons, readings, photos);

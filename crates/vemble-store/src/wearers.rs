@@ -1,6 +1,7 @@
 //! Wearers: who the garments of an account are fitted to.
 
-use crate::schema::{garments, wearers};
+use crate::format::{FORMAT, read};
+use crate::schema::{garment_states, garments, wearers};
 use crate::{AccountStore, StoreError};
 use diesel::dsl::count;
 use diesel::prelude::*;
@@ -30,10 +31,10 @@ impl AccountStore<'_> {
     /// Whatever the database reports.
     pub async fn wearers(&self) -> Result<Vec<StoredWearer>, StoreError> {
         let mut connection = self.connection().await?;
-        let rows: Vec<(Uuid, i32, Value)> = wearers::table
+        let rows: Vec<(Uuid, i32, i32, Value)> = wearers::table
             .filter(wearers::account_id.eq(self.account))
             .order(wearers::id)
-            .select((wearers::id, wearers::version, wearers::facts))
+            .select((wearers::id, wearers::version, wearers::format, wearers::facts))
             .load(&mut connection)
             .await?;
         let counts: HashMap<Uuid, i64> = garments::table
@@ -44,9 +45,9 @@ impl AccountStore<'_> {
             .await?
             .into_iter()
             .collect();
-        let stored = |(id, version, facts): (Uuid, i32, Value)| {
+        let stored = |(id, version, format, facts): (Uuid, i32, i32, Value)| {
             let garments = counts.get(&id).copied().unwrap_or(0);
-            Ok(StoredWearer { id, version, wearer: serde_json::from_value(facts)?, garments })
+            Ok(StoredWearer { id, version, wearer: read(format, facts)?, garments })
         };
         rows.into_iter().map(stored).collect()
     }
@@ -57,9 +58,9 @@ impl AccountStore<'_> {
     /// [`StoreError::NotFound`] if this account has nobody of that id.
     pub async fn wearer(&self, id: Uuid) -> Result<StoredWearer, StoreError> {
         let mut connection = self.connection().await?;
-        let (version, facts): (i32, Value) = wearers::table
+        let (version, format, facts): (i32, i32, Value) = wearers::table
             .find((self.account, id))
-            .select((wearers::version, wearers::facts))
+            .select((wearers::version, wearers::format, wearers::facts))
             .first(&mut connection)
             .await?;
         let garments = garments::table
@@ -67,7 +68,7 @@ impl AccountStore<'_> {
             .count()
             .get_result(&mut connection)
             .await?;
-        Ok(StoredWearer { id, version, wearer: serde_json::from_value(facts)?, garments })
+        Ok(StoredWearer { id, version, wearer: read(format, facts)?, garments })
     }
 
     /// Stores a wearer; `version` is the one that was read, 0 makes a new one. Gives the new version.
@@ -78,7 +79,12 @@ impl AccountStore<'_> {
         let facts = serde_json::to_value(wearer)?;
         let mut connection = self.connection().await?;
         let changed = if version == 0 {
-            let row = (wearers::account_id.eq(self.account), wearers::id.eq(id), wearers::facts.eq(facts));
+            let row = (
+                wearers::account_id.eq(self.account),
+                wearers::id.eq(id),
+                wearers::format.eq(FORMAT),
+                wearers::facts.eq(facts),
+            );
             diesel::insert_into(wearers::table)
                 .values(row)
                 .on_conflict_do_nothing()
@@ -87,7 +93,7 @@ impl AccountStore<'_> {
         } else {
             let own = wearers::table.find((self.account, id)).filter(wearers::version.eq(version));
             diesel::update(own)
-                .set((wearers::version.eq(version + 1), wearers::facts.eq(facts)))
+                .set((wearers::version.eq(version + 1), wearers::format.eq(FORMAT), wearers::facts.eq(facts)))
                 .execute(&mut connection)
                 .await?
         };
@@ -104,9 +110,17 @@ impl AccountStore<'_> {
     /// [`StoreError::HasGarments`] with their names, [`StoreError::NotFound`] if there is nobody of that id.
     pub async fn delete_wearer(&self, id: Uuid) -> Result<(), StoreError> {
         let mut connection = self.connection().await?;
+        // Of each garment the newest state.
         let theirs: Vec<Value> = garments::table
+            .inner_join(
+                garment_states::table.on(garment_states::account_id
+                    .eq(garments::account_id)
+                    .and(garment_states::garment_id.eq(garments::id))),
+            )
             .filter(garments::account_id.eq(self.account).and(garments::wearer_id.eq(id)))
-            .select(garments::facts)
+            .distinct_on(garments::id)
+            .order((garments::id, garment_states::position.desc()))
+            .select(garment_states::facts)
             .load(&mut connection)
             .await?;
         if !theirs.is_empty() {

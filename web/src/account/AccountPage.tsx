@@ -2,8 +2,8 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Form, Input, Skeleton } from "antd";
 import { useNavigate } from "react-router";
 import { answer, api, problemOf } from "../api/client";
-import { helpAt } from "../kept/complaint";
-import { forgetDrafts } from "../kept/drafts";
+import { helpAt } from "../document/complaint";
+import { forgetDrafts } from "../document/drafts";
 import { Trouble } from "../shell/Trouble";
 import "./account.css";
 

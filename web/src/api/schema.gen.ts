@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/brought-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A document of any version that was ever released, in the present one. Stores nothing. */
+        post: operations["bring_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cloths": {
         parameters: {
             query?: never;
@@ -183,7 +200,10 @@ export interface paths {
         };
         /** One garment. */
         get: operations["one_garment"];
-        /** Stores a garment's facts whole, or not at all; made by the client, its id too. */
+        /**
+         * Stores the facts of one state of a garment whole, or not at all: a correction, which everything that was measured on that state follows.
+         *     Made by the client, its id too.
+         */
         put: operations["put_garment"];
         post?: never;
         /** Removes a garment with its try-ons and photos. */
@@ -221,6 +241,27 @@ export interface paths {
         /** Takes in a photo: JPEG, PNG or WebP, up to 15 MB. Position data is stripped and orientation applied. */
         put: operations["put_photo"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The record of a garment, the oldest entry first. */
+        get: operations["record"];
+        put?: never;
+        /**
+         * Enters in the record of a garment what was sewn, which makes its next state; what was measured on older ones stays with them. Nothing in
+         *     the record can be changed or taken away. What is sent twice is entered once.
+         */
+        post: operations["enter"];
         delete?: never;
         options?: never;
         head?: never;
@@ -524,6 +565,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/rebase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What leads `from` one state `to` others, done to what is there now: so one goes back in what one did oneself, and what others entered
+         *     stays. Gives one try-on for each of `to`. Stores nothing.
+         */
+        post: operations["rebased"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/session": {
         parameters: {
             query?: never;
@@ -717,6 +778,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of every choice that a screen offers. */
+        get: operations["words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -729,23 +807,6 @@ export interface components {
             part: components["schemas"]["Part"];
             /** @description What it is, in words. */
             words: string;
-        };
-        /** @description What is done to one seam: its pins and how they become a line. */
-        Alteration: {
-            /** @description How the line goes through the pins. */
-            fairing?: components["schemas"]["Fairing"];
-            front_share?: components["schemas"]["FrontShare"] | null;
-            lower?: components["schemas"]["End"] | null;
-            /** @description The pins, in the order they were read. */
-            readings?: components["schemas"]["Reading"][];
-            /** @description Which seam is altered. */
-            seam: components["schemas"]["Seam"];
-            sides?: components["schemas"]["SidePolicy"] | null;
-            /** @description Other seams that take a share of what is pinned here; this seam keeps the rest. */
-            spread?: components["schemas"]["SeamShare"][];
-            tolerance?: components["schemas"]["Measure"] | null;
-            trim_to?: components["schemas"]["Measure"] | null;
-            upper?: components["schemas"]["End"] | null;
         };
         /** @description Something that both changed, each in another way; in words for whoever decides. */
         Apart: {
@@ -763,9 +824,11 @@ export interface components {
         Around: "front" | "side" | "back" | "inside";
         /** @description The place that somebody is being asked about just now. */
         AskedNow: {
+            change?: components["schemas"]["ChangeKey"] | null;
+            side?: components["schemas"]["GarmentSide"] | null;
             /** @description The step: `pins.waist`. */
             step: string;
-            /** @description What is typed so far, in words. */
+            /** @description What is typed so far. */
             typed?: string;
         };
         /** @description Everything to ask in one try-on, in order. */
@@ -792,41 +855,51 @@ export interface components {
             name: string;
             /** @description A trial garment in cheap cloth. */
             toile?: boolean;
-            /** @description Who wears it. */
+            /** @description Who will wear it: levels start from their body. */
             wearer: components["schemas"]["Wearer"];
+        };
+        /** @description One block of a card. */
+        Block: {
+            /** @description A heading of what follows. */
+            heading: string;
+        } | {
+            /** @description A sentence or two. */
+            text: string;
+        } | {
+            /** @description Small print: where a figure above needs a word. */
+            note: string;
+        } | {
+            /** @description Something to know first. */
+            caution: string;
+        } | {
+            /** @description A line of what it comes to. */
+            line: string;
+        } | {
+            /** @description What the hand does, in order. */
+            steps: string[];
+        } | {
+            /** @description Figures. */
+            table: components["schemas"]["Table"];
+        } | {
+            /** @description A drawing. */
+            drawing: components["schemas"]["CardDrawing"];
         };
         /**
          * @description Measurements of the body, in the order in which a tape goes down it.
          * @enum {string}
          */
         BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "wrist_girth" | "hand_girth";
-        /** @description A card for one seam, pair of darts or elastic. */
+        /** @description A card for one change. */
         Card: {
-            /** @description What the garment should measure afterwards. */
-            afterwards: string[];
-            /** @description What is known to be awkward, the gravest first. */
-            cautions: string[];
-            /** @description Heading of each column of figures. */
-            columns: components["schemas"]["Column"][];
-            /** @description The new line, drawn: one drawing, or one for each side and edge that differs. */
-            drawings: components["schemas"]["CardDrawing"][];
+            /** @description What stands on it, from the top down. */
+            blocks: components["schemas"]["Block"][];
             /** @description Garment and wearer. */
             garment: string;
-            /** @description Names it among the cards of a try-on: `outseam`, `dart.back_waist`, `elastic`. */
-            key: string;
-            /** @description Its rows, from the datum on. */
-            marks: components["schemas"]["MarkResult"][];
-            /** @description How the numbers are measured, in one line. */
-            measured: string;
+            /** @description Names it among the cards of a try-on: the change it is of. */
+            key: components["schemas"]["ChangeKey"];
             /** @description What is altered, as it is called on this garment. */
             name: string;
-            /** @description Under the table, where a figure needs a word. */
-            notes: string[];
-            /** @description Heading of the stations. */
-            station_heading: string;
-            /** @description What the hand does, in order. */
-            steps: string[];
-            /** @description What is altered: "Outseam, both legs". */
+            /** @description What is altered: "Outseam, both legs the same". */
             title: string;
         };
         /** @description The new line of one edge, made from the figures of the card. All in units of the drawing, y down from its top. */
@@ -865,14 +938,44 @@ export interface components {
             /** @description What it is about. */
             title: string;
         };
-        /** @description The result of one check. */
+        /** @description A figure of a table. */
+        Cell: {
+            figure?: components["schemas"]["Figure"] | null;
+            /** @description How it comes about. */
+            sum?: string | null;
+            /** @description As it is written in the table: without its unit, and a dash where there is none. */
+            text: string;
+        };
+        /** @description A row of a card that is chalked: known by where it lies, whatever the tape and the device. */
+        Chalked: {
+            /** @description The exact station. */
+            at: components["schemas"]["Measure"];
+            /** @description On the card of which change. */
+            change: components["schemas"]["ChangeKey"];
+        };
+        /** @description Something that is done to a garment, as it was entered. */
+        Change: {
+            /** @description A seam. */
+            seam: components["schemas"]["SeamChange"];
+        } | {
+            /** @description A pair of darts. */
+            dart: components["schemas"]["DartChange"];
+        } | {
+            /** @description Elastic in a band. */
+            elastic: components["schemas"]["ElasticChange"];
+        };
+        /**
+         * @description Which change: a kind and a name, like `seam.outseam`.
+         * @example seam.outseam
+         */
+        ChangeKey: string;
+        /** @description A finding in words. */
         Check: {
-            dart?: components["schemas"]["Dart"] | null;
             /** @description The figures, as a sum a person can follow. */
             figures: string;
-            /** @description Names it among the checks of a try-on: what is passed over is remembered by it. */
-            key: string;
-            level?: components["schemas"]["Level"] | null;
+            /** @description Names it among the checks of a try-on: what is passed over is remembered by it, whatever it is called. */
+            key: components["schemas"]["FindingKey"];
+            mend?: components["schemas"]["Change"] | null;
             /** @description How it came out. */
             outcome: components["schemas"]["Outcome"];
             /** @description Why the sewist passes over it. */
@@ -881,9 +984,6 @@ export interface components {
             reason: string;
             /** @description What would make it pass. */
             remedy?: string | null;
-            /** @description Which rule was applied. */
-            rule: components["schemas"]["Rule"];
-            seam?: components["schemas"]["Seam"] | null;
             station?: components["schemas"]["Figure"] | null;
             /** @description What was checked, in a few words. */
             title: string;
@@ -957,18 +1057,18 @@ export interface components {
          * @example #7a5c3e
          */
         Colour: string;
-        /** @description A column of the card. */
+        /** @description A column of a table. */
         Column: {
-            /** @description Its heading. */
+            /** @description How large its figures are. */
+            emphasis: components["schemas"]["Emphasis"];
+            /**
+             * Format: int32
+             * @description Which group of columns it belongs to: where all do not fit beside each other, each group has a table of its own.
+             */
+            group: number;
+            /** @description Its heading, with its unit. */
             heading: string;
-            /** @description Which figure of a row it shows. */
-            shows: components["schemas"]["ColumnFigure"];
         };
-        /**
-         * @description A figure of a row.
-         * @enum {string}
-         */
-        ColumnFigure: "left_front" | "left_back" | "left_whole" | "left_cut_front" | "left_cut_back" | "right_front" | "right_back" | "right_whole" | "right_cut_front" | "right_cut_back";
         /** @description The ease that is comfortable at a level. */
         Comfort: {
             /** @description The garment after the changes, in a word. */
@@ -997,7 +1097,7 @@ export interface components {
             expected: string;
             /** @description What was found. */
             found: string;
-            /** @description Where, as a JSON path: `try_ons[0].alterations[0].readings[2].amount`. */
+            /** @description Where, as a JSON path: `try_ons[0].changes[0].seam.readings[2].amount`. */
             path: string;
         };
         /**
@@ -1005,6 +1105,20 @@ export interface components {
          * @enum {string}
          */
         Dart: "front_waist" | "back_waist" | "front_fish_eye" | "back_fish_eye" | "bust" | "shoulder";
+        /**
+         * @description What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
+         *     one. A dart that is let out has gaps.
+         */
+        DartChange: {
+            base?: components["schemas"]["Measure"] | null;
+            /** @description Which pair; one that the garment does not have yet is a new one. */
+            dart: components["schemas"]["Dart"];
+            from_side_seam?: components["schemas"]["Measure"] | null;
+            point?: components["schemas"]["Measure"] | null;
+            /** @description The pins, in the order they were read. */
+            readings?: components["schemas"]["Reading"][];
+            sides?: components["schemas"]["SidePolicy"] | null;
+        };
         /** @description A pair of darts as found. */
         DartFacts: {
             /** @description Nobody measured it yet. */
@@ -1020,31 +1134,21 @@ export interface components {
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
         };
-        /**
-         * @description What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
-         *     one. A dart that is let out has gaps.
-         */
-        DartPins: {
-            base?: components["schemas"]["Measure"] | null;
-            /** @description Which pair; one that the garment does not have yet is a new one. */
-            dart: components["schemas"]["Dart"];
-            from_side_seam?: components["schemas"]["Measure"] | null;
-            point?: components["schemas"]["Measure"] | null;
-            /** @description The pins, in the order they were read. */
-            readings: components["schemas"]["Reading"][];
-            sides?: components["schemas"]["SidePolicy"] | null;
-        };
-        /** @description A garment and its try-ons. Every length is text with its unit, exactly as written. */
+        /** @description A garment with its history, who wears it, and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
-            /** @description The garment as looked over, and who wears it. */
-            garment: components["schemas"]["Garment"];
-            /** @description Try-ons, the oldest first. */
+            /** @description What was done to the garment, the oldest first. Nothing in it is changed or taken away; what undoes something is a new entry. */
+            record?: components["schemas"]["Entry"][];
+            /** @description The garment as it was found each time, the oldest first: the newest is how it is now. */
+            states: components["schemas"]["State"][];
+            /** @description Try-ons, the oldest first; each names the state it was measured on. */
             try_ons?: components["schemas"]["TryOn"][];
             /**
              * Format: int32
-             * @description Version of this format: 1.
+             * @description Version of this format: 2.
              */
             version: number;
+            /** @description Who wears it. */
+            wearer: components["schemas"]["Wearer"];
         };
         /** @description A question about a figure. What was entered stays until somebody says otherwise. */
         Doubt: {
@@ -1064,16 +1168,27 @@ export interface components {
          * @enum {string}
          */
         EaseWord: "too_tight" | "close" | "usual" | "roomy" | "loose";
-        /** @description Elastic drawn into a stretch of waistband, between two slits on its inside. */
-        ElasticPlan: {
-            /** @description How long the casing runs, from slit to slit. */
-            casing: components["schemas"]["Measure"];
+        /**
+         * @description Where elastic is drawn in.
+         * @enum {string}
+         */
+        ElasticAt: "waistband";
+        /** @description Elastic drawn into a stretch of a band, between two slits on its inside. */
+        ElasticChange: {
+            /** @description Where it is drawn in. */
+            at?: components["schemas"]["ElasticAt"];
+            casing?: components["schemas"]["Measure"] | null;
             /**
              * Format: int32
              * @description Stretched ÷ relaxed, in percent: 110 to 125, 115 when absent.
              */
             hold_percent?: number | null;
         };
+        /**
+         * @description How large a figure stands.
+         * @enum {string}
+         */
+        Emphasis: "chalked" | "station" | "sum";
         /** @description What happens at one end of the altered stretch. */
         End: {
             /** @enum {string} */
@@ -1093,6 +1208,26 @@ export interface components {
             end: "straight_through";
             /** @description Where the straight stretch begins, seen from the pins. */
             from: components["schemas"]["Measure"];
+        };
+        /**
+         * @description One of the two ends of an altered stretch.
+         * @enum {string}
+         */
+        EndOf: "lower" | "upper";
+        /** @description Something that was done. */
+        Entry: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description What happened. */
+            what: components["schemas"]["Happened"];
         };
         /** @description What a listener hears. */
         Event: {
@@ -1117,6 +1252,8 @@ export interface components {
         } | {
             /** @description A place is being asked about. */
             asked: {
+                change?: components["schemas"]["ChangeKey"] | null;
+                side?: components["schemas"]["GarmentSide"] | null;
                 /** @description The step: `pins.waist`. */
                 step: string;
                 /**
@@ -1124,7 +1261,7 @@ export interface components {
                  * @description In which try-on.
                  */
                 try_on: string;
-                /** @description What is typed so far, in words. */
+                /** @description What is typed so far. */
                 typed: string;
             };
         } | {
@@ -1158,6 +1295,8 @@ export interface components {
             is: "length";
             /** @description What it is. */
             label: string;
+            /** @description It can be taken away again: then it is what the fields beside it say. */
+            may_be_empty?: boolean;
             /** @description Where it goes. */
             path: string;
             shown?: components["schemas"]["Figure"] | null;
@@ -1229,6 +1368,8 @@ export interface components {
         };
         /** @description A derived length as screens, cards and files get it. */
         Figure: {
+            /** @description Exactly, as documents hold it: this is stored. */
+            measure: components["schemas"]["Measure"];
             /**
              * Format: int64
              * @description Exact, in nanometres.
@@ -1236,6 +1377,17 @@ export interface components {
             nm: number;
             /** @description At the nearest mark of the user's tape, with its unit behind a space. */
             text: string;
+        };
+        /** @description Names a finding among all findings of a try-on, and from one day to the next: never by its words. What is passed over is known by it. */
+        FindingKey: {
+            at?: components["schemas"]["Measure"] | null;
+            change?: components["schemas"]["ChangeKey"] | null;
+            end?: components["schemas"]["EndOf"] | null;
+            level?: components["schemas"]["Level"] | null;
+            partner?: components["schemas"]["Partner"] | null;
+            /** @description Which rule. */
+            rule: components["schemas"]["Rule"];
+            side?: components["schemas"]["GarmentSide"] | null;
         };
         /**
          * @description How the raw edges of a seam are finished.
@@ -1284,7 +1436,7 @@ export interface components {
          * @description How much of the whole comes off the front edge, in percent; 50 keeps the seam where it is on the body.
          */
         FrontShare: number;
-        /** @description A garment and who wears it. */
+        /** @description The facts of a garment, as they were found in one look-over. */
         Garment: {
             /**
              * Format: int32
@@ -1317,15 +1469,18 @@ export interface components {
             /** @description A trial garment in cheap cloth for something still to be made. */
             toile?: boolean;
             waistband_depth?: components["schemas"]["Measure"] | null;
-            /** @description Who wears it. */
-            wearer: components["schemas"]["Wearer"];
         };
         /** @description A garment to store. */
         GarmentChange: {
             /** @description It is put away. */
             archived?: boolean;
-            /** @description Its facts, whole; the wearer in it is not stored with it. */
+            /** @description The facts of that state, whole. */
             garment: components["schemas"]["Garment"];
+            /**
+             * Format: uuid
+             * @description The state that is corrected; of a new garment its first, made by the client.
+             */
+            state: string;
             /**
              * Format: int32
              * @description The version that was read; 0 for a new garment.
@@ -1353,22 +1508,26 @@ export interface components {
          * @enum {string}
          */
         GarmentSide: "left" | "right";
-        /** @description A garment with its wearer and try-ons. */
+        /** @description A garment with its history, its wearer and its try-ons. */
         GarmentState: {
             /** @description It is put away. */
             archived: boolean;
-            /** @description Garment, wearer and try-ons. */
+            /** @description The garment with its history, its wearer and its try-ons. */
             document: components["schemas"]["Document"];
+            /** @description Where to go on. */
+            go_on: components["schemas"]["Stage"];
             /**
              * Format: uuid
              * @description The garment's id.
              */
             id: string;
+            /** @description The stages of its work, in order. */
+            stages: components["schemas"]["StageLine"][];
             /** @description The version of each try-on, in the document's order. */
             try_on_versions: number[];
             /**
              * Format: int32
-             * @description The version of the garment's facts.
+             * @description The version of the garment: it goes up with every correction and whatever is entered in its record.
              */
             version: number;
             /**
@@ -1415,6 +1574,27 @@ export interface components {
             seams: string;
             /** @description Left, top, width and height in mm. */
             view: number[];
+        };
+        /** @description What can happen to a garment. */
+        Happened: {
+            /** @description It was sewn: from one state it came to the next. */
+            sewn: {
+                /**
+                 * Format: uuid
+                 * @description The state before.
+                 */
+                from: string;
+                /**
+                 * Format: uuid
+                 * @description The state it made.
+                 */
+                to: string;
+                /**
+                 * Format: uuid
+                 * @description The try-on whose changes were sewn, if it was one.
+                 */
+                try_on?: string | null;
+            };
         };
         /**
          * @description How hot an iron it takes.
@@ -1565,10 +1745,10 @@ export interface components {
         };
         /** @description A place without a pin that nobody forgot. */
         LeftOut: {
+            /** @description Of which change. */
+            change: components["schemas"]["ChangeKey"];
             /** @description At which level. */
             level: components["schemas"]["Level"];
-            /** @description On which seam. */
-            seam: components["schemas"]["Seam"];
             /** @description On which side of the garment. */
             side: components["schemas"]["GarmentSide"];
             /** @description Why. */
@@ -1596,8 +1776,12 @@ export interface components {
             comfort?: components["schemas"]["Comfort"] | null;
             ease_after?: components["schemas"]["Figure"] | null;
             ease_before?: components["schemas"]["Figure"] | null;
+            /** @description The changes reach it. */
+            is_changed: boolean;
             /** @description Which level. */
             level: components["schemas"]["Level"];
+            /** @description What it is called, and whose girth it is: "thigh, each leg". */
+            name: string;
             /** @description Whose girth: the whole garment, each leg, or the leg of one side. */
             of: components["schemas"]["LevelOf"];
             /** @description What comes off altogether. */
@@ -1639,27 +1823,68 @@ export interface components {
             /** @description How many questions are settled. */
             settled: number;
         };
-        /** @description A row of marks. */
-        MarkResult: {
-            left?: components["schemas"]["MarkSide"] | null;
-            /** @description What is there: pin, knee, hem; empty where the mark only guides the chalk. */
-            note: string;
-            right?: components["schemas"]["MarkSide"] | null;
-            /** @description Where on the seam, from the hem. */
-            station: components["schemas"]["Figure"];
-        };
-        /** @description What is chalked on one side. */
-        MarkSide: {
-            /** @description From the old stitching, on the back edge. */
-            back: components["schemas"]["Figure"];
-            /** @description The cut line from the old stitching on each edge, only if it is trimmed. */
-            cut?: components["schemas"]["Figure"][] | null;
-            /** @description From the old stitching, on the front edge. */
-            front: components["schemas"]["Figure"];
-            /** @description How these figures come about. */
-            sum: string;
-            /** @description Both edges together. */
-            whole: components["schemas"]["Figure"];
+        /** @description The words of every choice. */
+        ManyWords: {
+            /** @description Where around a hem. */
+            around: components["schemas"]["Word"][];
+            /** @description Darts. */
+            dart: components["schemas"]["Word"][];
+            /** @description How it falls. */
+            drape: components["schemas"]["Word"][];
+            /** @description Ease, in a word. */
+            ease: components["schemas"]["Word"][];
+            /** @description The two ends of a line. */
+            end_of: components["schemas"]["Word"][];
+            /** @description From where it is seen. */
+            face: components["schemas"]["Word"][];
+            /** @description How a line goes through its pins. */
+            fairing: components["schemas"]["Word"][];
+            /** @description How much it frays. */
+            frays: components["schemas"]["Word"][];
+            /** @description How hot an iron it takes. */
+            heat: components["schemas"]["Word"][];
+            /** @description Which hem. */
+            hem_edge: components["schemas"]["Word"][];
+            /** @description How a hem was marked. */
+            hem_how: components["schemas"]["Word"][];
+            /** @description How a pin was measured. */
+            how: components["schemas"]["Word"][];
+            /** @description Levels of body and sleeve. */
+            level: components["schemas"]["Word"][];
+            /** @description Whose girth a level is. */
+            level_of: components["schemas"]["Word"][];
+            /** @description Movements. */
+            movement: components["schemas"]["Word"][];
+            /** @description How a check came out. */
+            outcome: components["schemas"]["Word"][];
+            /** @description Who pinned. */
+            pinned_by: components["schemas"]["Word"][];
+            /** @description What stays true of how a wearer stands. */
+            posture: components["schemas"]["Word"][];
+            /** @description Which rule. */
+            rule: components["schemas"]["Word"][];
+            /** @description Seams. */
+            seam: components["schemas"]["Word"][];
+            /** @description What cloth does. */
+            seen: components["schemas"]["Word"][];
+            /** @description How it was closed. */
+            shut: components["schemas"]["Word"][];
+            /** @description Sides as a wearer has them. */
+            side: components["schemas"]["Word"][];
+            /** @description How two sides agree. */
+            sides: components["schemas"]["Word"][];
+            /** @description How cloth is made. */
+            structure: components["schemas"]["Word"][];
+            /** @description What is to be done about it. */
+            verdict: components["schemas"]["Word"][];
+            /** @description How heavy it is. */
+            weight: components["schemas"]["Word"][];
+            /** @description How a movement went. */
+            went: components["schemas"]["Word"][];
+            /** @description Why a place has no pin. */
+            why: components["schemas"]["Word"][];
+            /** @description Which way out it was worn. */
+            worn: components["schemas"]["Word"][];
         };
         /** @description A hem mark, read once and perhaps again. */
         MarkThere: {
@@ -1701,15 +1926,22 @@ export interface components {
             /** @description Which. */
             what: components["schemas"]["BodyMeasurement"];
         };
-        /** @description The stretch of a seam that moves, where it will be. */
-        MovedSeam: {
+        /** @description What one change moves, where it will be. */
+        Moved: {
+            /** @description Which change. */
+            change: components["schemas"]["ChangeKey"];
+            /** @description How it is drawn. */
+            look: components["schemas"]["MovedLook"];
             /** @description Where it will lie. */
             path: string;
-            /** @description Which seam. */
-            seam: components["schemas"]["Seam"];
             /** @description The garment's side. */
             side: components["schemas"]["GarmentSide"];
         };
+        /**
+         * @description How something that moves is drawn.
+         * @enum {string}
+         */
+        MovedLook: "line" | "fold";
         /**
          * @description A movement to try.
          * @enum {string}
@@ -1732,6 +1964,13 @@ export interface components {
             /** @description How it went. */
             went: components["schemas"]["HowItWent"];
         };
+        /** @description A change that could be made, with its name on this garment. */
+        NamedChange: {
+            /** @description Which. */
+            key: components["schemas"]["ChangeKey"];
+            /** @description What it is called. */
+            name: string;
+        };
         /** @description A garment by its name. */
         NamedGarment: {
             /**
@@ -1742,11 +1981,25 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /** @description A seam with its name on this garment. */
+        NamedSeam: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Which. */
+            seam: components["schemas"]["Seam"];
+        };
         /**
          * @description The edge at the neck.
          * @enum {string}
          */
         Neckline: "none" | "round" | "high" | "boat" | "v" | "square" | "wrap" | "strapless";
+        /** @description What was sewn. */
+        NewEntry: {
+            /** @description The entry, made by the client, its id and that of the state it makes too. */
+            entry: components["schemas"]["Entry"];
+            /** @description The facts of the garment as it is then. */
+            garment: components["schemas"]["Garment"];
+        };
         /** @description A password and its successor. */
         NewPassword: {
             /** @description The next one. */
@@ -1840,6 +2093,7 @@ export interface components {
         };
         /** @description A part that can be seen, and perhaps picked. */
         Part: {
+            change?: components["schemas"]["ChangeKey"] | null;
             /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
             key?: string | null;
             /** @description How it is drawn. */
@@ -1848,13 +2102,17 @@ export interface components {
             name: string;
             /** @description Where it lies. */
             path: string;
-            seam?: components["schemas"]["Seam"] | null;
             side?: components["schemas"]["GarmentSide"] | null;
         };
+        /**
+         * @description What is sewn to an altered edge.
+         * @enum {string}
+         */
+        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets";
         /** @description A check that the sewist passes over, and why. */
         PassedOver: {
-            /** @description The check's key. */
-            check: string;
+            /** @description Which finding: known by what it is about, whatever it is called. */
+            finding: components["schemas"]["FindingKey"];
             /** @description A word why; kept with the try-on. */
             why: string;
         };
@@ -1940,16 +2198,18 @@ export interface components {
         PinPlace: {
             /** @description The same, for showing. */
             at: components["schemas"]["Figure"];
-            dart?: components["schemas"]["Dart"] | null;
-            /** @description Where stations are measured from. */
-            datum: string;
-            /** @description What its two edges are called; what a reading calls front comes first. */
-            edges: string[];
+            /** @description Where it is, in words: "45.0 cm from the hem". */
+            at_words: string;
+            /** @description The change that a pin there is of. */
+            change: components["schemas"]["ChangeKey"];
+            /** @description The ways to measure a pin there. */
+            hows: components["schemas"]["WayToMeasure"][];
             /** @description At which level it is asked for. */
             level: components["schemas"]["Level"];
+            /** @description It may be left out, with a word why. */
+            may_be_left_out: boolean;
             /** @description What it is called. */
             name: string;
-            seam?: components["schemas"]["Seam"] | null;
             /** @description One or two sides, the wearer's left first. */
             sides: components["schemas"]["PinSide"][];
             /** @description Where on it, as a reading holds it. */
@@ -1970,6 +2230,8 @@ export interface components {
             beside: components["schemas"]["Figure"];
             /** @description The offset at which the pin is drawn, off the edge it was measured on. */
             drawn: components["schemas"]["Figure"];
+            /** @description What comes off each edge, in words: one figure, or one with the name of its edge for each. */
+            edges: string;
             /** @description Off the front edge. */
             front: components["schemas"]["Figure"];
             /** @description The garment's side it was pinned on. */
@@ -1989,9 +2251,13 @@ export interface components {
         PinSide: {
             left_out?: components["schemas"]["Why"] | null;
             pin?: components["schemas"]["PinThere"] | null;
+            /** @description The wearer's in words, short: "wearer’s left". */
+            seen_words: string;
             /** @description The garment's side: this is stored. */
             side: components["schemas"]["GarmentSide"];
             spot?: components["schemas"]["Spot"] | null;
+            /** @description The garment's in words, short: "garment’s right". */
+            stored_words: string;
             /** @description The wearer's side: this is seen. */
             wearer_side: components["schemas"]["WearerSide"];
             /** @description Both in words. */
@@ -1999,10 +2265,8 @@ export interface components {
         };
         /** @description A pin, and what it comes to. */
         PinThere: {
-            /** @description Off the back edge. */
-            back: components["schemas"]["Figure"];
-            /** @description Off the front edge. */
-            front: components["schemas"]["Figure"];
+            /** @description Off each edge, in words. */
+            edges: string;
             /**
              * Format: uuid
              * @description The reading's id.
@@ -2117,6 +2381,15 @@ export interface components {
             /** @description How far from the hem, along the seam. */
             station: components["schemas"]["Measure"];
         };
+        /** @description Three states of one try-on. */
+        Rebase: {
+            /** @description What was there when something was done. */
+            from: components["schemas"]["TryOn"];
+            /** @description What is there now, with what others entered. */
+            onto: components["schemas"]["TryOn"];
+            /** @description What that led to, and what could be gone back or forward to from there. */
+            to: components["schemas"]["TryOn"][];
+        };
         /** @description One place, in every try-on. */
         Row: {
             /** @description What each try-on has there; empty where it has nothing. */
@@ -2127,15 +2400,32 @@ export interface components {
             what: string;
         };
         /**
-         * @description Which rule was applied.
+         * @description Which rule was applied; in the order in which findings of one gravity are told.
          * @enum {string}
          */
-        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "dart" | "elastic";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers";
         /**
          * @description A seam of a garment.
          * @enum {string}
          */
         Seam: "outseam" | "inseam" | "seat_seam" | "front_rise" | "side_seam" | "centre_front" | "centre_back" | "princess_front" | "princess_back" | "panel_front" | "panel_back" | "shoulder_seam" | "armhole_seam" | "sleeve_seam" | "sleeve_back_seam" | "yoke_seam" | "waist_seam" | "neck_seam";
+        /** @description What is done to one seam: its pins and how they become a line. */
+        SeamChange: {
+            /** @description How the line goes through the pins. */
+            fairing?: components["schemas"]["Fairing"];
+            front_share?: components["schemas"]["FrontShare"] | null;
+            lower?: components["schemas"]["End"] | null;
+            /** @description The pins, in the order they were read. */
+            readings?: components["schemas"]["Reading"][];
+            /** @description Which seam is altered. */
+            seam: components["schemas"]["Seam"];
+            sides?: components["schemas"]["SidePolicy"] | null;
+            /** @description Other seams that take a share of what is pinned here; this seam keeps the rest. */
+            spread?: components["schemas"]["SeamShare"][];
+            tolerance?: components["schemas"]["Measure"] | null;
+            trim_to?: components["schemas"]["Measure"] | null;
+            upper?: components["schemas"]["End"] | null;
+        };
         /** @description A seam as it was found. */
         SeamFacts: {
             /** @description The allowance found inside, on each edge; on the front edge where `allowance_back` differs. */
@@ -2191,6 +2481,17 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
+        /** @description What there is to see of a change, by its kind. */
+        Shows: {
+            /** @description A seam. */
+            seam: components["schemas"]["SolvedLine"];
+        } | {
+            /** @description A pair of darts. */
+            dart: components["schemas"]["SolvedLine"];
+        } | {
+            /** @description Elastic in a band. */
+            elastic: components["schemas"]["SolvedElastic"];
+        };
         /**
          * @description How the garment was closed while it was pinned.
          * @enum {string}
@@ -2226,6 +2527,8 @@ export interface components {
         };
         /** @description Everything derived from one document, in figures of one tape. */
         Solved: {
+            /** @description Everything that could be changed on it as it is now. */
+            changeable: components["schemas"]["NamedChange"][];
             /** @description Levels as they are, of a garment that nobody tried on; otherwise each try-on has them, before and after. */
             levels: components["schemas"]["LevelResult"][];
             /**
@@ -2235,6 +2538,8 @@ export interface components {
             mark_nm: number;
             /** @description What to do next with this garment, in a few words. */
             next_step: string;
+            /** @description The stages of its work, in order. */
+            stages: components["schemas"]["StageLine"][];
             /** @description The tape the figures are shown on. */
             tape: components["schemas"]["Tape"];
             /** @description Each try-on, in the document's order. */
@@ -2242,10 +2547,22 @@ export interface components {
             /** @description Its unit: `cm` or `in`. */
             unit: string;
         };
+        /** @description One change, as it is shown. */
+        SolvedChange: {
+            /** @description There is a card of it. */
+            has_card: boolean;
+            /** @description What it does comes to something. */
+            is_altered: boolean;
+            /** @description Names it among the changes of a try-on, and its card. */
+            key: components["schemas"]["ChangeKey"];
+            /** @description What it is called on this garment. */
+            name: string;
+            /** @description What there is to see of it. */
+            shows: components["schemas"]["Shows"];
+        };
         /** @description Elastic drawn into a stretch of waistband. */
         SolvedElastic: {
-            /** @description From slit to slit. */
-            casing: components["schemas"]["Figure"];
+            casing?: components["schemas"]["Figure"] | null;
             cut?: components["schemas"]["Figure"] | null;
             /**
              * Format: int32
@@ -2259,28 +2576,27 @@ export interface components {
             sum: string;
         };
         /** @description One altered seam, or pair of darts. */
-        SolvedSeam: {
+        SolvedLine: {
             /** @description The allowance on each edge. */
             allowance: components["schemas"]["Figure"];
-            dart?: components["schemas"]["Dart"] | null;
-            /** @description Where its stations are measured from: hem, crotch, sleeve hem. */
+            /** @description Where its stations are measured from: hem, crotch, sleeve hem, point. */
             datum: string;
             /** @description What its two edges are called; what a reading calls front comes first. */
             edges: string[];
             /** @description Front and back edge move by the same amount everywhere. */
             edges_equal: boolean;
-            /** @description Where the line ends, in words, the hem end first. */
+            /** @description Where the line ends, in words, the datum's end first. */
             ends: string[];
-            goes_on_into?: components["schemas"]["Seam"] | null;
-            /** @description It has a new line, and so a card. */
+            goes_on_into?: components["schemas"]["NamedSeam"] | null;
+            /** @description It has a new line. */
             is_altered: boolean;
+            /** @description It is one that the garment does not have yet, and so has to be placed. */
+            is_new?: boolean;
             /**
              * Format: int32
              * @description How much of what is pinned here stays here, in percent; other seams take the rest.
              */
             keeps_percent: number;
-            /** @description Names it among the changes of a try-on, and its card: `outseam`, `dart.back_waist`. */
-            key: string;
             /** @description Its length. */
             length: components["schemas"]["Figure"];
             /** @description How long both edges are afterwards, in words. */
@@ -2290,13 +2606,10 @@ export interface components {
             lower_station?: components["schemas"]["Figure"] | null;
             /** @description How far the seam moves around the body at its deepest, and which way; nothing when it stays. */
             moves?: string | null;
-            /** @description What it is called on this garment. */
-            name: string;
             /** @description The pins as read, in the document's order. */
             pins: components["schemas"]["PinResult"][];
             /** @description Where a pair of darts lies, in words. */
             place?: string | null;
-            seam?: components["schemas"]["Seam"] | null;
             /** @description How the sides were made to agree. */
             sides: components["schemas"]["SidesResult"];
             /** @description Both sides have the same line. */
@@ -2310,20 +2623,22 @@ export interface components {
             /** @description The upper end was not given and is assumed. */
             upper_is_assumed: boolean;
             upper_station?: components["schemas"]["Figure"] | null;
+            /** @description How a pin on it can be measured. */
+            ways: components["schemas"]["WayToMeasure"][];
         };
-        /** @description Everything derived from one try-on. */
+        /** @description Everything derived from one try-on, against the state that it was measured on. */
         SolvedTryOn: {
-            /** @description The chalk cards, one for each altered seam, pair of darts and elastic; none where they were not asked for. */
+            /** @description The chalk cards, in the order of the hand; none where they were not asked for. */
             cards: components["schemas"]["Card"][];
+            /**
+             * @description Its changes: of each kind those that were entered, in the document's order, then those that take a share or that a line carries on
+             *     into.
+             */
+            changes: components["schemas"]["SolvedChange"][];
             /** @description Checks, the gravest first. */
             checks: components["schemas"]["Check"][];
-            /** @description Its darts, each like a seam whose edges are the two sides of its fold. */
-            darts: components["schemas"]["SolvedSeam"][];
-            elastic?: components["schemas"]["SolvedElastic"] | null;
             /** @description Girths and ease, from the top down. */
             levels: components["schemas"]["LevelResult"][];
-            /** @description Its seams: those that were entered, in the document's order, then those that take a share or that a line carries on into. */
-            seams: components["schemas"]["SolvedSeam"][];
             /** @description What moves on the stand. */
             stand: components["schemas"]["StandChanges"];
         };
@@ -2346,6 +2661,22 @@ export interface components {
              * @description From the top of the view, in mm.
              */
             y_mm: number;
+        };
+        /**
+         * @description A stage of the work on a garment.
+         * @enum {string}
+         */
+        Stage: "look_over" | "try_on" | "lines" | "paper" | "plan" | "sew" | "record";
+        /** @description A stage of one garment. */
+        StageLine: {
+            /** @description It can be opened. */
+            is_open: boolean;
+            /** @description What belongs there is done, as far as it goes. */
+            is_settled: boolean;
+            /** @description What it is called. */
+            name: string;
+            /** @description Which. */
+            stage: components["schemas"]["Stage"];
         };
         /** @description The drawing of a garment on its wearer. */
         Stand: {
@@ -2387,6 +2718,24 @@ export interface components {
              * @description Its height on the drawing, in mm from the top.
              */
             y_mm: number;
+        };
+        /**
+         * @description A garment between one sewing and the next. Correcting what was found is a new revision of the same state, and what was measured on it
+         *     follows; sewing makes the next state, and what was measured on older ones stays with them.
+         */
+        State: {
+            /** @description Its facts. */
+            garment: components["schemas"]["Garment"];
+            /**
+             * Format: uuid
+             * @description Made by whoever made the state; stays with it for good.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description Goes up by one with every correction.
+             */
+            revision?: number;
         };
         /** @description One step: a place of the body, a hem, or moving about. */
         Step: {
@@ -2497,7 +2846,7 @@ export interface components {
             path: string;
         };
         /**
-         * @description How the cloth is made.
+         * @description How cloth is made.
          * @enum {string}
          */
         Structure: "woven" | "knit";
@@ -2506,6 +2855,24 @@ export interface components {
          * @enum {string}
          */
         Suggestion: "keep_each" | "pin_again";
+        /** @description Figures in rows and columns. Every row has as many cells as there are columns. */
+        Table: {
+            /** @description Its columns, the first naming the rows. */
+            columns: components["schemas"]["Column"][];
+            /** @description Its rows, in the order of the hand. */
+            rows: components["schemas"]["TableRow"][];
+        };
+        /** @description A row of a table. */
+        TableRow: {
+            /** @description Where it lies exactly: ticking it stores these, and it is ticked by any of them. */
+            at: components["schemas"]["Measure"][];
+            /** @description Its figures, one for each column. */
+            cells: components["schemas"]["Cell"][];
+            /** @description It is ticked. */
+            is_chalked: boolean;
+            /** @description What is there: pin, knee, hem; empty where it only guides the chalk. */
+            note: string;
+        };
         /** @description One measurement as it was taken on one day: one figure, or left and right where they differ. */
         Taken: {
             /**
@@ -2556,20 +2923,19 @@ export interface components {
         };
         /** @description One session of trying on and pinning. */
         TryOn: {
-            /** @description What was pinned, seam by seam. */
-            alterations?: components["schemas"]["Alteration"][];
+            /** @description Rows of cards that are chalked. */
+            chalked?: components["schemas"]["Chalked"][];
+            /** @description What is to be changed, and what was pinned for it; each change once. */
+            changes?: components["schemas"]["Change"][];
             /** @description It is over: nobody who was invited adds to it any more. */
             closed?: boolean;
             /** @description Whatever else matters, in the sewist's words. */
             conditions?: string;
-            /** @description What was pinned on darts. */
-            darts?: components["schemas"]["DartPins"][];
             /**
              * Format: date
              * @description The day.
              */
             date: string;
-            elastic?: components["schemas"]["ElasticPlan"] | null;
             /** @description Marks around hems. */
             hem_marks?: components["schemas"]["HemMark"][];
             /**
@@ -2594,6 +2960,11 @@ export interface components {
             /** @description The shoes it is worn with: hems are marked in them. */
             shoes?: string;
             shut?: components["schemas"]["Shut"] | null;
+            /**
+             * Format: uuid
+             * @description The state of the garment that it was measured on: its stations are measured from that one's edges.
+             */
+            state: string;
             /** @description Other ways that were tried out. */
             versions?: components["schemas"]["Version"][];
             /** @description Right side out or inside out. */
@@ -2613,6 +2984,8 @@ export interface components {
         };
         /** @description A try-on with the version that the next change has to name. */
         TryOnState: {
+            /** @description It is what was just sent, and nothing that somebody else entered. */
+            as_sent: boolean;
             /** @description The try-on, whole. */
             try_on: components["schemas"]["TryOn"];
             /**
@@ -2637,11 +3010,8 @@ export interface components {
         Verdict: "fix_now" | "watch" | "leave" | "next_time";
         /** @description Changes that were tried out and kept under a name, beside those that are to be sewn. */
         Version: {
-            /** @description Seam by seam. */
-            alterations?: components["schemas"]["Alteration"][];
-            /** @description Dart by dart. */
-            darts?: components["schemas"]["DartPins"][];
-            elastic?: components["schemas"]["ElasticPlan"] | null;
+            /** @description What it changes. */
+            changes?: components["schemas"]["Change"][];
             /** @description What it is called. */
             name: string;
         };
@@ -2662,10 +3032,8 @@ export interface components {
         };
         /** @description What moves in one view. */
         ViewChanges: {
-            /** @description Darts as they will be sewn. */
-            darts?: string[];
-            /** @description The stretches of seams that move. */
-            seams: components["schemas"]["MovedSeam"][];
+            /** @description What the changes move, where it will be. */
+            moved: components["schemas"]["Moved"][];
             /** @description Where it will be tight or loose. */
             shades: components["schemas"]["Shade"][];
             /** @description The trunk or the legs, the uppermost surface of cloth, as it will be. */
@@ -2683,6 +3051,17 @@ export interface components {
          * @enum {string}
          */
         Washed: "never" | "once" | "often";
+        /** @description A way to measure a pin on two edges with names. */
+        WayToMeasure: {
+            /** @description Which. */
+            how: components["schemas"]["How"];
+            /** @description In a list. */
+            label: string;
+            /** @description What the tape says, in a sentence. */
+            says: string;
+            /** @description In a word where there is no room. */
+            short: string;
+        };
         /** @description Somebody the garment is fitted to. */
         Wearer: {
             /** @description What has been measured, in any order; the newest of each counts. */
@@ -2767,11 +3146,25 @@ export interface components {
             /** @description All the way round. */
             girth: components["schemas"]["Measure"];
         };
+        /** @description One variant of a choice. */
+        Word: {
+            /** @description Its word in documents. */
+            value: string;
+            /** @description How it is said. */
+            words: string;
+        };
         /**
          * @description Which way out the garment was while it was pinned.
          * @enum {string}
          */
         Worn: "right_side_out" | "inside_out";
+        /** @description A garment in one state on its wearer. */
+        WornGarment: {
+            /** @description The garment's facts. */
+            garment: components["schemas"]["Garment"];
+            /** @description Who wears it. */
+            wearer: components["schemas"]["Wearer"];
+        };
     };
     responses: never;
     parameters: never;
@@ -2948,6 +3341,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Asking"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bring_up: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": unknown;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Document"];
                 };
             };
             400: {
@@ -3369,6 +3804,112 @@ export interface operations {
                 };
             };
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    record: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Entry"][];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    enter: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewEntry"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GarmentState"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Sewn from another state than the newest; `stored_garment` has what is stored */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3950,7 +4491,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Garment"];
+                "application/json": components["schemas"]["WornGarment"];
             };
         };
         responses: {
@@ -4221,6 +4762,37 @@ export interface operations {
             };
         };
     };
+    rebased: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rebase"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOn"][];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     who: {
         parameters: {
             query?: never;
@@ -4365,7 +4937,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Garment"];
+                "application/json": components["schemas"]["WornGarment"];
             };
         };
         responses: {
@@ -4828,6 +5400,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ManyWords"];
                 };
             };
         };

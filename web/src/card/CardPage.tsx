@@ -2,63 +2,102 @@ import { ArrowLeftOutlined, DownloadOutlined, PrinterOutlined } from "@ant-desig
 import { useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, Popover, Segmented, Skeleton, Space } from "antd";
 import { useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
-import { answer, api, problemOf, type Card, type Figure, type MarkResult } from "../api/client";
+import { useParams, useSearchParams } from "react-router";
+import {
+  answer,
+  api,
+  problemOf,
+  type Block,
+  type Card,
+  type CardDrawing,
+  type CardTable,
+  type TryOn,
+} from "../api/client";
+import { ApartOnTwo } from "../document/ApartOnTwo";
+import { documentOf } from "../document/changes";
+import { Saved } from "../document/Saved";
+import { useGarment, type Opened } from "../document/useGarment";
+import { useTryOn, type OneTryOn } from "../document/useTryOn";
 import { Words } from "../drawing/Words";
-import { bare, spoken } from "../drawing/words";
 import { useSettings } from "../settings";
+import { LinkButton } from "../shell/LinkButton";
 import { Trouble } from "../shell/Trouble";
 import "./card.css";
 
 type Paper = "A5" | "A4" | "letter";
-type Shows = Card["columns"][number]["shows"];
+type Row = CardTable["rows"][number];
+
+/** What is chalked of a card, and how that is said. */
+interface Chalk {
+  isChalked: (row: Row) => boolean;
+  tick: (row: Row, on: boolean) => void;
+}
 
 /** The chalk card: what lies beside the cloth, in the order in which the hand moves. */
 export default function CardPage() {
-  const { garment = "", change = "" } = useParams();
+  const { garment = "" } = useParams();
   const [search] = useSearchParams();
-  const wanted = search.get("try-on");
+  const opened = useGarment(garment, "card");
+  if (opened.isPending) return <Waiting />;
+  if (opened.isError)
+    return <Trouble problem={problemOf(opened.error)} retry={() => void opened.refetch()} />;
+  const { tryOns } = opened.data;
+  const one = tryOns.find((t) => t.id === search.get("try-on")) ?? tryOns.at(-1);
+  return one ? <OfTryOn key={opened.dataUpdatedAt} opened={opened.data} one={one} /> : null;
+}
+
+function Waiting() {
+  return (
+    <main className="card-page">
+      <Skeleton active paragraph={{ rows: 12 }} />
+    </main>
+  );
+}
+
+/** The card of one try-on: what is chalked is kept with it, and seen wherever it is open. */
+function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
+  const { change = "" } = useParams();
   const { tape } = useSettings();
   const [paper, setPaper] = useState<Paper>("A5");
+  const kept = useTryOn(one, { atOnce: true });
+  const tryOn = kept.value;
+  const garment = opened.state.id;
+  const { document } = opened.state;
   const solved = useQuery({
-    queryKey: ["card", garment, wanted, tape],
-    queryFn: async () => {
-      const state = await answer(api.GET("/api/v1/garments/{garment}", { params: { path: { garment } } }));
-      const all = state.document.try_ons ?? [];
-      const chosen = all.filter((t) => t.id === wanted);
-      const newest = chosen.length > 0 ? chosen : all.slice(-1);
-      const body = { ...state.document, try_ons: newest };
-      const solved = await answer(
-        api.POST("/api/v1/solve", { params: { query: { tape, cards: true } }, body }),
-      );
-      return { solved, id: newest[0]?.id ?? "" };
-    },
+    queryKey: ["card", document.states, tryOn, tape],
+    queryFn: () =>
+      answer(
+        api.POST("/api/v1/solve", {
+          params: { query: { tape, cards: true } },
+          body: documentOf(document, [tryOn]),
+        }),
+      ),
     gcTime: 0,
     placeholderData: (before) => before,
   });
-  if (solved.isPending) {
-    return (
-      <main className="card-page">
-        <Skeleton active paragraph={{ rows: 12 }} />
-      </main>
-    );
-  }
+  if (solved.isPending) return <Waiting />;
   if (solved.isError)
     return <Trouble problem={problemOf(solved.error)} retry={() => void solved.refetch()} />;
-  const tryOn = solved.data.solved.try_ons[0];
-  const card = tryOn?.cards.find((c) => c.key === change);
+  const card = solved.data.try_ons[0]?.cards.find((c) => c.key === change);
   if (!card) {
-    const detail = `There is nothing on the ${spoken(change.replace("dart.", ""))} yet. Enter them under Lines, then come back.`;
+    const name = solved.data.changeable.find((c) => c.key === change)?.name ?? "change";
+    const detail = `There is nothing on the ${name} yet. Enter it under Lines, then come back.`;
     return <Trouble problem={{ type: "empty", title: "Nothing to chalk", status: 404, detail }} />;
   }
+  const chalk: Chalk = {
+    isChalked: (row) => tryOn.chalked?.some((c) => c.change === card.key && row.at.includes(c.at)) ?? false,
+    tick: (row, on) => {
+      kept.change(chalked(tryOn, card, row, on));
+    },
+  };
   return (
     <main className="card-page">
       {/* The paper is chosen here, not by whoever prints. */}
       <style>{`@page { size: ${paper}; margin: 9mm; }`}</style>
       <div className="card-tools">
-        <Link to={`/garments/${garment}/lines?try-on=${solved.data.id}`}>
-          <Button icon={<ArrowLeftOutlined />}>Lines</Button>
-        </Link>
+        <LinkButton to={`/garments/${garment}/lines?try-on=${one.id}`} icon={<ArrowLeftOutlined />}>
+          Lines
+        </LinkButton>
         <Segmented<Paper>
           aria-label="Paper"
           options={["A5", "A4", { value: "letter", label: "Letter" }]}
@@ -67,7 +106,7 @@ export default function CardPage() {
         />
         <Files
           href={(format) =>
-            `/api/v1/garments/${garment}/try-ons/${solved.data.id}/cards?${new URLSearchParams({ format, card: change, tape, paper: paper.toLowerCase() }).toString()}`
+            `/api/v1/garments/${garment}/try-ons/${one.id}/cards?${new URLSearchParams({ format, card: change, tape, paper: paper.toLowerCase() }).toString()}`
           }
         />
         <Button
@@ -79,161 +118,157 @@ export default function CardPage() {
         >
           Print
         </Button>
+        <Saved isStored={kept.isStored} problem={kept.problem} onRetry={kept.retry} />
       </div>
-      <CardSheet card={card} paper={paper} keep={`${solved.data.id}.${change}`} />
+      <ApartOnTwo kept={kept} />
+      <article className={`chalk-card paper-${paper}`}>
+        <header>
+          <h1>{card.title}</h1>
+          <p>{card.garment}</p>
+        </header>
+        {grouped(card.blocks).map((blocks, index) => (
+          <Blocks key={index} blocks={blocks} chalk={chalk} />
+        ))}
+      </article>
     </main>
   );
 }
 
-function CardSheet({ card, paper, keep }: { card: Card; paper: Paper; keep: string }) {
-  const key = `vemble.chalked.${keep}`;
-  const [chalked, setChalked] = useState<string[]>(() => (localStorage.getItem(key) ?? "").split("\n"));
-  const tick = (station: string, on: boolean) => {
-    const next = on ? [...chalked, station] : chalked.filter((s) => s !== station);
-    localStorage.setItem(key, next.join("\n"));
-    setChalked(next);
-  };
-  const { marks } = card;
-  const done = marks.filter((row) => chalked.includes(row.station.text)).length;
-  return (
-    <article className={`chalk-card paper-${paper}`}>
-      <header>
-        <h1>{card.title}</h1>
-        <p>{card.garment}</p>
-      </header>
-      {card.drawings.map((drawing) => (
-        <Drawing key={drawing.of ?? ""} drawing={drawing} />
-      ))}
-      <p className="card-measured">{card.measured}</p>
-      {marks.length > 0 && (
-        <table>
-          <thead>
-            <tr>
-              <th scope="col" className="no-print">
-                <span className="unseen">Chalked</span>
-              </th>
-              <th scope="col">{card.station_heading}</th>
-              {card.columns.map((column) => (
-                <th key={column.shows} scope="col">
-                  {column.heading}
-                </th>
-              ))}
-              <th scope="col">
-                <span className="unseen">Place</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {marks.map((row) => (
-              <tr key={row.station.nm} className={chalked.includes(row.station.text) ? "chalked" : ""}>
-                <td className="no-print">
-                  <Checkbox
-                    aria-label={`Chalked at ${row.station.text}`}
-                    checked={chalked.includes(row.station.text)}
-                    onChange={(event) => {
-                      tick(row.station.text, event.target.checked);
-                    }}
-                  />
-                </td>
-                <td className="card-station figure">
-                  <Words>{bare(row.station)}</Words>
-                </td>
-                {card.columns.map((column, index) => (
-                  <td
-                    key={column.shows}
-                    className={column.shows.endsWith("whole") ? "figure" : "card-figure figure"}
-                    data-column={index}
-                  >
-                    <Figures row={row} shows={column.shows} />
-                  </td>
-                ))}
-                <td className="card-note">{row.note}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
-      {marks.length > 0 && (
-        <p className="no-print card-done" role="status">
-          {done} of {marks.length} chalked
-        </p>
-      )}
-      {card.notes.map((note) => (
-        <p key={note} className="card-small">
-          {note}
-        </p>
-      ))}
+/** The try-on with a row of a card chalked, or not any more. */
+function chalked(tryOn: TryOn, card: Card, row: Row, on: boolean): TryOn {
+  const others = (tryOn.chalked ?? []).filter((c) => c.change !== card.key || !row.at.includes(c.at));
+  const here = row.at.map((at) => ({ change: card.key, at }));
+  return { ...tryOn, chalked: on ? [...others, ...here] : others };
+}
+
+const kindOf = (block: Block) => Object.keys(block)[0];
+
+/** Lines and cautions that follow each other stand in one list. */
+function grouped(blocks: Block[]): Block[][] {
+  const groups: Block[][] = [];
+  for (const block of blocks) {
+    const last = groups.at(-1);
+    const first = last?.[0];
+    const goesOn = first && kindOf(first) === kindOf(block) && ("line" in block || "caution" in block);
+    if (goesOn) last.push(block);
+    else groups.push([block]);
+  }
+  return groups;
+}
+
+/** Blocks of one kind, painted. */
+function Blocks({ blocks, chalk }: { blocks: Block[]; chalk: Chalk }) {
+  const [block] = blocks;
+  if (!block) return null;
+  if ("heading" in block) return <h2>{block.heading}</h2>;
+  if ("text" in block)
+    return (
+      <p className="card-text">
+        <Words>{block.text}</Words>
+      </p>
+    );
+  if ("note" in block) return <p className="card-small">{block.note}</p>;
+  if ("drawing" in block) return <Drawing drawing={block.drawing} />;
+  if ("table" in block) return <Table table={block.table} chalk={chalk} />;
+  if ("steps" in block)
+    return (
       <ol>
-        {card.steps.map((step) => (
+        {block.steps.map((step) => (
           <li key={step}>
             <Words>{step}</Words>
           </li>
         ))}
       </ol>
-      {card.cautions.length > 0 && (
-        <section>
-          <h2>Know first</h2>
-          <ul>
-            {card.cautions.map((caution) => (
-              <li key={caution}>
-                ⚠ <Words>{caution}</Words>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-      {card.afterwards.length > 0 && (
-        <section>
-          <h2>Afterwards it should measure</h2>
-          <ul>
-            {card.afterwards.map((line) => (
-              <li key={line}>
-                <Words>{line}</Words>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
-    </article>
-  );
-}
-
-/** A figure that opens its sum. */
-function Figures({ row, shows }: { row: MarkResult; shows: Shows }) {
-  const side = shows.startsWith("left") ? row.left : row.right;
-  const figure = figureOf(side, shows);
-  if (!side || !figure) return <>–</>;
+    );
+  const sign = "caution" in block ? "⚠ " : "";
   return (
-    <Popover trigger={["hover", "focus"]} content={<Words>{side.sum}</Words>}>
-      <button type="button" className="card-explained" aria-label={`${figure.text}: ${side.sum}`}>
-        <Words>{bare(figure)}</Words>
-      </button>
-    </Popover>
+    <ul>
+      {blocks.map((one, index) => (
+        <li key={index}>
+          {sign}
+          <Words>{"caution" in one ? one.caution : "line" in one ? one.line : ""}</Words>
+        </li>
+      ))}
+    </ul>
   );
 }
 
-function figureOf(side: MarkResult["left"], shows: Shows): Figure | undefined {
-  switch (shows) {
-    case "left_front":
-    case "right_front":
-      return side?.front;
-    case "left_back":
-    case "right_back":
-      return side?.back;
-    case "left_whole":
-    case "right_whole":
-      return side?.whole;
-    case "left_cut_front":
-    case "right_cut_front":
-      return side?.cut?.[0];
-    case "left_cut_back":
-    case "right_cut_back":
-      return side?.cut?.[1];
-  }
+/** Figures in rows, to be ticked as they are chalked. A figure opens its sum. */
+function Table({ table, chalk }: { table: CardTable; chalk: Chalk }) {
+  const { columns, rows } = table;
+  const [named, ...figures] = columns;
+  const done = rows.filter(chalk.isChalked).length;
+  return (
+    <>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col" className="no-print">
+              <span className="unseen">Chalked</span>
+            </th>
+            <th scope="col">{named?.heading}</th>
+            {figures.map((column) => (
+              <th key={column.heading} scope="col">
+                {column.heading}
+              </th>
+            ))}
+            <th scope="col">
+              <span className="unseen">Place</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const [name] = row.cells;
+            return (
+              <tr key={row.at.join(" ")} className={chalk.isChalked(row) ? "chalked" : ""}>
+                <td className="no-print">
+                  <Checkbox
+                    aria-label={`Chalked at ${name?.figure?.text ?? name?.text ?? ""}`}
+                    checked={chalk.isChalked(row)}
+                    onChange={(event) => {
+                      chalk.tick(row, event.target.checked);
+                    }}
+                  />
+                </td>
+                {row.cells.map((cell, index) => (
+                  <td
+                    key={index}
+                    className={`card-${columns[index]?.emphasis ?? "sum"} figure`}
+                    data-column={index}
+                  >
+                    {cell.sum && cell.figure ? (
+                      <Popover trigger={["hover", "focus"]} content={<Words>{cell.sum}</Words>}>
+                        <button
+                          type="button"
+                          className="card-explained"
+                          aria-label={`${cell.figure.text}: ${cell.sum}`}
+                        >
+                          <Words>{cell.text}</Words>
+                        </button>
+                      </Popover>
+                    ) : (
+                      <Words>{cell.text}</Words>
+                    )}
+                  </td>
+                ))}
+                <td className="card-note">{row.note}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {rows.length > 0 && (
+        <p className="no-print card-done" role="status">
+          {done} of {rows.length} chalked
+        </p>
+      )}
+    </>
+  );
 }
 
 /** Old line dashed, new line solid, cut line in long dashes, the marks as dots. */
-function Drawing({ drawing }: { drawing: Card["drawings"][number] }) {
+function Drawing({ drawing }: { drawing: CardDrawing }) {
   const { width, height, of } = drawing;
   return (
     <svg

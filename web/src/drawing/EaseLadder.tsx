@@ -1,8 +1,9 @@
 import { Popover } from "antd";
 import { memo } from "react";
 import type { LevelResult } from "../api/client";
+import { useWords } from "../document/useWords";
 import { Words } from "./Words";
-import { bare, OF, spoken, WORDS } from "./words";
+import { bare } from "./words";
 
 /** Ease drawn, in cm either side of the body: from a little under it to well past loose. */
 const FROM = -4;
@@ -13,6 +14,8 @@ const across = (nm: number) => ((Math.min(Math.max(nm / 1e7, FROM), TO) - FROM) 
 
 /** Level by level: body, garment now, garment after, and the band that is comfortable. */
 export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelResult[] }) {
+  const words = useWords();
+  const of = (level: LevelResult) => words.of("level_of", level.of);
   return (
     <table className="ladder">
       <caption className="unseen">Girth and ease at each level, now and after</caption>
@@ -20,9 +23,9 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
         {levels.map((level) => (
           <tr key={level.level + level.of}>
             <th scope="row">
-              {spoken(level.level)}
+              {level.name}
               <br />
-              <small className="quiet">{OF[level.of]}</small>
+              <small className="quiet">{of(level)}</small>
             </th>
             <td className="ladder-bar">
               <Rung level={level} />
@@ -30,14 +33,14 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
             <td className="ladder-figures">
               <Popover
                 trigger={["hover", "focus"]}
-                title={`${level.level}, ${OF[level.of]}`}
+                title={`${level.name}, ${of(level)}`}
                 content={<Sum level={level} />}
               >
-                <button type="button" data-level={level.level} aria-label={described(level)}>
-                  <strong className={level.off.nm === 0 ? "figure same" : "figure"}>
+                <button type="button" data-level={level.level} aria-label={described(level, of(level))}>
+                  <strong className={level.is_changed ? "figure" : "figure same"}>
                     <Words>{level.after.text}</Words>
                   </strong>
-                  {level.off.nm !== 0 && (
+                  {level.is_changed && (
                     <>
                       <br />
                       <small className="quiet figure">
@@ -64,6 +67,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
 });
 
 function Rung({ level }: { level: LevelResult }) {
+  const words = useWords();
   const { ease_before: before, ease_after: after, comfort } = level;
   if (!before || !after) {
     return (
@@ -84,7 +88,7 @@ function Rung({ level }: { level: LevelResult }) {
           />
         )}
         <line className="ladder-now" x1={across(before.nm)} x2={across(before.nm)} y1={3} y2={31} />
-        {level.off.nm !== 0 && (
+        {level.is_changed && (
           <line className="ladder-after" x1={across(after.nm)} x2={across(after.nm)} y1={3} y2={31} />
         )}
       </svg>
@@ -93,7 +97,7 @@ function Rung({ level }: { level: LevelResult }) {
           <Words>{after.text}</Words>
         </span>{" "}
         ease
-        {comfort && <span className={`word-${comfort.after}`}>, {WORDS[comfort.after]}</span>}
+        {comfort && <span className={`word-${comfort.after}`}>, {words.of("ease", comfort.after)}</span>}
       </small>
     </>
   );
@@ -120,7 +124,7 @@ function Sum({ level }: { level: LevelResult }) {
   );
 }
 
-function described(level: LevelResult): string {
+function described(level: LevelResult, of: string): string {
   const ease = level.ease_after ? `, ease ${level.ease_after.text}` : "";
-  return `${level.level}, ${OF[level.of]}: ${level.after.text} after, ${level.before.text} now${ease}. ${level.sum}`;
+  return `${level.name}, ${of}: ${level.after.text} after, ${level.before.text} now${ease}. ${level.sum}`;
 }

@@ -1,7 +1,7 @@
 import { Checkbox, Segmented } from "antd";
 import { memo, useId, useState, type KeyboardEvent } from "react";
 import type { LevelResult, Stand, StandChanges } from "../api/client";
-import { OF, spoken, WORDS } from "./words";
+import { useWords } from "../document/useWords";
 import "./drawing.css";
 
 type View = Stand["views"][number];
@@ -24,6 +24,7 @@ type Shown = "both" | "front" | "back" | "side";
 /** The garment on its wearer from every side, as it is and as it will be. What can be picked is a button. */
 export const StandView = memo(function StandView(props: Props) {
   const { stand, levels } = props;
+  const words = useWords();
   const [shown, setShown] = useState<Shown>("both");
   const [shaded, setShaded] = useState(false);
   const [whole, setWhole] = useState(false);
@@ -73,10 +74,9 @@ export const StandView = memo(function StandView(props: Props) {
         <ul className="stand-ease">
           {judged.map((level) => (
             <li key={level.level + level.of}>
-              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden />{" "}
-              {spoken(level.level)}
-              {level.of === "garment" ? "" : `, ${OF[level.of]}`}: {level.ease_after?.text} ease,{" "}
-              {WORDS[level.comfort?.after ?? "usual"]}
+              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden /> {level.name}
+              {level.of === "garment" ? "" : `, ${words.of("level_of", level.of)}`}: {level.ease_after?.text}{" "}
+              ease, {words.of("ease", level.comfort?.after ?? "usual")}
             </li>
           ))}
         </ul>
@@ -100,6 +100,7 @@ interface ViewProps extends Props {
 }
 
 function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canPick, onPick }: ViewProps) {
+  const words = useWords();
   const seen = changes?.views.find((v) => v.view === view.view);
   // What moves is told once where it is the same from behind.
   const isMirrored = view.view === "back" && !seen;
@@ -150,14 +151,18 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           y1={level.y_mm}
           y2={level.y_mm}
         >
-          <title>{levelTitle(levels, level.level)}</title>
+          <title>{levelTitle(levels, level.level, words)}</title>
         </line>
       ))}
       {view.parts.map((part, index) => (
         <PartDrawing
           key={`${part.name} ${part.side ?? ""} ${index}`}
           part={part}
-          after={after?.seams.find((s) => s.seam === part.seam && s.side === (part.side ?? s.side))?.path}
+          after={
+            after?.moved.find(
+              (m) => m.look === "line" && m.change === part.change && m.side === (part.side ?? m.side),
+            )?.path
+          }
           transform={transform}
           colour={stand.colour}
           isPicked={Boolean(part.key) && part.key === picked}
@@ -165,9 +170,11 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           onPick={onPick}
         />
       ))}
-      {after?.darts?.map((path) => (
-        <path key={path} className="changed" d={path} />
-      ))}
+      {after?.moved
+        .filter((m) => m.look === "fold")
+        .map(({ path }) => (
+          <path key={path} className="changed" d={path} />
+        ))}
       <text className="view-name" x={0} y={bottom + room} fontSize={room}>
         {view.view}
       </text>
@@ -216,10 +223,10 @@ function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick
   );
 }
 
-function levelTitle(levels: LevelResult[], level: string): string {
+function levelTitle(levels: LevelResult[], level: string, words: ReturnType<typeof useWords>): string {
   const found = levels.find((l) => l.level === level);
-  if (!found) return level;
+  if (!found) return words.of("level", level);
   const ease = found.ease_after ? `, ease ${found.ease_after.text}` : "";
-  const word = found.comfort ? ` (${WORDS[found.comfort.after]})` : "";
-  return `${level}: ${found.after.text} round${ease}${word}`;
+  const word = found.comfort ? ` (${words.of("ease", found.comfort.after)})` : "";
+  return `${found.name}: ${found.after.text} round${ease}${word}`;
 }

@@ -1,39 +1,37 @@
 import { Button, Input, type InputRef } from "antd";
 import { useState } from "react";
-import type { Check } from "../api/client";
+import type { Check, FindingKey } from "../api/client";
+import { nameOf } from "../document/findings";
+import { useWords } from "../document/useWords";
 import { Words } from "../drawing/Words";
 
-const OUTCOMES = {
-  stop: { mark: "✕", word: "Stop" },
-  caution: { mark: "⚠", word: "Caution" },
-  passes: { mark: "✓", word: "Passes" },
-} as const;
+const MARKS = { stop: "✕", caution: "⚠", passes: "✓" } as const;
 
 interface Props {
   checks: Check[];
   /** Passes over a check with a word why; takes that back without one. */
-  onPassOver: (check: string, why: string | null) => void;
+  onPassOver: (finding: FindingKey, why: string | null) => void;
 }
 
 /** Every check, the gravest first: figures, reason, and what would mend it. */
 export function Checks({ checks, onPassOver }: Props) {
+  const words = useWords();
   if (checks.length === 0) return <p className="quiet">Checks appear with the first pin.</p>;
   return (
     <ul className="checks">
       {checks.map((check) => {
-        const { mark, word } = OUTCOMES[check.outcome];
         return (
           <li
-            key={check.key}
+            key={nameOf(check.key)}
             className={`check ${check.outcome}${check.passed_over ? " passed-over" : ""}`}
-            data-rule={check.rule}
+            data-rule={check.key.rule}
           >
             <span className="check-mark" aria-hidden>
-              {mark}
+              {MARKS[check.outcome]}
             </span>
             <div>
               <h3>
-                {check.title} <small>{word}</small>
+                {check.title} <small className="check-outcome">{words.of("outcome", check.outcome)}</small>
               </h3>
               <p>
                 <Words>{check.figures}</Words>

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Checkbox, Input, InputNumber, Segmented, Select } from "antd";
 import { answer, api, type Cloth, type Garment } from "../api/client";
+import { useWords } from "../document/useWords";
 
 /** Cloths known by name, with what is usual for each. */
 export function useCloths() {
@@ -14,6 +15,7 @@ export function useCloths() {
 /** What the garment is called and what it is made of. A name that is known brings its usual properties along. */
 export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (garment: Garment) => void }) {
   const cloths = useCloths();
+  const words = useWords();
   const { cloth } = garment;
   const set = (change: Partial<Cloth>) => {
     onChange({ ...garment, cloth: { ...cloth, ...change } });
@@ -73,7 +75,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         <span className="label">Made</span>
         <Segmented<Cloth["structure"]>
           aria-label="Woven or knit"
-          options={["woven", "knit"]}
+          options={words.options<Cloth["structure"]>("structure")}
           value={cloth.structure}
           onChange={(structure) => {
             set({ structure });
@@ -84,7 +86,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         <span className="label">Falls</span>
         <Segmented<Cloth["drape"]>
           aria-label="How it falls"
-          options={["crisp", "soft", "fluid"]}
+          options={words.options<Cloth["drape"]>("drape")}
           value={cloth.drape}
           onChange={(drape) => {
             set({ drape });
@@ -95,7 +97,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         <span className="label">Weight</span>
         <Segmented<NonNullable<Cloth["weight"]>>
           aria-label="Weight"
-          options={["light", "medium", "heavy"]}
+          options={words.options<NonNullable<Cloth["weight"]>>("weight")}
           value={cloth.weight ?? "medium"}
           onChange={(weight) => {
             set({ weight });
@@ -106,7 +108,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         <span className="label">Frays</span>
         <Segmented<Cloth["frays"]>
           aria-label="How much it frays"
-          options={["little", "some", "badly"]}
+          options={words.options<Cloth["frays"]>("frays")}
           value={cloth.frays}
           onChange={(frays) => {
             set({ frays });
@@ -117,11 +119,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         <span className="label">Iron</span>
         <Select<NonNullable<Cloth["heat"]>>
           aria-label="How hot an iron it takes"
-          options={[
-            { value: "cool", label: "cool" },
-            { value: "warm", label: "warm" },
-            { value: "hot", label: "hot" },
-          ]}
+          options={words.options<NonNullable<Cloth["heat"]>>("heat")}
           value={cloth.heat ?? "warm"}
           onChange={(heat) => {
             set({ heat });

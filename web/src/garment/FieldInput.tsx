@@ -2,7 +2,7 @@ import { Checkbox, Input, InputNumber, Segmented, Select } from "antd";
 import type { Complaint, Field } from "../api/client";
 import { PictureView } from "../drawing/PictureView";
 import { Words } from "../drawing/Words";
-import { LengthField } from "../kept/LengthField";
+import { LengthField } from "../document/LengthField";
 
 interface Props {
   field: Field;
@@ -31,9 +31,13 @@ export function FieldInput({ field, title, raw, complaint, onSet }: Props) {
             onRead={(measure) => {
               onSet(field.path, measure);
             }}
-            onEmpty={() => {
-              if (field.path.endsWith("allowance_back")) onSet(field.path, undefined);
-            }}
+            {...(field.may_be_empty
+              ? {
+                  onEmpty: () => {
+                    onSet(field.path, undefined);
+                  },
+                }
+              : {})}
           />
         </Labelled>
       );

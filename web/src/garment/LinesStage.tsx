@@ -1,32 +1,53 @@
 import { PrinterOutlined } from "@ant-design/icons";
 import { Button, Segmented } from "antd";
 import { memo, useDeferredValue, useEffect, useState } from "react";
-import { Link } from "react-router";
-import type { Complaint, End, Garment, Problem, Reading, Solved, Tape, TryOn } from "../api/client";
-import { SeamStrip } from "../drawing/SeamStrip";
+import type {
+  ChangeKey,
+  Complaint,
+  Document,
+  FindingKey,
+  Problem,
+  Reading,
+  Solved,
+  Tape,
+  TryOn,
+} from "../api/client";
+import { ChangesBar } from "../changes/ChangesBar";
+import { editorOf, type ShowsOf } from "../changes/editors";
+import { PinTable } from "../changes/PinTable";
+import { SeamStrip } from "../changes/SeamStrip";
+import {
+  changeAt,
+  inputOf,
+  kindOf,
+  lineOf,
+  placeOf,
+  readingsOf,
+  stateOf,
+  withInput,
+  withoutChange,
+  withReadings,
+  type Kind,
+} from "../document/changes";
+import { nameOf } from "../document/findings";
+import { UndoTools } from "../document/UndoTools";
+import { useWords } from "../document/useWords";
+import type { WhatIf } from "../document/useWhatIf";
 import { Words } from "../drawing/Words";
-import { OF, spoken } from "../drawing/words";
-import { UndoTools } from "../kept/UndoTools";
 import { useSettings } from "../settings";
-import { ChangesBar } from "./ChangesBar";
+import { LinkButton } from "../shell/LinkButton";
 import { Checks } from "./Checks";
-import { DartSettings } from "./DartSettings";
-import { ElasticForm } from "./ElasticForm";
-import { ELASTIC, changeable, lineOf } from "./line";
-import { LineSettings } from "./LineSettings";
-import { PinTable } from "./PinTable";
-import type { WhatIf } from "./useWhatIf";
 import { Versions } from "./Versions";
 import { WhatIfBar } from "./WhatIfBar";
 
 interface Props {
   id: string;
-  garment: Garment;
+  garment: Document;
   solved: Solved | null;
   problem: Problem | null;
-  /** Which change is open, by its key. */
-  picked: string;
-  onPick: (key: string) => void;
+  /** Which change is open. */
+  picked: ChangeKey;
+  onPick: (key: ChangeKey) => void;
   /** The try-on that is changed: the kept one, or one that is only tried out. */
   whatIf: WhatIf;
   /** A change while something is dragged: shown, not kept. */
@@ -40,27 +61,31 @@ function onTape(nm: number, tape: Tape): string {
   return tape.startsWith("in") ? `${Math.round(nm / 1_587_500)}/16 in` : `${nm / 1e7} cm`;
 }
 
+/** A change of a try-on: how its kind is edited, and what follows from it. */
+function changeIn(solved: Solved | null, key: ChangeKey) {
+  const editor = editorOf(kindOf(key));
+  const there = solved?.try_ons[0]?.changes.find((change) => change.key === key);
+  const shows = there ? ((Object.values(there.shows)[0] as ShowsOf<Kind> | undefined) ?? null) : null;
+  const name = there?.name ?? solved?.changeable.find((change) => change.key === key)?.name ?? "";
+  return { editor, shows, line: there ? lineOf(there) : null, name, hasCard: there?.has_card ?? false };
+}
+
 /** From pins to stitching lines: the strip and the pins side by side, the ease ladder, the checks. */
 export function LinesStage(props: Props) {
-  const { garment, solved, problem, picked: key, whatIf, onPreview, onLetGo } = props;
+  const { solved, problem, picked: key, whatIf, onPreview, onLetGo } = props;
   const { tape } = useSettings();
   const [pin, setPin] = useState<number | null>(null);
   const [stretched, setStretched] = useState(true);
   const tryOn = whatIf.value;
-  const onChange = whatIf.change;
-  const line = lineOf(tryOn, key);
-  const { readings } = line;
-  const seam = key === ELASTIC ? undefined : line.seam;
-  const result = solved?.try_ons[0];
+  const change = changeAt(tryOn, key);
+  const readings = readingsOf(change);
+  const { editor, shows, line, name, hasCard } = changeIn(solved, key);
   const later = useDeferredValue(solved);
   // A hand that holds something when another seam is picked, or the page is left, holds it no longer.
   useEffect(() => onLetGo, [key, onLetGo]);
-  const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === key) ?? null;
-  const name = drawn?.name ?? changeable(garment).find((c) => c.value === key)?.label ?? spoken(key);
-  const others =
-    problem?.errors?.filter((e) => !/readings\[|spread|elastic|\.(point|base)$/.test(e.path)) ?? [];
+  const others = problem?.errors?.filter((e) => !isBeside(e, tryOn, key)) ?? [];
   const moved = (pin: number, station: number, amount: number): Reading[] => {
-    const before = drawn?.pins[pin];
+    const before = line?.pins[pin];
     return readings.map((reading, index) => {
       if (index !== pin || !before) return reading;
       // A length nobody moved stays exactly as it was written.
@@ -71,103 +96,68 @@ export function LinesStage(props: Props) {
       };
     });
   };
-  const endAt = (station: number): End => {
-    const text = onTape(station, tape);
-    return seam?.alteration.upper?.end === "straight_through"
-      ? { end: "straight_through", from: text }
-      : { end: "meets_old_stitching", station: text };
+  const set = (next: TryOn, done: boolean) => {
+    if (!done) {
+      onPreview(next);
+      return;
+    }
+    onLetGo();
+    whatIf.change(next);
   };
   return (
     <div className="lines">
       <section className="sheet lines-strip" aria-label="Seam strip">
-        <ChangesBar garment={garment} result={later?.try_ons[0]} picked={key} onPick={props.onPick} />
+        <ChangesBar solved={later} picked={key} onPick={props.onPick} />
         <WhatIfBar whatIf={whatIf} />
         <div className="section-head">
           <h2>
-            {key === ELASTIC ? "elastic in the waistband" : name}
-            {drawn && <small className="quiet"> · {drawn.sides.words}</small>}
+            {name}
+            {line && <small className="quiet"> · {line.sides.words}</small>}
           </h2>
           <Tools
             card={`/garments/${props.id}/cards/${key}?try-on=${tryOn.id ?? ""}`}
-            hasCard={
-              !whatIf.isOn && (key === ELASTIC ? Boolean(result?.elastic?.cut) : drawn?.is_altered === true)
-            }
-            stretched={key === ELASTIC ? null : stretched}
+            hasCard={!whatIf.isOn && hasCard}
+            stretched={line ? stretched : null}
             onStretch={setStretched}
             whatIf={whatIf}
           />
         </div>
-        {key === ELASTIC && (
-          <ElasticForm
-            plan={tryOn.elastic ?? null}
-            solved={result?.elastic ?? null}
-            complaint={(field) => problem?.errors?.find((e) => e.path === `try_ons[0].elastic.${field}`)}
-            onChange={(elastic) => {
-              onChange({ ...tryOn, elastic });
-            }}
-          />
-        )}
-        {key !== ELASTIC && drawn && solved && (
+        {line && solved && (
           <SeamStrip
             key={key}
-            seam={drawn}
+            name={name}
+            seam={line}
             mark={solved.mark_nm}
             stretched={stretched}
             picked={pin}
             onPick={setPin}
             onPin={(pin, to, done) => {
-              const next = line.withReadings(moved(pin, to.station, to.amount));
-              if (!done) {
-                onPreview(next);
-                return;
-              }
-              onLetGo();
-              onChange(next);
+              set(withReadings(tryOn, key, moved(pin, to.station, to.amount)), done);
             }}
             onLetGo={onLetGo}
             onRemove={(pin) => {
-              onChange(line.withReadings(readings.filter((_, index) => index !== pin)));
+              const left = readings.filter((_, index) => index !== pin);
+              whatIf.change(withReadings(tryOn, key, left));
             }}
             onEnd={(station, done) => {
-              const next = seam?.changed({ upper: endAt(station) });
-              if (!next) return;
-              if (!done) {
-                onPreview(next);
-                return;
-              }
-              onLetGo();
-              onChange(next);
+              const end = editor.withEnd(inputOf(kindOf(key), change), onTape(station, tape));
+              if (end) set(withInput(tryOn, key, end), done);
             }}
           />
         )}
-        {key !== ELASTIC && readings.length === 0 && !drawn?.is_altered && (
+        {line && readings.length === 0 && !line.is_altered && (
           <p className="quiet empty">
-            No pins on the {name} yet. Type the first one below: how far{" "}
-            {line.dart ? "from the point of the dart" : "up the seam"}, and what the tape says.
+            No pins on the {name} yet. Type the first one below: how far {editor.along}, and what the tape
+            says.
           </p>
         )}
-        {seam && (
-          <p className="strip-key">
-            <span className="key key-before">old stitching</span>
-            <span className="key key-after">new stitching</span>
-            <span className="key key-band">within {drawn?.tolerance.text ?? "tolerance"} of the pins</span>
-            <span className="key key-channel">allowance, {drawn?.allowance.text} each edge</span>
-            {drawn?.strip.blocks.length ? <span className="key key-block">in the way</span> : null}
-            <span>stations from the {drawn?.datum ?? "hem"}</span>
-          </p>
-        )}
-        {line.dart && drawn && (
-          <p className="strip-key">
-            <span className="key key-before">middle of the dart</span>
-            <span className="key key-after">new fold depth, to either side</span>
-            <span>stations from the {drawn.datum}</span>
-          </p>
-        )}
-        {drawn?.lengths?.map((words) => (
+        {line && <p className="strip-key">{editor.legend(line)}</p>}
+        {line?.lengths?.map((words) => (
           <p key={words} className="quiet edge-lengths">
             <Words>{words}</Words>
           </p>
         ))}
+        {!line && shows && <Settings {...props} solved={solved} />}
         {others.length > 0 && (
           <p className="field-trouble" role="alert">
             {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")} The drawing shows the last
@@ -176,18 +166,48 @@ export function LinesStage(props: Props) {
         )}
       </section>
       <PinsAndChecks
-        garment={garment}
+        garment={props.garment}
         whatIf={useDeferredValue(whatIf)}
         solved={later}
         problem={problem}
-        change={key}
-        name={name}
-        picked={pin}
-        onPick={setPin}
+        picked={key}
+        pin={pin}
+        onPin={setPin}
       />
     </div>
   );
 }
+
+/** Where the faults of a change are named. */
+const pathOf = (tryOn: TryOn, key: ChangeKey) => `try_ons[0].changes[${placeOf(tryOn, key)}].${kindOf(key)}.`;
+
+/** A fault that is shown beside its field. */
+const isBeside = (fault: Complaint, tryOn: TryOn, key: ChangeKey) =>
+  fault.path.startsWith(pathOf(tryOn, key)) && editorOf(kindOf(key)).ownFaults.test(fault.path);
+
+/** What is set for the change that is open, beside its pins. */
+function Settings({ garment, solved, problem, picked: key, whatIf }: SettingsProps) {
+  const tryOn = whatIf.value;
+  const state = stateOf(garment, tryOn);
+  const { editor, shows } = changeIn(solved, key);
+  if (!state) return null;
+  return (
+    <editor.Settings
+      garment={state.garment}
+      input={inputOf(kindOf(key), changeAt(tryOn, key))}
+      shows={shows}
+      complaint={(field) => problem?.errors?.find((e) => e.path === pathOf(tryOn, key) + field)}
+      onChange={(change) => {
+        whatIf.change(withInput(tryOn, key, change));
+      }}
+      onRemove={() => {
+        whatIf.change(withoutChange(tryOn, key));
+      }}
+    />
+  );
+}
+
+type SettingsProps = Pick<Props, "garment" | "solved" | "problem" | "picked" | "whatIf">;
 
 interface ToolsProps {
   card: string;
@@ -230,87 +250,59 @@ const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf 
           What if …
         </Button>
       )}
-      <Link to={card}>
-        <Button type="primary" icon={<PrinterOutlined />} disabled={!hasCard}>
-          Chalk card
-        </Button>
-      </Link>
+      <LinkButton type="primary" to={card} icon={<PrinterOutlined />} disabled={!hasCard}>
+        Chalk card
+      </LinkButton>
     </div>
   );
 });
 
-interface RestProps {
-  garment: Garment;
-  whatIf: WhatIf;
-  solved: Solved | null;
-  problem: Problem | null;
-  change: string;
-  name: string;
-  picked: number | null;
-  onPick: (pin: number) => void;
+interface RestProps extends SettingsProps {
+  pin: number | null;
+  onPin: (pin: number) => void;
 }
 
 /** What need not follow a dragging hand at once: the pins as figures, the settings, the checks. */
 const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
-  const { garment, whatIf, solved, problem, change, name, picked, onPick } = props;
+  const { garment, whatIf, solved, problem, picked: key, pin, onPin } = props;
+  const words = useWords();
   const tryOn = whatIf.value;
   const onChange = whatIf.change;
-  const line = lineOf(tryOn, change);
   const result = solved?.try_ons[0];
-  const drawn = [...(result?.seams ?? []), ...(result?.darts ?? [])].find((s) => s.key === change) ?? null;
-  const complaint = (field: string): Complaint | undefined =>
-    problem?.errors?.find((e) => e.path === `try_ons[0].${line.path}.${field}`);
-  const changed = result?.levels.filter((l) => l.off.nm !== 0) ?? [];
-  const passOver = (check: string, why: string | null) => {
-    const others = (tryOn.passed_over ?? []).filter((p) => p.check !== check);
-    onChange({ ...tryOn, passed_over: why ? [...others, { check, why }] : others });
+  const { line, name } = changeIn(solved, key);
+  const changed = result?.levels.filter((l) => l.is_changed) ?? [];
+  const passOver = (finding: FindingKey, why: string | null) => {
+    const others = (tryOn.passed_over ?? []).filter((p) => nameOf(p.finding) !== nameOf(finding));
+    onChange({ ...tryOn, passed_over: why ? [...others, { finding, why }] : others });
   };
   return (
     <>
       <div className="lines-right">
-        {change !== ELASTIC && (
+        {line && (
           <section className="sheet lines-pins" aria-label="Pins">
             <div className="section-head">
               <h2>Pins</h2>
-              {drawn?.moves && <small className="quiet">{drawn.moves}</small>}
-              {drawn && drawn.keeps_percent < 100 && (
-                <small className="quiet">{drawn.keeps_percent} % of them stay here</small>
+              {line.moves && <small className="quiet">{line.moves}</small>}
+              {line.keeps_percent < 100 && (
+                <small className="quiet">{line.keeps_percent} % of them stay here</small>
               )}
             </div>
             <PinTable
               what={name}
-              from={drawn?.datum ?? (line.dart ? "point" : "hem")}
-              readings={line.readings}
-              solved={drawn}
-              complaint={(reading, field) => complaint(`readings[${reading}].${field}`)}
-              picked={picked}
-              onPick={onPick}
+              from={line.datum}
+              readings={readingsOf(changeAt(tryOn, key))}
+              solved={line}
+              ways={line.ways}
+              complaint={(reading, field) =>
+                problem?.errors?.find((e) => e.path === `${pathOf(tryOn, key)}readings[${reading}].${field}`)
+              }
+              picked={pin}
+              onPick={onPin}
               onChange={(readings) => {
-                onChange(line.withReadings(readings));
+                onChange(withReadings(tryOn, key, readings));
               }}
             />
-            {line.seam && (
-              <LineSettings
-                garment={garment}
-                alteration={line.seam.alteration}
-                complaint={complaint}
-                solved={drawn}
-                onChange={(change) => {
-                  if (line.seam) onChange(line.seam.changed(change));
-                }}
-              />
-            )}
-            {line.dart && (
-              <DartSettings
-                pins={line.dart.pins}
-                solved={drawn}
-                isNew={!garment.darts?.some((d) => d.dart === line.dart?.pins.dart)}
-                complaint={complaint}
-                onChange={(change) => {
-                  if (line.dart) onChange(line.dart.changed(change));
-                }}
-              />
-            )}
+            <Settings {...props} />
           </section>
         )}
         <Versions garment={garment} whatIf={whatIf} />
@@ -330,7 +322,7 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
             {changed.map((level) => (
               <div key={level.level + level.of}>
                 <dt>
-                  {spoken(level.level)}, {OF[level.of]}
+                  {level.name}, {words.of("level_of", level.of)}
                 </dt>
                 <dd className="figure">
                   <Words>{level.sum}</Words>

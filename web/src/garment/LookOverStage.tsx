@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from "react";
 import type { Addition, Complaint, Doubt, Garment, LookOver, Problem, Question } from "../api/client";
 import { ClothForm } from "./ClothForm";
 import { FieldInput } from "./FieldInput";
-import { Photos } from "./Photos";
+import { Photos } from "../photos/Photos";
 import { pointerOf, valueAt, withValueAt } from "./pointer";
 import "./lookover.css";
 

@@ -64,7 +64,7 @@ export default function NewGarmentPage() {
       await answer(
         api.PUT("/api/v1/garments/{garment}", {
           params: { path: { garment: id } },
-          body: { version: 0, wearer_id: worn.id, archived: false, garment },
+          body: { version: 0, wearer_id: worn.id, archived: false, state: newId(), garment },
         }),
       );
       return id;

@@ -6,29 +6,25 @@ import {
   answer,
   api,
   problemOf,
-  type Garment,
+  type Document,
   type SolvedTryOn,
   type TryOn,
   type Version,
 } from "../api/client";
 import { Words } from "../drawing/Words";
-import { OF, spoken } from "../drawing/words";
 import { useSettings } from "../settings";
-import type { WhatIf } from "./useWhatIf";
+import { documentOf } from "../document/changes";
+import { useWords } from "../document/useWords";
+import type { WhatIf } from "../document/useWhatIf";
 
 interface Props {
-  garment: Garment;
+  garment: Document;
   /** What is kept or tried out just now. */
   whatIf: WhatIf;
 }
 
 /** The changes of a version in place of those of its try-on. */
-const withChanges = (tryOn: TryOn, { alterations, darts, elastic }: Version): TryOn => ({
-  ...tryOn,
-  alterations: alterations ?? [],
-  darts: darts ?? [],
-  elastic: elastic ?? null,
-});
+const withChanges = (tryOn: TryOn, { changes }: Version): TryOn => ({ ...tryOn, changes: changes ?? [] });
 
 /** Ways that were tried out: kept under a name, looked at again, compared, taken. */
 export function Versions({ garment, whatIf }: Props) {
@@ -38,8 +34,7 @@ export function Versions({ garment, whatIf }: Props) {
   const keep = () => {
     const called = name.trim();
     if (!called) return;
-    const { alterations = [], darts = [], elastic = null } = tryOn;
-    const version: Version = { name: called, alterations, darts, elastic };
+    const version: Version = { name: called, changes: tryOn.changes ?? [] };
     const others = versions.filter((v) => v.name !== called);
     whatIf.change({ ...tryOn, versions: [...others, version] });
     setName("");
@@ -88,7 +83,7 @@ export function Versions({ garment, whatIf }: Props) {
 }
 
 interface ComparedProps {
-  garment: Garment;
+  garment: Document;
   tryOn: TryOn;
   versions: Version[];
   onTake: (version: Version) => void;
@@ -97,11 +92,12 @@ interface ComparedProps {
 
 function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps) {
   const { tape } = useSettings();
+  const words = useWords();
   const solved = useQuery({
-    queryKey: ["versions", garment, tryOn, tape],
+    queryKey: ["versions", garment.states, tryOn, tape],
     queryFn: () => {
       const bare = { ...tryOn, versions: [] };
-      const body = { version: 1, garment, try_ons: [bare, ...versions.map((v) => withChanges(bare, v))] };
+      const body = documentOf(garment, [bare, ...versions.map((v) => withChanges(bare, v))]);
       return answer(api.POST("/api/v1/solve", { params: { query: { tape } }, body }));
     },
     placeholderData: (before) => before,
@@ -142,7 +138,7 @@ function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps)
             return (
               <tr key={row.level + row.of} className={differs ? "changed-row" : ""}>
                 <th scope="row">
-                  {spoken(row.level)}, {OF[row.of]}
+                  {row.name}, {words.of("level_of", row.of)}
                 </th>
                 {cells.map((cell, index) => (
                   <td key={index} className="figure">

@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import type { WhatIf } from "./useWhatIf";
+import type { WhatIf } from "../document/useWhatIf";
 
 /** Says that nothing of what is done now is stored, and what to do with it in the end. */
 export function WhatIfBar({ whatIf }: { whatIf: WhatIf }) {

@@ -14,7 +14,7 @@ import {
 import { PictureView } from "../drawing/PictureView";
 import { bare } from "../drawing/words";
 import { Words } from "../drawing/Words";
-import { LengthField } from "../kept/LengthField";
+import { LengthField } from "../document/LengthField";
 
 interface Props {
   lines: MeasurementLine[];
@@ -121,7 +121,7 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
         if (side === "value") onSet({ what, value: measure });
         else {
           const other = side === "left" ? "right" : "left";
-          const there = entry?.[other] ?? newest?.[other]?.text.replace("−", "-") ?? null;
+          const there = entry?.[other] ?? newest?.[other]?.measure ?? null;
           onSet({ what, [other]: there, [side]: measure });
         }
       }}
@@ -161,8 +161,8 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
             type="link"
             size="small"
             onClick={() => {
-              const figure = entry?.value ?? newest?.figure.text.replace("−", "-") ?? null;
-              if (isApart) onSet({ what, value: figure ?? newest?.left?.text ?? null });
+              const figure = entry?.value ?? newest?.figure.measure ?? null;
+              if (isApart) onSet({ what, value: figure ?? newest?.left?.measure ?? null });
               else if (figure) onSet({ what, left: figure, right: figure });
             }}
             disabled={!isApart && !newest}

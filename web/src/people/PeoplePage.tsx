@@ -5,6 +5,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf } from "../api/client";
+import { useWords } from "../document/useWords";
 import { Trouble } from "../shell/Trouble";
 import "./people.css";
 
@@ -12,6 +13,7 @@ import "./people.css";
 export default function PeoplePage() {
   const navigate = useNavigate();
   const queries = useQueryClient();
+  const words = useWords();
   const [name, setName] = useState("");
   const wearers = useQuery({ queryKey: ["wearers"], queryFn: () => answer(api.GET("/api/v1/wearers")) });
   const add = useMutation({
@@ -43,7 +45,7 @@ export default function PeoplePage() {
               </span>
               {(wearer.posture ?? []).length > 0 && (
                 <span className="quiet">
-                  {(wearer.posture ?? []).map((p) => p.replaceAll("_", " ")).join(", ")}
+                  {(wearer.posture ?? []).map((p) => words.of("posture", p)).join(", ")}
                 </span>
               )}
             </Link>

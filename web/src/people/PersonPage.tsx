@@ -5,10 +5,11 @@ import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, problemOf, type Taken, type Wearer, type WearerPage } from "../api/client";
 import { PictureView } from "../drawing/PictureView";
-import { Conflict, Saved } from "../kept/Saved";
-import { readLength } from "../kept/LengthField";
-import { draftOf, type Draft } from "../kept/drafts";
-import { useKept } from "../kept/useKept";
+import { Conflict, Saved } from "../document/Saved";
+import { readLength } from "../document/LengthField";
+import { draftOf, type Draft } from "../document/drafts";
+import { today } from "../document/today";
+import { useKept } from "../document/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import { Measurements } from "./Measurements";
@@ -41,7 +42,6 @@ export default function PersonPage() {
 }
 
 type Which = "asked" | "all";
-const today = () => new Date().toISOString().slice(0, 10);
 
 function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | null }) {
   const { tape } = useSettings();
@@ -253,9 +253,13 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
               value={which}
               onChange={setWhich}
             />
-            <a href={`/api/v1/wearers/${id}/measurements.csv?tape=${tape}`} download>
-              <Button icon={<DownloadOutlined />}>CSV</Button>
-            </a>
+            <Button
+              icon={<DownloadOutlined />}
+              href={`/api/v1/wearers/${id}/measurements.csv?tape=${tape}`}
+              download
+            >
+              CSV
+            </Button>
             <Button
               icon={<UploadOutlined />}
               onClick={() => {

@@ -6,7 +6,9 @@ import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type OnTheRail } from "../api/client";
 import { HangingView } from "../drawing/PictureView";
-import { forgetDrafts } from "../kept/drafts";
+import { newestFacts } from "../document/changes";
+import { forgetDrafts } from "../document/drafts";
+import { newestOf } from "../document/useGarment";
 import { Trouble } from "../shell/Trouble";
 import "./rail.css";
 
@@ -178,7 +180,8 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
           version: state.version,
           wearer_id: state.wearer_id,
           archived: !garment.archived,
-          garment: state.document.garment,
+          state: newestOf(state),
+          garment: newestFacts(state.document),
         },
       }),
     );
@@ -187,11 +190,12 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
   const copy = async () => {
     const state = await read();
     const id = newId();
-    const copied = { ...state.document.garment, name: `${state.document.garment.name}, copy` };
+    const facts = newestFacts(state.document);
+    const copied = { ...facts, name: `${facts.name}, copy` };
     await answer(
       api.PUT("/api/v1/garments/{garment}", {
         params: { path: { garment: id } },
-        body: { version: 0, wearer_id: state.wearer_id, archived: false, garment: copied },
+        body: { version: 0, wearer_id: state.wearer_id, archived: false, state: newId(), garment: copied },
       }),
     );
     await refresh();

@@ -4,7 +4,7 @@ import { Button, Dropdown, Modal, Segmented, Select, Tooltip } from "antd";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useNavigate } from "react-router";
 import { answer, api, type Tape } from "../api/client";
-import { forgetDrafts } from "../kept/drafts";
+import { forgetDrafts } from "../document/drafts";
 import { useSettings } from "../settings";
 import "./shell.css";
 

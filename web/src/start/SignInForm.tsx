@@ -2,7 +2,7 @@ import { useMutation } from "@tanstack/react-query";
 import { Button, Form, Input, Segmented } from "antd";
 import { useState } from "react";
 import { answer, api, problemOf, type Who } from "../api/client";
-import { helpAt } from "../kept/complaint";
+import { helpAt } from "../document/complaint";
 
 interface Entered {
   name?: string;

@@ -1,15 +1,16 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, api, problemOf, type Garment, type TryOn } from "../api/client";
+import { answer, api, problemOf, type Document, type TryOn } from "../api/client";
+import { documentOf } from "../document/changes";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
 
 /** All try-ons of a garment side by side; what differs stands out. */
-export function Compared({ garment, tryOns }: { garment: Garment; tryOns: TryOn[] }) {
+export function Compared({ garment, tryOns }: { garment: Document; tryOns: TryOn[] }) {
   const { tape } = useSettings();
   const compared = useQuery({
-    queryKey: ["comparison", garment, tryOns, tape],
+    queryKey: ["comparison", garment.states, tryOns, tape],
     queryFn: () => {
-      const body = { version: 1, garment, try_ons: tryOns };
+      const body = documentOf(garment, tryOns);
       return answer(api.POST("/api/v1/comparison", { params: { query: { tape } }, body }));
     },
     gcTime: 0,

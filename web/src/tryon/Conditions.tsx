@@ -1,25 +1,13 @@
 import { Button, Input, Modal, Segmented, Select } from "antd";
 import { useState } from "react";
 import { answer, api, type TryOn } from "../api/client";
+import { readingsOf } from "../document/changes";
+import { useWords } from "../document/useWords";
 
 type Worn = NonNullable<TryOn["worn"]>;
 type By = NonNullable<TryOn["pinned_by"]>;
 type Shut = NonNullable<TryOn["shut"]>;
 
-const WORN: { value: Worn; label: string }[] = [
-  { value: "right_side_out", label: "right side out" },
-  { value: "inside_out", label: "inside out" },
-];
-const BY: { value: By; label: string }[] = [
-  { value: "helper", label: "a helper" },
-  { value: "self_in_mirror", label: "oneself, in a mirror" },
-  { value: "dress_form", label: "on a dress form" },
-];
-const SHUT: { value: Shut; label: string }[] = [
-  { value: "done_up", label: "done up" },
-  { value: "pinned_shut", label: "pinned shut" },
-  { value: "open", label: "left open" },
-];
 const TEXTS = [
   { field: "shoes", label: "Shoes", hint: "hems are marked in them" },
   { field: "layers", label: "Beneath it", hint: "a shirt, a jumper, nothing" },
@@ -30,8 +18,7 @@ const TEXTS = [
 /** Something with a side was entered: the answer to "which way out" then has a second meaning. */
 const hasSides = (tryOn: TryOn) =>
   [
-    ...(tryOn.alterations ?? []).flatMap((a) => a.readings ?? []),
-    ...(tryOn.darts ?? []).flatMap((d) => d.readings),
+    ...(tryOn.changes ?? []).flatMap(readingsOf),
     ...(tryOn.hem_marks ?? []).filter((m) => m.side),
     ...(tryOn.observations ?? []).filter((o) => o.side),
     ...(tryOn.left_out ?? []),
@@ -46,6 +33,7 @@ interface Props {
 
 /** How the garment is worn while it is pinned. */
 export function Conditions({ tryOn, onChange, large = false }: Props) {
+  const words = useWords();
   const [turning, setTurning] = useState<Worn | null>(null);
   const size = large ? "large" : "middle";
   const worn = tryOn.worn ?? "right_side_out";
@@ -71,7 +59,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
         aria-labelledby="worn"
         block={large}
         size={size}
-        options={WORN}
+        options={words.options<Worn>("worn")}
         value={worn}
         onChange={(to) => {
           if (to === worn) return;
@@ -83,7 +71,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
       <Select<By>
         id="by"
         size={size}
-        options={BY}
+        options={words.options<By>("pinned_by")}
         value={tryOn.pinned_by ?? "self_in_mirror"}
         onChange={(pinned_by) => {
           onChange({ ...tryOn, pinned_by });
@@ -95,7 +83,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
         size={size}
         allowClear
         placeholder="not said"
-        options={SHUT}
+        options={words.options<Shut>("shut")}
         value={tryOn.shut ?? null}
         onChange={(shut?: Shut) => {
           onChange({ ...tryOn, shut: shut ?? null });
@@ -115,7 +103,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
         />
       ))}
       <Modal
-        title={turning === "inside_out" ? "It was inside out" : "It was right side out"}
+        title={`It was ${words.of("worn", turning ?? "")}`}
         open={turning !== null}
         footer={null}
         onCancel={() => {

@@ -2,8 +2,8 @@ import { CloseOutlined, RedoOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
 import type { ReactNode } from "react";
 import type { Asking, TryOn } from "../api/client";
-import type { Kept } from "../kept/useKept";
-import { ApartOnTwo } from "./ApartOnTwo";
+import type { Kept } from "../document/useKept";
+import { ApartOnTwo } from "../document/ApartOnTwo";
 
 interface FrameProps {
   title: string;

@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
-import type { Garment, TryOn } from "../api/client";
-import { useStand } from "../garment/useDerived";
-import type { Kept } from "../kept/useKept";
+import type { AskedNow, Document, TryOn } from "../api/client";
+import { stateOf } from "../document/changes";
+import { useStand } from "../document/useDerived";
+import type { Kept } from "../document/useKept";
 import { useSettings } from "../settings";
 import { Conditions } from "./Conditions";
 import { Foot, Frame } from "./FittingFrame";
@@ -9,19 +10,19 @@ import { HemStep } from "./HemStep";
 import { MovingStep } from "./MovingStep";
 import { Observations } from "./Observations";
 import { PinStep } from "./PinStep";
-import { useAsking } from "./useAsking";
+import { useAsking } from "../document/useAsking";
 import type { FromTape } from "./useFromTape";
 import "./fitting.css";
 
 interface Props {
   id: string;
-  garment: Garment;
+  garment: Document;
   before: TryOn | undefined;
   kept: Kept<TryOn>;
   /** The last reading of the digital tape. */
   fromTape: FromTape | null;
   /** Tells second screens what is asked and typed. */
-  onAsked: (step: string, typed: string) => void;
+  onAsked: (asked: AskedNow) => void;
   onClose: () => void;
 }
 
@@ -51,7 +52,9 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
   const { tape } = useSettings();
   const tryOn = kept.value;
   const asking = useAsking(garment, before, tryOn, tape);
-  const stand = useStand(id, garment);
+  const state = stateOf(garment, tryOn);
+  if (!state) throw new Error("a garment has one state at least");
+  const stand = useStand(id, { garment: state.garment, wearer: garment.wearer });
   const [at, setAt] = useState(0);
   const steps = asking.data?.steps ?? [];
   const last = steps.length + 1;
@@ -61,7 +64,7 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
   const step = at > 0 ? steps[at - 1] : undefined;
   const stepKey = at === 0 ? "conditions" : (step?.key ?? "seen");
   useEffect(() => {
-    onAsked(stepKey, "");
+    onAsked({ step: stepKey });
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each step
   }, [stepKey]);
   const title = at === 0 ? "Before the first pin" : (step?.title ?? "What was seen");
@@ -83,7 +86,7 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
     return (
       <Frame {...frame}>
         <div className="fitting-scroll">
-          <Observations tryOn={tryOn} garment={garment} onChange={kept.change} large />
+          <Observations tryOn={tryOn} garment={state.garment} onChange={kept.change} large />
         </div>
         <Foot
           onBack={() => {

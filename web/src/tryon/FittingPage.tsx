@@ -1,12 +1,14 @@
 import { Skeleton } from "antd";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { useNavigate, useParams } from "react-router";
 import { api, problemOf } from "../api/client";
 import { Trouble } from "../shell/Trouble";
 import { FittingMode } from "./FittingMode";
 import type { FromTape } from "./useFromTape";
-import { useGarment, type Opened } from "./useGarment";
-import { useTryOn, type OneTryOn } from "./useTryOn";
+import { withFacts } from "../document/changes";
+import { newestOf, useGarment, type Opened } from "../document/useGarment";
+import { today } from "../document/today";
+import { useTryOn, type OneTryOn } from "../document/useTryOn";
 import "./fitting.css";
 
 /** The fitting mode of one's own try-on. */
@@ -24,7 +26,7 @@ export default function FittingPage() {
     return <Trouble problem={problemOf(opened.error)} retry={() => void opened.refetch()} />;
   const { tryOns } = opened.data;
   const index = tryOns.findIndex((t) => t.id === tryOn);
-  const one = tryOns[index] ?? newUnder(garment, tryOn);
+  const one = tryOns[index] ?? newUnder(garment, newestOf(opened.data.state), tryOn);
   return (
     <Fitting
       key={opened.dataUpdatedAt}
@@ -36,9 +38,8 @@ export default function FittingPage() {
 }
 
 /** A try-on whose id was made on the page before, and which is stored with its first entry. */
-function newUnder(garment: string, id: string): OneTryOn {
-  const date = new Date().toISOString().slice(0, 10);
-  return { id, garment, initial: { id, date, alterations: [] }, version: 0, draft: null };
+function newUnder(garment: string, state: string, id: string): OneTryOn {
+  return { id, garment, initial: { id, state, date: today() }, version: 0, draft: null };
 }
 
 interface FittingProps {
@@ -59,17 +60,22 @@ function Fitting({ opened, one, before }: FittingProps) {
     },
   });
   const isStored = kept.version > 0;
+  const { facts } = opened;
+  const garment = useMemo(
+    () => (facts ? withFacts(state.document, facts.value) : state.document),
+    [state.document, facts],
+  );
   return (
     <FittingMode
       id={state.id}
-      garment={opened.facts?.value ?? state.document.garment}
+      garment={garment}
       before={before && before.version > 0 ? before.initial : undefined}
       kept={kept}
       fromTape={fromTape}
-      onAsked={(step, typed) => {
+      onAsked={(asked) => {
         if (!isStored) return;
         const params = { path: { try_on: one.id } };
-        api.POST("/api/v1/try-ons/{try_on}/asked", { params, body: { step, typed } }).catch(() => undefined);
+        api.POST("/api/v1/try-ons/{try_on}/asked", { params, body: asked }).catch(() => undefined);
       }}
       onClose={() => void navigate(`/garments/${state.id}/try-on?try-on=${one.id}`)}
     />

@@ -2,11 +2,13 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Alert, Button, Input, Skeleton } from "antd";
 import { useEffect, useState } from "react";
 import { useNavigate, useParams } from "react-router";
-import { answer, api, problemOf, type GuestState, type TryOn } from "../api/client";
-import { draftOf, type Draft } from "../kept/drafts";
+import { answer, api, problemOf, type AskedNow, type GuestState, type TryOn } from "../api/client";
+import { draftOf, type Draft } from "../document/drafts";
 import { FittingMode } from "./FittingMode";
-import { askedIn, LargeView, type AskedNow } from "./LargeView";
-import { draftsOfGarment, useTryOn } from "./useTryOn";
+import { stateOf } from "../document/changes";
+import { today } from "../document/today";
+import { askedIn, LargeView } from "./LargeView";
+import { draftsOfGarment, useTryOn } from "../document/useTryOn";
 import "./fitting.css";
 
 const GUEST = ["guest"];
@@ -108,7 +110,7 @@ function Guest({ joined }: { joined: Joined }) {
     {
       id: state.try_on,
       garment: state.garment,
-      initial: tryOn ?? { date: "2026-01-01" },
+      initial: tryOn ?? { state: stateOf(state.document)?.id ?? "", date: today() },
       version: state.version,
       draft: state.may_add ? draft : null,
     },
@@ -121,7 +123,7 @@ function Guest({ joined }: { joined: Joined }) {
       },
     },
   );
-  const { garment } = state.document;
+  const { document: garment } = state;
   if (kept.problem?.type === "over") {
     return (
       <main className="join">
@@ -160,8 +162,8 @@ function Guest({ joined }: { joined: Joined }) {
       before={undefined}
       kept={kept}
       fromTape={null}
-      onAsked={(step, typed) => {
-        api.POST("/api/v1/guest/asked", { body: { step, typed } }).catch(() => undefined);
+      onAsked={(asked) => {
+        api.POST("/api/v1/guest/asked", { body: asked }).catch(() => undefined);
       }}
       onClose={() => {
         setDone(true);

@@ -1,17 +1,12 @@
 import { useState } from "react";
 import type { HemMark, HemPlace, Step, TryOn } from "../api/client";
+import { useWords } from "../document/useWords";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
-import { markAt, withMark } from "./entries";
+import { markAt, withMark } from "../document/entries";
 import { Foot } from "./FittingFrame";
 import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
 import type { FromTape } from "./useFromTape";
-
-const HOWS: { value: HemMark["how"]; label: string }[] = [
-  { value: "turn_up", label: "turned up" },
-  { value: "let_down", label: "let down" },
-  { value: "from_floor", label: "above the floor" },
-];
 
 interface Props {
   step: Step;
@@ -26,6 +21,7 @@ interface Props {
 /** A hem, place by place: marked, and read again standing upright. Both readings are kept. */
 export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNext }: Props) {
   const { tape } = useSettings();
+  const words = useWords();
   const [which, setWhich] = useState(0);
   const place = places[which];
   const mark = place && markAt(tryOn, place);
@@ -107,7 +103,7 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
           })}
         </div>
         <div className="chips" role="group" aria-label="How it is measured">
-          {HOWS.map((one) => (
+          {words.options<HemMark["how"]>("hem_how").map((one) => (
             <button
               key={one.value}
               type="button"

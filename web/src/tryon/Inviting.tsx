@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Modal, QRCode, Segmented } from "antd";
 import { useState } from "react";
 import { answer, api, problemOf, type Invited } from "../api/client";
-import type { OneTryOn } from "./useTryOn";
+import type { OneTryOn } from "../document/useTryOn";
 
 type For = "helper" | "screen";
 

@@ -1,11 +1,11 @@
 import { Skeleton } from "antd";
 import { useState } from "react";
 import { useParams } from "react-router";
-import { problemOf } from "../api/client";
+import { problemOf, type AskedNow } from "../api/client";
 import { Trouble } from "../shell/Trouble";
-import { askedIn, LargeView, type AskedNow } from "./LargeView";
-import { useGarment, type Opened } from "./useGarment";
-import { useTryOn, type OneTryOn } from "./useTryOn";
+import { askedIn, LargeView } from "./LargeView";
+import { useGarment, type Opened } from "../document/useGarment";
+import { useTryOn, type OneTryOn } from "../document/useTryOn";
 
 /** The large view on a second screen of one's own. */
 export default function LargePage() {
@@ -31,12 +31,5 @@ function Large({ opened, one }: { opened: Opened; one: OneTryOn }) {
       if (now) setAsked(now);
     },
   });
-  return (
-    <LargeView
-      id={opened.state.id}
-      garment={opened.state.document.garment}
-      tryOn={kept.value}
-      asked={asked}
-    />
-  );
+  return <LargeView id={opened.state.id} garment={opened.state.document} tryOn={kept.value} asked={asked} />;
 }

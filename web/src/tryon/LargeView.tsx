@@ -1,19 +1,13 @@
-import type { Garment, LiveEvent, TryOn } from "../api/client";
+import type { AskedNow, Document, LiveEvent, TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
-import { spoken } from "../drawing/words";
-import { useStand } from "../garment/useDerived";
-import { useSolved } from "../garment/useSolved";
+import { stateOf } from "../document/changes";
+import { useWords } from "../document/useWords";
+import { useStand } from "../document/useDerived";
+import { useSolved } from "../document/useSolved";
 import { useSettings } from "../settings";
-import { useMemo } from "react";
 import { PlacePicture } from "./PlacePicture";
-import { useAsking } from "./useAsking";
+import { useAsking } from "../document/useAsking";
 import "./fitting.css";
-
-/** What is being asked and typed on the phone. */
-export interface AskedNow {
-  step: string;
-  typed: string;
-}
 
 /** Takes in what was asked, from an event. */
 export const askedIn = (event: LiveEvent, id: string): AskedNow | null =>
@@ -21,7 +15,7 @@ export const askedIn = (event: LiveEvent, id: string): AskedNow | null =>
 
 interface Props {
   id: string;
-  garment: Garment;
+  garment: Document;
   tryOn: TryOn;
   asked: AskedNow | null;
 }
@@ -30,24 +24,28 @@ interface Props {
 export function LargeView({ id, garment, tryOn, asked }: Props) {
   const { tape } = useSettings();
   const asking = useAsking(garment, undefined, tryOn, tape);
-  const stand = useStand(id, garment);
-  const document = useMemo(() => ({ version: 1, garment, try_ons: [tryOn] }), [garment, tryOn]);
-  const { solved } = useSolved(document, tape);
+  const words = useWords();
+  const state = stateOf(garment, tryOn);
+  if (!state) throw new Error("a garment has one state at least");
+  const stand = useStand(id, { garment: state.garment, wearer: garment.wearer });
+  const { solved } = useSolved(garment, tryOn, tape);
   const steps = asking.data?.steps ?? [];
   const step = steps.find((s) => s.key === asked?.step) ?? steps.find((s) => s.settled) ?? steps[0];
   const pinned = (step?.pins ?? []).flatMap((place) =>
     place.sides.filter((side) => side.pin ?? side.left_out).map((side) => ({ place, side })),
   );
   const place = step?.pins?.[0];
-  const [where = "", number = ""] = asked?.typed.split(": ") ?? [];
-  const typedSide = place?.sides.find((side) => side.words === where);
+  const number = asked?.typed ?? "";
+  const typedAt = step?.pins?.find((p) => p.change === asked?.change) ?? place;
+  const typedSide = typedAt?.sides.find((side) => side.side === asked?.side);
+  const where = typedSide?.words ?? "";
   const level = solved?.try_ons[0]?.levels.find((l) => l.level === place?.level);
   return (
     <main className="large">
       <header>
-        <h1>{step?.title ?? garment.name}</h1>
+        <h1>{step?.title ?? state.garment.name}</h1>
         <p className="quiet">
-          {garment.name}, {tryOn.worn === "inside_out" ? "inside out" : "right side out"}
+          {state.garment.name}, {words.of("worn", tryOn.worn ?? "right_side_out")}
         </p>
       </header>
       <p className="large-question">{step?.question ?? "Nothing is asked yet."}</p>
@@ -72,16 +70,11 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
                       <strong>
                         <Words>{side.pin.read.text}</Words>
                       </strong>{" "}
-                      read ·{" "}
-                      <Words>
-                        {side.pin.front.nm === side.pin.back.nm
-                          ? `${side.pin.front.text} each edge`
-                          : `${at.edges[0]} edge ${side.pin.front.text}, ${at.edges[1]} edge ${side.pin.back.text}`}
-                      </Words>{" "}
-                      · <Words>{side.pin.whole.text}</Words> altogether
+                      read · <Words>{side.pin.edges}</Words> per edge · <Words>{side.pin.whole.text}</Words>{" "}
+                      altogether
                     </>
                   ) : (
-                    spoken(side.left_out ?? "")
+                    words.of("why", side.left_out ?? "")
                   )}
                 </dd>
               </div>
@@ -106,7 +99,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
           </dl>
           {level && (
             <p className="large-level">
-              {spoken(level.level)} will measure{" "}
+              {level.name} will measure{" "}
               <strong>
                 <Words>{level.after.text}</Words>
               </strong>{" "}

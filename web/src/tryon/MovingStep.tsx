@@ -1,4 +1,5 @@
-import type { Step, TryOn } from "../api/client";
+import type { MovementTest, Step, TryOn } from "../api/client";
+import { useWords } from "../document/useWords";
 import { Foot } from "./FittingFrame";
 import { useNobodyWaits, type FromTape } from "./useFromTape";
 
@@ -11,11 +12,10 @@ interface Props {
   onChange: (tryOn: TryOn) => void;
 }
 
-const WENT = ["fine", "tight", "impossible"] as const;
-
 /** Movements, each fine, tight or impossible. */
 export function MovingStep({ step, tryOn, fromTape, onChange, onBack, onNext }: Props) {
   useNobodyWaits(fromTape);
+  const words = useWords();
   return (
     <>
       <div className="fitting-scroll">
@@ -31,7 +31,7 @@ export function MovingStep({ step, tryOn, fromTape, onChange, onBack, onNext }: 
               <h2>{asked.words}</h2>
               <p className="quiet">{asked.look}</p>
               <div className="sides" role="group" aria-label={asked.words}>
-                {WENT.map((one) => (
+                {words.options<MovementTest["went"]>("went").map(({ value: one, label }) => (
                   <button
                     key={one}
                     type="button"
@@ -44,7 +44,7 @@ export function MovingStep({ step, tryOn, fromTape, onChange, onBack, onNext }: 
                       onChange({ ...tryOn, movements: next });
                     }}
                   >
-                    <strong>{one}</strong>
+                    <strong>{label}</strong>
                   </button>
                 ))}
               </div>

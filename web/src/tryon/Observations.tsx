@@ -2,27 +2,14 @@ import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { Button, Input, Select } from "antd";
 import { v7 as newId } from "uuid";
 import type { Garment, Observation, TryOn } from "../api/client";
-import { spoken } from "../drawing/words";
+import { useWords } from "../document/useWords";
 
-const options = <T extends string>(words: Record<T, string>) =>
-  (Object.entries(words) as [T, string][]).map(([value, label]) => ({ value, label }));
-
-const SEEN = options<Observation["seen"]>({
-  wrinkle: "wrinkle",
-  gape: "gape",
-  strain: "strain",
-  slide: "slides out of place",
-  other: "something else",
-});
-const FACES = options<Observation["face"]>({ front: "front", back: "back", side: "side" });
-const VERDICTS = options<Observation["verdict"]>({
-  fix_now: "fix now",
-  watch: "watch in the real cloth",
-  leave: "leave",
-  next_time: "next time",
-});
 type Side = "left" | "right" | "both";
-const SIDES = options<Side>({ both: "both sides", left: "garment’s left", right: "garment’s right" });
+const SIDES: { value: Side; label: string }[] = [
+  { value: "both", label: "both sides" },
+  { value: "left", label: "garment’s left" },
+  { value: "right", label: "garment’s right" },
+];
 
 interface Props {
   tryOn: TryOn;
@@ -34,9 +21,10 @@ interface Props {
 
 /** What the cloth did, where, and what is to be done about it. */
 export function Observations({ tryOn, garment, onChange, large = false }: Props) {
+  const words = useWords();
   const size = large ? "large" : "middle";
   const all = tryOn.observations ?? [];
-  const levels = garment.levels.map((l) => ({ value: l.level, label: spoken(l.level) }));
+  const levels = garment.levels.map((l) => ({ value: l.level, label: words.of("level", l.level) }));
   const set = (id: string, to: Partial<Observation>) => {
     onChange({ ...tryOn, observations: all.map((o) => (o.id === id ? { ...o, ...to } : o)) });
   };
@@ -50,7 +38,7 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
           <Select
             aria-label="What"
             size={size}
-            options={SEEN}
+            options={words.options<Observation["seen"]>("seen")}
             value={one.seen}
             onChange={(seen) => {
               set(one.id, { seen });
@@ -68,7 +56,7 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
           <Select
             aria-label="Seen from"
             size={size}
-            options={FACES}
+            options={words.options<Observation["face"]>("face")}
             value={one.face}
             onChange={(face) => {
               set(one.id, { face });
@@ -86,7 +74,7 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
           <Select
             aria-label="What to do about it"
             size={size}
-            options={VERDICTS}
+            options={words.options<Observation["verdict"]>("verdict")}
             value={one.verdict}
             onChange={(verdict) => {
               set(one.id, { verdict });

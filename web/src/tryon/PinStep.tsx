@@ -1,18 +1,18 @@
 import { Button, Modal } from "antd";
 import { useMemo, useState } from "react";
-import type { Garment, PinPlace, Reading, Step, TryOn } from "../api/client";
+import type { AskedNow, Document, PinPlace, Reading, Step, TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
-import { bare, spoken } from "../drawing/words";
-import type { useStand } from "../garment/useDerived";
-import { useSolved } from "../garment/useSolved";
-import { hows } from "../kept/hows";
-import type { Kept } from "../kept/useKept";
+import { useWords } from "../document/useWords";
+import type { useStand } from "../document/useDerived";
+import { changeAt, lineOf, readingsOf } from "../document/changes";
+import { useSolved } from "../document/useSolved";
+import type { Kept } from "../document/useKept";
 import { useSettings } from "../settings";
-import { pinAt, withLeftOut, withoutPin, withPin } from "./entries";
+import { pinAt, withLeftOut, withoutPin, withPin } from "../document/entries";
 import { Foot } from "./FittingFrame";
 import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
 import { PlacePicture } from "./PlacePicture";
-import { ask } from "./useAsking";
+import { ask } from "../document/useAsking";
 import type { FromTape } from "./useFromTape";
 
 interface Props {
@@ -22,12 +22,12 @@ interface Props {
   oneSide: boolean;
   step: Step;
   places: PinPlace[];
-  garment: Garment;
+  garment: Document;
   before: TryOn | undefined;
   kept: Kept<TryOn>;
   stand: ReturnType<typeof useStand>;
   fromTape: FromTape | null;
-  onAsked: (step: string, typed: string) => void;
+  onAsked: (asked: AskedNow) => void;
 }
 
 interface Doubt {
@@ -51,6 +51,7 @@ export function PinStep({
   onNext,
 }: Props) {
   const { tape } = useSettings();
+  const words = useWords();
   const tryOn = kept.value;
   const [chosen, setChosen] = useState(0);
   const place = places[Math.min(chosen, places.length - 1)];
@@ -71,12 +72,13 @@ export function PinStep({
     [tryOn, place, side, amount, how],
   );
   const shown = isNew ? candidate : tryOn;
-  const document = useMemo(() => ({ version: 1, garment, try_ons: [shown] }), [garment, shown]);
-  const { solved, problem } = useSolved(document, tape);
+  const { solved, problem } = useSolved(garment, shown, tape);
   const [taken, setTaken] = useState(fromTape?.number ?? 0);
   const type = (next: Typed, nextHow = how) => {
     setPad({ spot, typed: next, how: nextHow });
-    onAsked(step.key, `${side?.words ?? ""}: ${measureOf(next, tape) ?? "–"}`);
+    if (!place || !side) return;
+    const now = measureOf(next, tape) ?? "–";
+    onAsked({ step: step.key, change: place.change, side: side.side, typed: now });
   };
   if (fromTape && fromTape.number !== taken) {
     setTaken(fromTape.number);
@@ -123,14 +125,13 @@ export function PinStep({
     });
   };
   const wrong = isNew ? problem?.errors?.find((e) => e.path.includes("readings[")) : undefined;
-  const seamResult = solved?.try_ons[0]?.seams.find((s) => s.seam === place.seam);
-  const pinIndex = (shown.alterations ?? [])
-    .find((a) => a.seam === place.seam)
-    ?.readings?.findIndex((r) => r.id === pinAt(shown, place, side)?.id);
-  const pin = pinIndex === undefined || pinIndex < 0 ? undefined : seamResult?.pins[pinIndex];
-  const dartPin = place.dart && !isNew ? side.pin : undefined;
+  // What is typed is solved as it is typed; what is there already was solved before.
+  const index = readingsOf(changeAt(shown, place.change)).findIndex(
+    (r) => r.id === pinAt(shown, place, side)?.id,
+  );
+  const solvedChange = solved?.try_ons[0]?.changes.find((change) => change.key === place.change);
+  const figures = (solvedChange && lineOf(solvedChange)?.pins[index]) ?? (isNew ? undefined : side.pin);
   const level = solved?.try_ons[0]?.levels.find((l) => l.level === place.level);
-  const figures = pin ?? dartPin;
   return (
     <>
       <div className="fitting-scroll">
@@ -150,15 +151,9 @@ export function PinStep({
               figures &&
               amount !== null && (
                 <dl>
-                  <dt>
-                    {figures.front.nm === figures.back.nm ? "each edge" : `${place.edges.join(", ")} edge`}
-                  </dt>
+                  <dt>per edge</dt>
                   <dd>
-                    <Words>
-                      {figures.front.nm === figures.back.nm
-                        ? figures.front.text
-                        : `${bare(figures.front)}, ${figures.back.text}`}
-                    </Words>
+                    <Words>{figures.edges}</Words>
                   </dd>
                   <dt>altogether, this side</dt>
                   <dd>
@@ -169,7 +164,7 @@ export function PinStep({
             )}
             {level && (
               <dl>
-                <dt>{spoken(level.level)} will measure, round</dt>
+                <dt>{level.name} will measure, round</dt>
                 <dd>
                   <Words>{level.after.text}</Words>
                 </dd>
@@ -194,7 +189,7 @@ export function PinStep({
           ))}
         </div>
         <p className="fitting-at">
-          <Words>{`${place.at.text} from ${place.datum === "its point" ? "its point" : `the ${place.datum}`}`}</Words>
+          <Words>{place.at_words}</Words>
         </p>
         {place.sides.length > 1 && (
           <div className="sides" role="group" aria-label="Which side">
@@ -211,12 +206,14 @@ export function PinStep({
                     setWhich(index);
                   }}
                 >
-                  <strong>
-                    {tryOn.pinned_by === "dress_form" ? "form’s" : "wearer’s"} {one.wearer_side}
-                  </strong>
+                  <strong>{one.seen_words}</strong>
                   <small>
-                    garment’s {one.side}
-                    {pinned ? ` · ${pinned.amount}` : one.left_out ? ` · ${spoken(one.left_out)}` : ""}
+                    {one.stored_words}
+                    {pinned
+                      ? ` · ${pinned.amount}`
+                      : one.left_out
+                        ? ` · ${words.of("why", one.left_out)}`
+                        : ""}
                   </small>
                 </button>
               );
@@ -224,18 +221,18 @@ export function PinStep({
           </div>
         )}
         <div className="chips" role="group" aria-label="How it was measured">
-          {hows(place.edges).map((one) => (
+          {place.hows.map((one) => (
             <button
-              key={one.value}
+              key={one.how}
               type="button"
-              title={one.title}
-              className={how === one.value ? "chip chosen" : "chip"}
-              aria-pressed={how === one.value}
+              title={one.says}
+              className={how === one.how ? "chip chosen" : "chip"}
+              aria-pressed={how === one.how}
               onClick={() => {
-                type(typed, one.value);
+                type(typed, one.how);
               }}
             >
-              {one.button}
+              {one.short}
             </button>
           ))}
         </div>
@@ -260,7 +257,7 @@ export function PinStep({
         }
         onNext={() => void enter()}
       >
-        {place.seam && (
+        {place.may_be_left_out && (
           <>
             <button
               type="button"

@@ -1,25 +1,35 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { App, Button, Popconfirm, Segmented } from "antd";
 import { useState } from "react";
-import { Link } from "react-router";
-import { answer, api, problemOf, type Garment, type Solved, type TryOn } from "../api/client";
+import {
+  answer,
+  api,
+  problemOf,
+  type ChangeKey,
+  type Document,
+  type Solved,
+  type TryOn,
+} from "../api/client";
 import { Words } from "../drawing/Words";
-import { bare, spoken } from "../drawing/words";
-import { Photos } from "../garment/Photos";
-import { UndoTools } from "../kept/UndoTools";
-import type { Kept } from "../kept/useKept";
+import { Photos } from "../photos/Photos";
+import { UndoTools } from "../document/UndoTools";
+import type { Kept } from "../document/useKept";
 import { useSettings } from "../settings";
 import { Compared } from "./Compared";
 import { Conditions } from "./Conditions";
 import { Inviting } from "./Inviting";
 import { Observations } from "./Observations";
-import { useAsking } from "./useAsking";
-import { newTryOn } from "./useGarment";
-import type { OneTryOn } from "./useTryOn";
+import { useAsking } from "../document/useAsking";
+import { newTryOn } from "../document/useGarment";
+import { useWords } from "../document/useWords";
+import { lineOf, stateOf } from "../document/changes";
+import { today } from "../document/today";
+import { LinkButton } from "../shell/LinkButton";
+import type { OneTryOn } from "../document/useTryOn";
 import "./tryon.css";
 
 interface Props {
-  garment: Garment;
+  garment: Document;
   one: OneTryOn;
   all: OneTryOn[];
   kept: Kept<TryOn>;
@@ -39,6 +49,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
   const [comparing, setComparing] = useState(false);
   const tryOn = kept.value;
   const isStored = kept.version > 0;
+  const now = stateOf(garment, tryOn)?.garment;
   const remove = async () => {
     try {
       const params = { path: { garment: one.garment, try_on: one.id } };
@@ -63,7 +74,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
             aria-label="Which try-on"
             options={all.map((t, index) => ({
               value: t.id,
-              label: `${index + 1} · ${dayOf(shown[index]?.date ?? "2026-01-01")}`,
+              label: `${index + 1} · ${dayOf(shown[index]?.date ?? today())}`,
             }))}
             value={one.id}
             onChange={onOpen}
@@ -71,7 +82,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
           <Button
             icon={<PlusOutlined />}
             onClick={() => {
-              onNew(newTryOn(one.garment, tryOn));
+              onNew(newTryOn(one.garment, stateOf(garment)?.id ?? "", tryOn));
             }}
           >
             New try-on
@@ -88,11 +99,14 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
           )}
         </div>
         <div className="try-on-ways">
-          <Link to={`/garments/${one.garment}/fitting/${one.id}`}>
-            <Button type="primary" size="large" disabled={tryOn.closed ?? false}>
-              Fitting mode
-            </Button>
-          </Link>
+          <LinkButton
+            to={`/garments/${one.garment}/fitting/${one.id}`}
+            type="primary"
+            size="large"
+            disabled={tryOn.closed ?? false}
+          >
+            Fitting mode
+          </LinkButton>
           <Button
             size="large"
             disabled={tryOn.closed ?? false}
@@ -102,9 +116,9 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
           >
             Invite a helper or screen
           </Button>
-          <Link to={`/garments/${one.garment}/large/${one.id}`} target="_blank">
-            <Button size="large">Large view</Button>
-          </Link>
+          <LinkButton to={`/garments/${one.garment}/large/${one.id}`} target="_blank" size="large">
+            Large view
+          </LinkButton>
           {tryOn.closed ? (
             <span className="quiet">Closed: helpers add nothing any more.</span>
           ) : (
@@ -158,7 +172,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
           <Asked garment={garment} tryOn={tryOn} />
           <section className="sheet">
             <h2>What was seen</h2>
-            <Observations tryOn={tryOn} garment={garment} onChange={kept.change} />
+            {now && <Observations tryOn={tryOn} garment={now} onChange={kept.change} />}
           </section>
           {isStored && <Photos garment={one.garment} tryOn={one.id} />}
         </>
@@ -168,11 +182,15 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
 }
 
 function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
-  const seams = (solved?.try_ons[0]?.seams ?? []).filter((s) => s.pins.length > 0);
-  const darts = (tryOn.darts ?? []).filter((d) => d.readings.length > 0);
+  const words = useWords();
+  const pinned = (solved?.try_ons[0]?.changes ?? []).flatMap((change) => {
+    const line = lineOf(change);
+    return line && line.pins.length > 0 ? [{ ...change, line }] : [];
+  });
   const left = tryOn.left_out ?? [];
   const whose = tryOn.pinned_by === "dress_form" ? "form’s" : "wearer’s";
-  if (seams.length + darts.length + left.length === 0)
+  const nameOf = (key: ChangeKey) => solved?.changeable.find((change) => change.key === key)?.name ?? "";
+  if (pinned.length + left.length === 0)
     return (
       <p className="quiet">
         Nothing yet. Open the fitting mode, on a phone if there is one, or pick a seam on the stand and type
@@ -181,22 +199,22 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
     );
   return (
     <>
-      {seams.map((seam) => (
-        <table key={seam.seam} className="facts">
+      {pinned.map((change) => (
+        <table key={change.key} className="facts">
           <caption>
-            {seam.name}, stations from the {seam.datum}
+            {change.name}, stations from the {change.line.datum}
           </caption>
           <thead>
             <tr>
               <th scope="col">Station</th>
               <th scope="col">Read</th>
-              <th scope="col">Each edge</th>
+              <th scope="col">Per edge</th>
               <th scope="col">Altogether</th>
               <th scope="col">Garment’s</th>
             </tr>
           </thead>
           <tbody>
-            {seam.pins.map((pin, index) => (
+            {change.line.pins.map((pin, index) => (
               <tr key={index}>
                 <td className="figure">
                   <Words>{pin.station.text}</Words>
@@ -205,11 +223,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
                   <Words>{pin.amount.text}</Words>
                 </td>
                 <td className="figure">
-                  <Words>
-                    {pin.front.nm === pin.back.nm
-                      ? pin.front.text
-                      : `${bare(pin.front)} front, ${pin.back.text} back`}
-                  </Words>
+                  <Words>{pin.edges}</Words>
                 </td>
                 <td className="figure">
                   <Words>{pin.whole.text}</Words>
@@ -225,40 +239,12 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
           </tbody>
         </table>
       ))}
-      {darts.map((dart) => (
-        <table key={dart.dart} className="facts">
-          <caption>{spoken(dart.dart)} dart, stations from its point</caption>
-          <thead>
-            <tr>
-              <th scope="col">Station</th>
-              <th scope="col">Fold depth read</th>
-              <th scope="col">Garment’s</th>
-            </tr>
-          </thead>
-          <tbody>
-            {dart.readings.map((r) => (
-              <tr key={r.id ?? r.station}>
-                <td className="figure">
-                  <Words>{r.station}</Words>
-                </td>
-                <td className="figure">
-                  <Words>{r.amount}</Words>
-                </td>
-                <td>{r.side}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      ))}
-      {darts.length > 0 && (
-        <p className="quiet">What the darts take in is not counted yet in what it will measure.</p>
-      )}
       {left.length > 0 && (
         <ul className="left-out">
           {left.map((l) => (
-            <li key={`${l.seam} ${l.side} ${l.level}`}>
-              {spoken(l.seam)} at the {spoken(l.level)}, garment’s {l.side}:{" "}
-              {l.why === "out_of_reach" ? "out of reach" : "to be copied from the other side"}
+            <li key={`${l.change} ${l.side} ${l.level}`}>
+              {nameOf(l.change)} at the {words.of("level", l.level)}, garment’s {l.side}:{" "}
+              {words.of("why", l.why)}
             </li>
           ))}
         </ul>
@@ -268,7 +254,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
 }
 
 /** Hems and movements, as far as they were entered. */
-function Asked({ garment, tryOn }: { garment: Garment; tryOn: TryOn }) {
+function Asked({ garment, tryOn }: { garment: Document; tryOn: TryOn }) {
   const { tape } = useSettings();
   const asking = useAsking(garment, undefined, tryOn, tape);
   const steps = asking.data?.steps ?? [];

@@ -1,8 +1,10 @@
 //! Pins that can be, but look like a slip of the hand.
 
-use crate::fitting::{FrontShare, TryOn};
+use crate::change::ChangeKey;
+use crate::fitting::FrontShare;
 use crate::garment::Garment;
 use crate::length::{Length, Measure, Tape};
+use crate::try_on::TryOn;
 use serde::Serialize;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -26,10 +28,12 @@ const A_THIRD: f64 = 0.34;
 /// Every reading that takes out or lets in more than anybody would pin at one seam.
 pub fn pin_doubts(garment: &Garment, try_on: &TryOn, tape: Tape) -> Vec<PinDoubt> {
     let mut doubts = Vec::new();
-    for alteration in &try_on.alterations {
-        for reading in &alteration.readings {
+    for change in &try_on.changes {
+        // Only a seam is judged by what goes round beside it.
+        let ChangeKey::Seam(seam) = change.key() else { continue };
+        for reading in change.readings() {
             let (Some(id), Some(girth)) =
-                (reading.id, garment.girth_of_one_side(alteration.seam, reading.station.length))
+                (reading.id, garment.girth_of_one_side(seam, reading.station.length))
             else {
                 continue;
             };

@@ -10,13 +10,17 @@ mod tests;
 
 pub use doubt::{PinDoubt, pin_doubts};
 
-use crate::check::{Subject, levels};
+use crate::change::ChangeKey;
 use crate::document::Document;
 use crate::figure::Spot;
-use crate::fitting::{Around, GarmentSide, HowItWent, Movement, PinnedBy, WearerSide, Why};
-use crate::garment::{Dart, HemEdge, Level, Seam};
+use crate::fitting::{Around, GarmentSide, HowItWent, Movement, PinnedBy, WearerSide};
+use crate::garment::HemEdge;
+use crate::place::Level;
+use crate::judge::{Subject, girths};
 use crate::length::{Figure, Measure, Tape};
+use crate::shown::WayToMeasure;
 use serde::Serialize;
+use crate::try_on::Why;
 use steps::Asked;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -61,24 +65,22 @@ pub struct Step {
 /// A seam or dart where it crosses a place of the body.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct PinPlace {
-    /// The seam, if it is one.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub seam: Option<Seam>,
-    /// The dart, if it is one.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub dart: Option<Dart>,
+    /// The change that a pin there is of.
+    pub change: ChangeKey,
     /// What it is called.
     pub name: String,
-    /// What its two edges are called; what a reading calls front comes first.
-    pub edges: [String; 2],
+    /// The ways to measure a pin there.
+    pub hows: Vec<WayToMeasure>,
+    /// It may be left out, with a word why.
+    pub may_be_left_out: bool,
     /// At which level it is asked for.
     pub level: Level,
     /// Where on it, as a reading holds it.
     pub station: Measure,
     /// The same, for showing.
     pub at: Figure,
-    /// Where stations are measured from.
-    pub datum: String,
+    /// Where it is, in words: "45.0 cm from the hem".
+    pub at_words: String,
     /// One or two sides, the wearer's left first.
     pub sides: Vec<PinSide>,
 }
@@ -92,6 +94,10 @@ pub struct PinSide {
     pub wearer_side: WearerSide,
     /// Both in words.
     pub words: String,
+    /// The wearer's in words, short: "wearer’s left".
+    pub seen_words: String,
+    /// The garment's in words, short: "garment’s right".
+    pub stored_words: String,
     /// The pin there, if there is one.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub pin: Option<PinThere>,
@@ -111,10 +117,8 @@ pub struct PinThere {
     pub id: Option<Uuid>,
     /// What the tape said.
     pub read: Figure,
-    /// Off the front edge.
-    pub front: Figure,
-    /// Off the back edge.
-    pub back: Figure,
+    /// Off each edge, in words.
+    pub edges: String,
     /// Off altogether, here.
     pub whole: Figure,
 }
@@ -183,12 +187,15 @@ const ORDER: [(&str, &[Level]); 12] = [
 
 /// What to ask in the newest try-on of `document`; earlier ones are remembered in hints. Figures on `tape`.
 pub fn asking(document: &Document, tape: Tape) -> Asking {
-    let garment = &*document.garment.with_levels_in_order();
-    let Some((try_on, earlier)) = document.try_ons.split_last() else {
+    let newest = document.try_ons.split_last();
+    let Some(((try_on, earlier), state)) = newest.and_then(|(t, e)| Some(((t, e), document.state(t.state)?)))
+    else {
         return Asking { steps: Vec::new(), one_side: false, doubts: Vec::new() };
     };
-    let as_it_is = levels(&Subject::as_it_is(garment, tape));
-    let asked = Asked { garment, try_on, before: earlier.last(), levels: &as_it_is, tape };
+    let wearer = &document.wearer;
+    let garment = &*state.garment.with_levels_in_order(wearer);
+    let as_it_is = girths(&Subject::as_it_is(garment, wearer));
+    let asked = Asked { garment, wearer, try_on, before: earlier.last(), girths: &as_it_is, tape };
     let mut steps: Vec<Step> = Vec::new();
     for (title, of) in ORDER {
         steps.extend(of.iter().find_map(|level| asked.pins_at(title, *level)));

@@ -2,13 +2,15 @@
 
 use super::{HemPlace, MarkThere, MovementAsked, PinPlace, PinSide, PinThere, Step};
 use crate::body::{Posture, Wearer};
-use crate::check::{EaseWord, LevelResult};
+use crate::change::ChangeKey;
 use crate::figure::spots;
-use crate::fitting::{
-    Around, FrontShare, GarmentSide, HemMark, Movement, Reading, TryOn, WearerSide, Why, Worn,
-};
-use crate::garment::{Dart, Garment, HemEdge, Level, Seam};
+use crate::fitting::{Around, FrontShare, GarmentSide, HemMark, Movement, Reading, WearerSide, Worn};
+use crate::garment::{Dart, Garment, HemEdge, Seam};
+use crate::judge::{EaseWord, Girth};
 use crate::length::{Length, Measure, Tape};
+use crate::place::Level;
+use crate::shown::{edges_words, ways_to_measure};
+use crate::try_on::TryOn;
 
 /// Two stations no further apart than this are one place, on whichever tape they were read (half of what pins wobble).
 const SAME_PLACE: Length = Length::from_mm(3);
@@ -16,7 +18,7 @@ const SAME_PLACE: Length = Length::from_mm(3);
 /// From the point of a new dart to where its fold depth is read: a hand's length (teaching value: waist darts run 9 to 16 cm).
 const NEW_DART: Length = Length::from_mm(150);
 
-/// Seams by how often they carry a change, the usual first (handbook 8.1 to 8.5: sides before the middle, the middle before
+/// Seams by how often they carry a change, the usual first (teaching value: sides before the middle, the middle before
 /// panels).
 const USUAL_FIRST: [Seam; 12] = [
     Seam::SideSeam,
@@ -35,9 +37,10 @@ const USUAL_FIRST: [Seam; 12] = [
 
 pub(super) struct Asked<'a> {
     pub garment: &'a Garment,
+    pub wearer: &'a Wearer,
     pub try_on: &'a TryOn,
     pub before: Option<&'a TryOn>,
-    pub levels: &'a [LevelResult],
+    pub girths: &'a [Girth],
     pub tape: Tape,
 }
 
@@ -57,13 +60,13 @@ impl Asked<'_> {
         }
         let (judged, mut hints) = self.judge(level);
         let settled = pins.iter().flat_map(|p| &p.sides).any(|s| s.pin.is_some() || s.left_out.is_some());
-        let about_wearer = hint_of(&self.garment.wearer, level);
+        let about_wearer = hint_of(self.wearer, level);
         let last = self.last_time(level, &pins);
         let suggested = judged || about_wearer.is_some() || last.is_some();
         hints.extend(about_wearer);
         hints.extend(last);
         Some(Step {
-            key: format!("pins.{}", crate::garment::word(&level)),
+            key: format!("pins.{}", level.word()),
             title: title.into(),
             question: format!("What is pinned at the {}?", level.name()),
             hints,
@@ -75,36 +78,55 @@ impl Asked<'_> {
         })
     }
 
-    /// Darts at a level: those there are, those that are pinned, and a new pair where one is commonly set (handbook 8.6).
+    /// Darts at a level: those there are, those that are pinned, and a new pair where one is commonly set.
     fn darts_at(&self, level: Level) -> Vec<PinPlace> {
-        let there = self.garment.darts.iter().map(|d| (d.dart, d.name().to_owned(), d.length.length));
-        let mut darts: Vec<(Dart, String, Length)> = there.collect();
+        let there = self.garment.darts.iter().map(|d| (d.dart, d.length.length));
+        let mut darts: Vec<(Dart, Length)> = there.collect();
         let usual = if self.garment.hangs_from_shoulders() { Dart::BackFishEye } else { Dart::BackWaist };
-        let pinned = self.try_on.darts.iter().map(|d| d.dart);
+        let of_dart = |key| if let ChangeKey::Dart(dart) = key { Some(dart) } else { None };
+        let pinned = self.try_on.changes.iter().filter_map(|change| of_dart(change.key()));
         for dart in pinned.chain([usual]) {
             if darts.iter().all(|known| known.0 != dart) {
-                let readings = self.try_on.darts.iter().filter(|d| d.dart == dart).flat_map(|d| &d.readings);
-                let station = readings.map(|r| r.station.length).next().unwrap_or(NEW_DART);
-                darts.push((dart, format!("new {}", dart.name()), station));
+                let first = self.readings(ChangeKey::Dart(dart)).first().map(|r| r.station.length);
+                darts.push((dart, first.unwrap_or(NEW_DART)));
             }
         }
-        let place = |(dart, name, length): (Dart, String, Length)| {
-            let station = Measure { length: self.tape.round(length).min(length), unit: self.tape.unit() };
-            let readings =
-                || self.try_on.darts.iter().filter(move |p| p.dart == dart).flat_map(|p| &p.readings);
-            PinPlace {
-                seam: None,
-                dart: Some(dart),
-                name,
-                edges: ["one side".into(), "other side".into()],
-                level,
-                station,
-                at: self.tape.figure(station.length),
-                datum: "its point".into(),
-                sides: self.sides(false, |side| self.there(readings(), side, station), |_| None),
-            }
+        let here = darts.into_iter().filter(|(dart, _)| level_of(*dart) == level);
+        here.map(|(dart, length)| self.place(ChangeKey::Dart(dart), level, length, length)).collect()
+    }
+
+    /// What is pinned of a change.
+    fn readings(&self, change: ChangeKey) -> &[Reading] {
+        self.try_on.change(change).map_or(&[], |change| change.readings())
+    }
+
+    /// A place on a seam or dart, no further up than `most`.
+    fn place(&self, change: ChangeKey, level: Level, station: Length, most: Length) -> PinPlace {
+        // To the mark of the tape: somebody has to find it again.
+        let station = Measure { length: self.tape.round(station).min(most), unit: self.tape.unit() };
+        let (is_dart, is_single) = match change {
+            ChangeKey::Seam(seam) => (false, seam.is_single()),
+            ChangeKey::Dart(_) | ChangeKey::Elastic(_) => (true, false),
         };
-        darts.into_iter().filter(|(dart, ..)| level_of(*dart) == level).map(place).collect()
+        let left_out = |side| {
+            let here = (change, side, level);
+            let place = self.try_on.left_out.iter().find(|l| (l.change, l.side, l.level) == here);
+            place.map(|l| l.why)
+        };
+        let datum = change.datum();
+        let from = if is_dart { "its point".into() } else { format!("the {datum}") };
+        let pin = |side| self.there(change, side, station);
+        PinPlace {
+            change,
+            name: change.name(self.garment),
+            hows: ways_to_measure(change.edges()),
+            may_be_left_out: !is_dart,
+            level,
+            station,
+            at: self.tape.figure(station.length),
+            at_words: format!("{} from {from}", self.tape.show(station.length)),
+            sides: self.sides(is_single, pin, left_out),
+        }
     }
 
     pub fn armholes(&self) -> Option<Step> {
@@ -128,31 +150,9 @@ impl Asked<'_> {
     }
 
     fn on_seam(&self, seam: Seam, level: Level, station: Length) -> Option<PinPlace> {
-        let facts = self.garment.seam(seam)?;
-        if station.is_negative() || station > facts.length.length {
-            return None;
-        }
-        // To the mark of the tape: somebody has to find it again.
-        let station = self.tape.round(station).min(facts.length.length);
-        let station = Measure { length: station, unit: self.tape.unit() };
-        let readings =
-            || self.try_on.alterations.iter().filter(move |a| a.seam == seam).flat_map(|a| &a.readings);
-        let left_out = |side| {
-            let place =
-                self.try_on.left_out.iter().find(|l| (l.seam, l.side, l.level) == (seam, side, level));
-            place.map(|l| l.why)
-        };
-        Some(PinPlace {
-            seam: Some(seam),
-            dart: None,
-            name: facts.name().into(),
-            edges: seam.edges().map(Into::into),
-            level,
-            station,
-            at: self.tape.figure(station.length),
-            datum: seam.datum().into(),
-            sides: self.sides(seam.is_single(), |side| self.there(readings(), side, station), left_out),
-        })
+        let length = self.garment.seam(seam)?.length.length;
+        let is_on_it = !station.is_negative() && station <= length;
+        is_on_it.then(|| self.place(ChangeKey::Seam(seam), level, station, length))
     }
 
     /// One or both sides, the wearer's left first: the helper looks at the wearer.
@@ -160,7 +160,7 @@ impl Asked<'_> {
         &self,
         is_single: bool,
         pin: impl Fn(GarmentSide) -> Option<PinThere>,
-        left_out: impl Fn(GarmentSide) -> Option<Why>,
+        left_out: impl Fn(GarmentSide) -> Option<crate::try_on::Why>,
     ) -> Vec<PinSide> {
         let sides = [WearerSide::Left, WearerSide::Right].map(|s| (s, self.try_on.worn.of_garment(s)));
         let wanted = sides.into_iter().filter(|(_, side)| !is_single || *side == GarmentSide::Left);
@@ -169,6 +169,8 @@ impl Asked<'_> {
                 side,
                 wearer_side,
                 words: if is_single { "in the middle".into() } else { self.try_on.in_both_words(side) },
+                seen_words: format!("{} {}", self.try_on.pinned_by.whose(), wearer_side.name()),
+                stored_words: format!("garment’s {}", side.name()),
                 pin: pin(side),
                 left_out: left_out(side),
                 spot: None,
@@ -176,42 +178,38 @@ impl Asked<'_> {
             .collect()
     }
 
-    fn there<'r>(
-        &self,
-        mut readings: impl Iterator<Item = &'r Reading>,
-        side: GarmentSide,
-        station: Measure,
-    ) -> Option<PinThere> {
+    fn there(&self, change: ChangeKey, side: GarmentSide, station: Measure) -> Option<PinThere> {
         let is_here = |r: &&Reading| (r.station.length - station.length).abs() <= SAME_PLACE;
-        let reading = readings.find(|r| r.side == side && is_here(r))?;
+        let reading = self.readings(change).iter().find(|r| r.side == side && is_here(r))?;
         let edges = reading.edges(FrontShare::default());
         Some(PinThere {
             id: reading.id,
             read: self.tape.figure(reading.amount.length),
-            front: self.tape.figure(edges.front.0),
-            back: self.tape.figure(edges.back.0),
+            edges: edges_words(edges, change.edges(), self.tape),
             whole: self.tape.figure(edges.whole().0),
         })
     }
 
     /// How its ease is now: a reason to look here where it is not as usual.
     fn judge(&self, level: Level) -> (bool, Vec<String>) {
-        let Some(result) = self.levels.iter().find(|l| l.level == level) else { return (false, Vec::new()) };
-        let (Some(ease), Some(comfort)) = (&result.ease_before, &result.comfort) else {
-            return (false, Vec::new());
+        let nothing = (false, Vec::new());
+        let Some(girth) = self.girths.iter().find(|g| g.level.level == level) else { return nothing };
+        let (Some(ease), Some(wanted), Some([now, _])) = (girth.ease_before(), girth.wanted, girth.words())
+        else {
+            return nothing;
         };
-        let word = match comfort.now {
+        let word = match now {
             EaseWord::TooTight => "too tight to move in",
-            EaseWord::Close => "close",
-            EaseWord::Usual => return (false, Vec::new()),
-            EaseWord::Roomy => "roomy",
-            EaseWord::Loose => "loose",
+            EaseWord::Usual => return nothing,
+            EaseWord::Close | EaseWord::Roomy | EaseWord::Loose => now.name(),
         };
-        let usual = format!("usual is {} to {}", comfort.usual_from.bare(), comfort.usual_to.text());
-        let kind = if result.assumed { ", by a width nobody measured" } else { "" };
+        let tape = self.tape;
+        let usual =
+            format!("usual is {} to {}", tape.bare(wanted.usual_from), tape.show(wanted.usual_to));
+        let kind = if girth.level.assumed { ", by a width nobody measured" } else { "" };
         (
-            matches!(comfort.now, EaseWord::TooTight | EaseWord::Loose),
-            vec![format!("{} of ease altogether now{kind}: {word}; {usual}.", ease.text())],
+            matches!(now, EaseWord::TooTight | EaseWord::Loose),
+            vec![format!("{} of ease altogether now{kind}: {word}; {usual}.", tape.show(ease))],
         )
     }
 
@@ -219,10 +217,10 @@ impl Asked<'_> {
     fn last_time(&self, level: Level, pins: &[PinPlace]) -> Option<String> {
         let before = self.before?;
         let at = |place: &PinPlace| {
-            let seam = before.alterations.iter().find(|a| Some(a.seam) == place.seam)?;
+            let change = before.change(place.change)?;
             let near = Length::from_mm(20);
             let here = |r: &&Reading| (r.station.length - place.station.length).abs() <= near;
-            let most = seam.readings.iter().filter(here).max_by_key(|r| r.amount.length)?;
+            let most = change.readings().iter().filter(here).max_by_key(|r| r.amount.length)?;
             Some(format!("{}, {}", self.tape.show(most.amount.length), place.name))
         };
         let said: Vec<String> = pins.iter().filter_map(at).collect();
@@ -266,7 +264,7 @@ impl Asked<'_> {
             hints.push("In the shoes it is worn with.".into());
         }
         Step {
-            key: format!("hem.{}", crate::garment::word(&edge)),
+            key: format!("hem.{}", edge.word()),
             title: match edge {
                 HemEdge::Body => "Hem",
                 HemEdge::Leg => "Leg hems",
@@ -334,15 +332,15 @@ impl Asked<'_> {
         let places: Vec<_> = steps
             .iter()
             .flat_map(|step| &step.pins)
-            .filter_map(|p| Some((p.seam?, p)))
+            .filter_map(|p| if let ChangeKey::Seam(seam) = p.change { Some((seam, p)) } else { None })
             // Where it is seen on the wearer, whichever way out the garment is.
             .flat_map(|(seam, p)| {
                 let seen = |s: &PinSide| Worn::RightSideOut.of_garment(s.wearer_side);
                 p.sides.iter().map(move |s| (seam, seen(s), p.station.length))
             })
             .collect();
-        let mut found = spots(self.garment, &places).into_iter();
-        for place in steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| p.seam.is_some()) {
+        let mut found = spots(self.garment, self.wearer, &places).into_iter();
+        for place in steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| matches!(p.change, ChangeKey::Seam(_))) {
             for side in &mut place.sides {
                 side.spot = found.next().flatten();
             }

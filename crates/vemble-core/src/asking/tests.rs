@@ -4,12 +4,12 @@ use super::*;
 use crate::body::BodyMeasurement;
 use crate::body::{Posture, Wearer};
 use crate::compare::compare;
-use crate::document::VERSION;
-use crate::fitting::{Alteration, How, LeftOut, Worn};
-use crate::fitting::{Reading, TryOn};
-use crate::garment::{Beginning, Kind, begin, cloth_named};
+use crate::change::{Change, ChangeKey};
+use crate::fitting::{GarmentSide, How, Reading, Worn};
+use crate::try_on::{LeftOut, TryOn};
+use crate::garment::{Beginning, Kind, Seam, begin, cloth_named};
 use crate::solve::solve;
-use crate::tests::{m, taken, trousers};
+use crate::testing::{Fitted, m, taken, trousers, try_on, trying};
 use uuid::Uuid;
 
 fn odile() -> Wearer {
@@ -22,8 +22,9 @@ fn odile() -> Wearer {
 
 fn document(kind: Kind) -> Document {
     let cloth = cloth_named(kind.template().cloth).unwrap();
-    let garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer: odile(), cloth });
-    Document { version: VERSION, garment, try_ons: vec![TryOn::on(jiff::civil::date(2026, 10, 11))] }
+    let wearer = odile();
+    let garment = begin(Beginning { name: "it".into(), kind, toile: false, wearer: wearer.clone(), cloth });
+    Fitted { garment, wearer }.document(vec![try_on()])
 }
 
 fn titles(asking: &Asking) -> Vec<&str> {
@@ -66,7 +67,7 @@ fn from_the_shoulders_down_and_lengths_last() {
 /// Every place that is asked about takes a pin on either side, and the answer comes back where it was asked.
 #[test]
 fn whatever_is_asked_can_be_answered_for_every_kind() {
-    for kind in Kind::ALL {
+    for kind in Kind::ALL.iter().copied() {
         for (worn, tape) in [(Worn::RightSideOut, Tape::Cm), (Worn::InsideOut, Tape::In)] {
             let mut document = document(kind);
             document.try_ons[0].worn = worn;
@@ -78,7 +79,7 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
                 for side in &place.sides {
                     assert_eq!(worn.on_wearer(side.side), side.wearer_side);
                     assert!(
-                        place.seam.is_none_or(|s| s == Seam::YokeSeam) || side.spot.is_some(),
+                        !matches!(place.change, ChangeKey::Seam(seam) if seam != Seam::YokeSeam) || side.spot.is_some(),
                         "{kind:?} {}",
                         place.name
                     );
@@ -89,25 +90,13 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
                         amount: m("5 mm"),
                         how: How::Fold,
                     };
-                    let of_seam = place.seam.map(|seam| {
-                        if try_on.alterations.iter().all(|a| a.seam != seam) {
-                            try_on.alterations.push(Alteration::of(seam));
-                        }
-                        try_on.alterations.iter_mut().find(|a| a.seam == seam).unwrap()
+                    let place_of = |t: &TryOn| t.changes.iter().position(|c| c.key() == place.change);
+                    let at = place_of(try_on).unwrap_or_else(|| {
+                        try_on.changes.push(Change::of(place.change));
+                        try_on.changes.len() - 1
                     });
-                    match of_seam {
-                        Some(seam) => seam.readings.push(reading),
-                        None => {
-                            let dart = place.dart.unwrap();
-                            match try_on.darts.iter_mut().find(|d| d.dart == dart) {
-                                Some(pins) => pins.readings.push(reading),
-                                None => try_on.darts.push(crate::fitting::DartPins {
-                                    readings: vec![reading],
-                                    ..crate::fitting::DartPins::of(dart)
-                                }),
-                            }
-                        }
-                    }
+                    let change = &mut try_on.changes[at];
+                    change.set_readings([change.readings(), &[reading]].concat());
                 }
             }
             solve(&document, tape).unwrap_or_else(|f| panic!("{kind:?}: {f:?}"));
@@ -127,10 +116,10 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
 
 #[test]
 fn inside_out_the_wearers_left_comes_first_and_is_the_garments_right() {
-    let mut document = Document { garment: trousers(), ..document(Kind::Trousers) };
+    let mut document = trousers().document(vec![try_on()]);
     document.try_ons[0].worn = Worn::InsideOut;
     document.try_ons[0].left_out = vec![LeftOut {
-        seam: Seam::Outseam,
+        change: ChangeKey::Seam(Seam::Outseam),
         side: GarmentSide::Left,
         level: Level::Knee,
         why: Why::CopyLater,
@@ -154,13 +143,13 @@ fn inside_out_the_wearers_left_comes_first_and_is_the_garments_right() {
 
 #[test]
 fn forty_five_where_four_and_a_half_was_meant() {
-    let mut document = Document { garment: trousers(), ..document(Kind::Trousers) };
+    let mut document = trousers().document(vec![try_on()]);
     let pin = |amount: &str| Reading {
         id: Some(Uuid::from_u128(1)),
-        ..crate::tests::pin(GarmentSide::Left, "0 cm", amount)
+        ..crate::testing::pin(GarmentSide::Left, "0 cm", amount)
     };
     let doubt_at = |document: &mut Document, amount: &str| {
-        document.try_ons[0].alterations = vec![crate::tests::outseam(vec![pin(amount)], None)];
+        document.try_ons[0].changes = vec![crate::testing::outseam(vec![pin(amount)], None).into()];
         asking(document, Tape::Cm).doubts
     };
     let doubts = doubt_at(&mut document, "45 cm");
@@ -177,13 +166,13 @@ fn forty_five_where_four_and_a_half_was_meant() {
 #[test]
 fn the_last_try_on_is_remembered_and_compared() {
     let with = |date, amount: &str| TryOn {
-        alterations: vec![crate::tests::outseam(
-            vec![crate::tests::pin(GarmentSide::Left, "45 cm", amount)],
+        date,
+        ..trying(vec![crate::testing::outseam(
+            vec![crate::testing::pin(GarmentSide::Left, "45 cm", amount)],
             None,
-        )],
-        ..TryOn::on(date)
+        )])
     };
-    let mut document = Document { garment: trousers(), ..document(Kind::Trousers) };
+    let mut document = trousers().document(vec![try_on()]);
     document.try_ons =
         vec![with(jiff::civil::date(2026, 9, 6), "2 cm"), with(jiff::civil::date(2026, 9, 20), "1.4 cm")];
     document.try_ons[1].worn = Worn::InsideOut;

@@ -1,12 +1,17 @@
 //! Body measurements, named as in ISO 8559-1, with how each is taken.
 
-use crate::garment::Level;
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
+use strum::{EnumString, IntoStaticStr, VariantArray};
 use utoipa::ToSchema;
 
 /// Measurements of the body, in the order in which a tape goes down it.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema, VariantArray,
+    IntoStaticStr, EnumString,
+)]
 #[serde(rename_all = "snake_case")]
+#[strum(serialize_all = "snake_case")]
 #[expect(missing_docs, reason = "each has its name and how it is taken in the table below")]
 pub enum BodyMeasurement {
     Height,
@@ -105,38 +110,12 @@ const SIDED_MOVING: (bool, bool) = (true, true);
 
 impl BodyMeasurement {
     /// All of them, from the top of the body down, arms last.
-    pub const ALL: [Self; 27] = {
-        use BodyMeasurement as B;
-        [
-            B::Height,
-            B::HeadGirth,
-            B::NeckGirth,
-            B::ShoulderLength,
-            B::ShoulderGirth,
-            B::AcrossBackWidth,
-            B::AcrossBackReaching,
-            B::BustGirth,
-            B::UnderBustGirth,
-            B::BackNeckToWaist,
-            B::WaistGirth,
-            B::WaistToHip,
-            B::HipGirth,
-            B::HipGirthSeated,
-            B::BodyRise,
-            B::ThighGirth,
-            B::KneeGirth,
-            B::CalfGirth,
-            B::AnkleGirth,
-            B::HeelGirth,
-            B::InsideLeg,
-            B::OutsideLeg,
-            B::ArmLength,
-            B::UpperArmGirth,
-            B::UpperArmGirthFlexed,
-            B::WristGirth,
-            B::HandGirth,
-        ]
-    };
+    pub const ALL: &'static [Self] = Self::VARIANTS;
+
+    /// Its word in documents.
+    pub fn word(self) -> &'static str {
+        self.into()
+    }
 
     /// What is known of it.
     pub const fn facts(self) -> &'static Facts {

@@ -1,15 +1,12 @@
-//! The wearer: body measurements in the terms of ISO 8559-1, posture, and how much ease each level wants.
+//! The wearer: body measurements in the terms of ISO 8559-1, posture, and a whole figure by proportion.
 
-mod ease;
 mod measurement;
-mod needs;
 mod proportion;
 
-pub use ease::{EaseBand, EaseClass, ease_band, moving_adds};
 pub use measurement::{BodyMeasurement, Facts, TapePlace};
-pub use needs::{Asked, asked};
 pub use proportion::{Landmark, Proportions};
 
+use crate::choice::choice;
 use crate::length::{Length, Measure};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -48,48 +45,21 @@ impl Taken {
     }
 }
 
-/// What stays true of a wearer's posture, whatever they wear.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-#[expect(missing_docs, reason = "each has its words right below")]
-pub enum Posture {
-    LeftShoulderLower,
-    RightShoulderLower,
-    SwayBack,
-    ForwardShoulder,
-    ShortWaist,
-    FullAbdomen,
-    LeftLegLonger,
-    RightLegLonger,
+choice! {
+    /// What stays true of a wearer's posture, whatever they wear.
+    Posture {
+        LeftShoulderLower => "left shoulder lower",
+        RightShoulderLower => "right shoulder lower",
+        SwayBack => "sway back",
+        ForwardShoulder => "forward shoulder",
+        ShortWaist => "short waist",
+        FullAbdomen => "full abdomen",
+        LeftLegLonger => "left leg longer",
+        RightLegLonger => "right leg longer",
+    }
 }
 
 impl Posture {
-    /// All of them.
-    pub const ALL: [Self; 8] = [
-        Self::LeftShoulderLower,
-        Self::RightShoulderLower,
-        Self::SwayBack,
-        Self::ForwardShoulder,
-        Self::ShortWaist,
-        Self::FullAbdomen,
-        Self::LeftLegLonger,
-        Self::RightLegLonger,
-    ];
-
-    /// In words.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::LeftShoulderLower => "left shoulder lower",
-            Self::RightShoulderLower => "right shoulder lower",
-            Self::SwayBack => "sway back",
-            Self::ForwardShoulder => "forward shoulder",
-            Self::ShortWaist => "short waist",
-            Self::FullAbdomen => "full abdomen",
-            Self::LeftLegLonger => "left leg longer",
-            Self::RightLegLonger => "right leg longer",
-        }
-    }
-
     /// What to look for, in one line.
     pub const fn sign(self) -> &'static str {
         match self {

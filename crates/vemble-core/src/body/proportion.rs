@@ -2,7 +2,7 @@
 //! measurements only. No check is ever made against a filled-in figure.
 
 use super::{BodyMeasurement, Posture, Wearer};
-use crate::garment::Level;
+use crate::place::Level;
 use crate::length::Length;
 
 /// Height of an adult nobody measured: 168 cm (drawing value, between the usual means of women and men).

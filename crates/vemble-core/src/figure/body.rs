@@ -2,11 +2,11 @@
 
 use super::limb::Limb;
 use super::pose::Pose;
-use super::stand::ViewSide;
+use super::view::ViewSide;
 use super::{Canvas, follow, mirrored};
 use crate::body::{BodyMeasurement as B, Landmark as L};
-use crate::garment::Level;
-use crate::line::Curve;
+use crate::place::Level;
+use crate::change::Curve;
 use kurbo::{BezPath, Ellipse, Point, Shape};
 
 /// The body's shapes in one view, back to front.

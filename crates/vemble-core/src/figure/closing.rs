@@ -1,11 +1,12 @@
 //! What opens and closes, drawn: flies, buttons, zips, lacing, hooks, ties, wraps.
 
-use super::detail::{Detail, Half, Look, centre_top, detail};
+use super::detail::{Detail, centre_top, detail};
+use super::view::{Half, Look, ViewSide};
 use super::drape::Drape;
-use super::stand::ViewSide;
 use super::{follow, line, mirrored, polygon};
-use crate::garment::{Closure, ClosureFacts, Collar, Level, Opening};
-use crate::line::Curve;
+use crate::garment::{Closure, ClosureFacts, Collar, Opening};
+use crate::place::Level;
+use crate::change::Curve;
 use kurbo::{BezPath, Circle, Point, Shape};
 
 /// What opens and closes, where it can be seen from one side.

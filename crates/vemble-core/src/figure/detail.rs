@@ -4,50 +4,26 @@
 //! pocket mouth, a collar) are drawing values.
 
 use super::drape::{Drape, Shoulder};
-use super::stand::ViewSide;
+use super::view::{Half, Look, ViewSide};
 use super::{follow, line, polygon};
-use crate::fitting::GarmentSide;
 use crate::garment::{
-    Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, Level, Pocket, Run, Seam, SeamFacts, word,
+    Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, Pocket, Run, Seam, SeamFacts,
 };
-use crate::line::Curve;
+use crate::change::{ChangeKey, Curve};
+use crate::place::Level;
 use kurbo::{BezPath, Point, Shape};
-use serde::Serialize;
-use utoipa::ToSchema;
-
-/// How a line of the garment is drawn.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Look {
-    /// Old stitching: short dashes.
-    Seam,
-    /// A second row on the right side: fine short dashes.
-    Topstitching,
-    /// A finished edge or fold: a plain line.
-    Edge,
-    /// A button, an eyelet, a loop: a small shape.
-    Button,
-    /// A piece of cloth on top: collar, pocket, lapel.
-    Piece,
-}
 
 /// A line of the garment, on the left half; lengths in cm.
 pub(super) struct Detail {
     pub name: String,
     /// What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`, `closure.0`, `pockets`.
     pub key: Option<String>,
+    /// The change it could have, if pins are set on it.
+    pub change: Option<ChangeKey>,
     pub look: Look,
     pub path: BezPath,
     /// It exists on the other side too.
     pub paired: bool,
-}
-
-/// The outline of one half, drawn as if it were the left.
-#[derive(Clone, Copy)]
-pub(super) struct Half<'a> {
-    pub side: GarmentSide,
-    pub outer: &'a Curve,
-    pub inner: Option<&'a Curve>,
 }
 
 pub(super) fn detail(
@@ -57,11 +33,11 @@ pub(super) fn detail(
     path: BezPath,
     paired: bool,
 ) -> Detail {
-    Detail { name: name.into(), key, look, path, paired }
+    Detail { name: name.into(), key, change: None, look, path, paired }
 }
 
 /// The line of a seam on the left half of one view; nothing where it cannot be seen from there.
-pub(super) fn seam_line(
+pub(crate) fn seam_line(
     drape: &Drape<'_>,
     seam: &SeamFacts,
     view: ViewSide,
@@ -238,8 +214,9 @@ fn dart(drape: &Drape<'_>, dart: &DartFacts, view: ViewSide, half: Half<'_>) -> 
     };
     let mut path = polygon(&points);
     path.pop();
-    let key = format!("dart.{}", word(&dart.dart));
-    Some(detail(dart.name(), Some(key), Look::Seam, path, true))
+    let key = ChangeKey::Dart(dart.dart);
+    let line = detail(dart.name(), Some(key.to_string()), Look::Seam, path, true);
+    Some(Detail { change: Some(key), ..line })
 }
 
 /// The row of stitching that holds a hem, as far up as it is turned.
@@ -262,7 +239,7 @@ fn hem(drape: &Drape<'_>, hem: &HemFacts, view: ViewSide, half: Half<'_>) -> Opt
         (HemEdge::Body, _) => across(half.outer.at(h), h),
     };
     let look = if hem.turn == HemTurn::Band { Look::Edge } else { Look::Topstitching };
-    let key = format!("hem.{}", word(&hem.edge));
+    let key = format!("hem.{}", hem.edge.word());
     Some(detail(format!("hem, {}", hem.edge.name()), Some(key), look, path, view != ViewSide::Side))
 }
 

@@ -7,13 +7,15 @@ use super::limb::Limb;
 use super::pose::Pose;
 use crate::body::Landmark;
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Level, Neckline, Round, Run, Seam, UNDERARM_ABOVE_BUST};
-use crate::line::{AlteredSeam, Curve};
+use crate::garment::{Garment, Neckline, Round, Run, Seam, UNDERARM_ABOVE_BUST};
+use crate::place::Level;
+use crate::change::Curve;
+use crate::change::seam::AlteredSeam;
 use kurbo::{BezPath, Point};
 use std::f64::consts::PI;
 
 /// A garment on a body. Lengths in cm, heights above the floor, x from the middle.
-pub(super) struct Drape<'a> {
+pub(crate) struct Drape<'a> {
     pub garment: &'a Garment,
     pub pose: &'a Pose<'a>,
     /// Height of its hem: a station on the body is this much lower than its height.
@@ -33,7 +35,7 @@ pub(super) struct Drape<'a> {
 
 /// Neck and shoulders of a garment that hangs from them.
 #[derive(Clone, Copy)]
-pub(super) struct Shoulder {
+pub(crate) struct Shoulder {
     /// The tip of the shoulder, without any drop.
     pub tip: Point,
     /// Where the neckline meets the shoulder seam.
@@ -43,7 +45,7 @@ pub(super) struct Shoulder {
     pub back: f64,
 }
 
-pub(super) struct Sleeve {
+pub(crate) struct Sleeve {
     pub length: f64,
     /// Girths by distance from the tip, the widest first.
     pub girths: Vec<(f64, f64)>,
@@ -120,7 +122,7 @@ impl<'a> Drape<'a> {
 
     /// The same after the changes on one side: a girth reads as 1/π of itself across, so what a seam takes off both its
     /// edges moves the outline by 1/π of that, on the side of the seam.
-    pub fn altered(&self, seams: &[AlteredSeam<'_>], side: GarmentSide) -> (Curve, Option<Curve>) {
+    pub fn altered(&self, seams: &[&AlteredSeam<'_>], side: GarmentSide) -> (Curve, Option<Curve>) {
         let (mut outer, mut inner) = (self.outer.clone(), self.inner.clone());
         for seam in seams.iter().filter(|s| s.facts.seam.run() == Run::Down) {
             // A centre seam takes half of its whole off either side.

@@ -1,26 +1,30 @@
 //! A draped garment from any side: its surfaces of cloth and every line on them.
 
-use super::detail::{Half, Look, details, seam_line};
+use super::detail::{details, seam_line};
 use super::drape::Drape;
-use super::stand::ViewSide;
+use super::view::{Half, Look, ViewSide};
 use super::{Canvas, append, follow, line, mirrored, side_limb};
+use crate::change::seam::AlteredSeam;
+use crate::change::{ChangeKey, Curve, Drawn, DrawnChange};
 use crate::fitting::GarmentSide;
-use crate::garment::{Neckline, Run, SeamFacts, word};
-use crate::line::{AlteredSeam, Curve};
+use crate::garment::{Neckline, Run, SeamFacts};
+use crate::judge::seams;
 use kurbo::BezPath;
 
 /// A draped garment, ready to be seen from any side: as it is, or as it will be where lines change it.
-pub(super) struct Drawing<'a> {
-    pub(super) drape: &'a Drape<'a>,
+pub(crate) struct Drawing<'a> {
+    pub(crate) drape: &'a Drape<'a>,
     /// Outer and inner edge of either half, where they change.
     pub(super) after: Option<[(Curve, Option<Curve>); 2]>,
     pub(super) top: f64,
 }
 
 /// A line of the garment, placed on the drawing.
-pub(super) struct Line<'a> {
+pub(super) struct PartLine<'a> {
     /// The seam it is, if it is one.
     pub(super) seam: Option<&'a SeamFacts>,
+    /// The change it could have, if pins are set along it.
+    pub(super) change: Option<ChangeKey>,
     pub(super) side: Option<GarmentSide>,
     pub(super) name: String,
     pub(super) key: Option<String>,
@@ -29,7 +33,7 @@ pub(super) struct Line<'a> {
 }
 
 /// What was drawn as if on the left, on its own side.
-pub(super) fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
+pub(crate) fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
     match side {
         GarmentSide::Left => path,
         GarmentSide::Right => mirrored(&path),
@@ -37,22 +41,23 @@ pub(super) fn on_side(side: GarmentSide, path: BezPath) -> BezPath {
 }
 
 impl<'a> Drawing<'a> {
-    pub(super) fn new(drape: &'a Drape<'a>, seams: &[AlteredSeam<'_>]) -> Self {
-        let changed = seams.iter().any(|s| s.span().is_some());
+    pub(super) fn new(drape: &'a Drape<'a>, changes: &[DrawnChange<'_>]) -> Self {
+        let seams: Vec<&AlteredSeam<'_>> = seams(changes).collect();
+        let changed = seams.iter().any(|s| s.is_altered());
         let after = changed.then(|| {
-            let left = drape.altered(seams, GarmentSide::Left);
-            let agree = seams.iter().all(AlteredSeam::sides_agree);
-            let right = if agree { left.clone() } else { drape.altered(seams, GarmentSide::Right) };
+            let left = drape.altered(&seams, GarmentSide::Left);
+            let agree = seams.iter().all(|s| s.sides_agree());
+            let right = if agree { left.clone() } else { drape.altered(&seams, GarmentSide::Right) };
             [left, right]
         });
         Self { drape, after, top: drape.pose.body.height() }
     }
 
-    pub(super) const fn canvas(&self, view: ViewSide) -> Canvas {
+    pub(crate) const fn canvas(&self, view: ViewSide) -> Canvas {
         Canvas { top: self.top, flipped: !matches!(view, ViewSide::Front) }
     }
 
-    pub(super) fn half(&self, side: GarmentSide) -> Half<'_> {
+    pub(crate) fn half(&self, side: GarmentSide) -> Half<'_> {
         let (outer, inner) = match &self.after {
             Some(after) => (&after[side as usize].0, after[side as usize].1.as_ref()),
             None => (&self.drape.outer, self.drape.inner.as_ref()),
@@ -166,7 +171,7 @@ impl<'a> Drawing<'a> {
     }
 
     /// Every line of the garment on the drawing.
-    pub(super) fn lines(&self, view: ViewSide) -> Vec<Line<'_>> {
+    pub(super) fn lines(&self, view: ViewSide) -> Vec<PartLine<'_>> {
         let canvas = self.canvas(view);
         let mut lines = Vec::new();
         let sides = |once: bool| match once || view == ViewSide::Side {
@@ -179,11 +184,12 @@ impl<'a> Drawing<'a> {
             let has_side = !seam.is_single();
             for &side in sides(seam.is_single() && seam.run() != Run::Across) {
                 let Some(path) = seam_line(self.drape, facts, view, self.half(side)) else { continue };
-                lines.push(Line {
+                lines.push(PartLine {
                     seam: Some(facts),
+                    change: (seam.run() != Run::Across).then_some(ChangeKey::Seam(seam)),
                     side: has_side.then_some(side),
                     name: facts.name().into(),
-                    key: Some(format!("seam.{}", word(&seam))),
+                    key: Some(format!("seam.{}", seam.word())),
                     look: Look::Seam,
                     path: canvas.place(&on_side(side, path)),
                 });
@@ -192,8 +198,9 @@ impl<'a> Drawing<'a> {
         for &side in sides(false) {
             for detail in details(self.drape, view, self.half(side)) {
                 if detail.paired || side == GarmentSide::Left {
-                    lines.push(Line {
+                    lines.push(PartLine {
                         seam: None,
+                        change: detail.change,
                         side: detail.paired.then_some(side),
                         name: detail.name,
                         key: detail.key,

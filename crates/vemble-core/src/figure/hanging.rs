@@ -1,14 +1,13 @@
 //! A garment by itself, as it hangs on the rail.
 
-use super::detail::Look;
 use super::drape::Drape;
 use super::drawing::Drawing;
 use super::pose::Pose;
-use super::stand::ViewSide;
+use super::view::{Look, ViewSide};
 use super::{mapped, svg};
-use crate::body::Proportions;
+use crate::body::{Proportions, Wearer};
+use crate::change::DrawnChange;
 use crate::garment::Garment;
-use crate::line::AlteredSeam;
 use kurbo::{BezPath, Point};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -32,11 +31,20 @@ pub struct Hanging {
     pub from_shoulders: bool,
 }
 
-/// Draws the front of `garment` by itself, as it is or as it will be; nothing where too little of it is known.
-pub fn hanging(garment: &Garment, seams: &[AlteredSeam<'_>]) -> Option<Hanging> {
-    let pose = Pose::of(Proportions::of(&garment.wearer));
+/// Draws the front of `garment` by itself, as it is; nothing where too little of it is known.
+pub fn hanging(garment: &Garment, wearer: &Wearer) -> Option<Hanging> {
+    hanging_with(garment, wearer, &[])
+}
+
+/// The same as it will be after `changes`.
+pub(crate) fn hanging_with(
+    garment: &Garment,
+    wearer: &Wearer,
+    changes: &[DrawnChange<'_>],
+) -> Option<Hanging> {
+    let pose = Pose::of(Proportions::of(wearer));
     let drape = Drape::new(garment, &pose)?;
-    let drawing = Drawing::new(&drape, seams);
+    let drawing = Drawing::new(&drape, changes);
     let shapes = drawing.surfaces(ViewSide::Front);
     let bounds = shapes.iter().map(BezPath::control_box).reduce(|a, b| a.union(b))?;
     let (mut pieces, mut seam_lines, mut edges) = (Vec::new(), BezPath::new(), BezPath::new());

@@ -1,11 +1,11 @@
 //! An arm or a sleeve: hung from the underarm, at the angle at which arms hang.
 
 use super::pose::ARM_ANGLE;
-use crate::line::Curve;
+use crate::change::Curve;
 use kurbo::{BezPath, Point, Vec2};
 
 /// A limb with half widths along its length. Lengths in cm; heights above the floor.
-pub(super) struct Limb {
+pub(crate) struct Limb {
     /// From the tip of the shoulder to its lower edge.
     length: f64,
     /// Outer and inner edge, as distance from its middle line, over the length from the tip.

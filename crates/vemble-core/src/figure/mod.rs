@@ -14,23 +14,31 @@ mod spot;
 mod stand;
 mod strip;
 mod taking;
+mod view;
 
 #[cfg(test)]
 mod tests;
 
 pub use chalked::CardDrawing;
-pub(crate) use chalked::{dart_drawings, seam_drawings};
+pub(crate) use chalked::{Chalk, chalk_drawing};
+pub(crate) use detail::seam_line;
+pub(crate) use drawing::{Drawing, on_side};
+pub(crate) use hanging::hanging_with;
 pub use hanging::{Hanging, hanging};
 pub use inside::{finish_picture, turn_up_picture};
 pub use spot::{OnSeam, Spot, spots};
+pub(crate) use spot::{part_of, share_of};
 pub use stand::{
-    MovedSeam, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, ViewSide, stand,
-    stand_changes,
+    Moved, MovedLook, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, stand,
 };
-pub use strip::{Strip, StripBlock, StripLevel, StripLines, StripSide, dart_strip, strip};
+pub(crate) use stand::{OnStand, stand_changes};
+pub use strip::{Strip, StripBlock, StripLevel, StripLines, StripSide};
+pub(crate) use strip::{curve_path, mm, strip_sides};
 pub use taking::{body_picture, taking_picture};
+pub(crate) use view::Half;
+pub use view::{Look, ViewSide};
 
-use crate::line::Curve;
+use crate::change::Curve;
 use kurbo::{BezPath, PathEl, Point};
 use pose::Pose;
 use serde::Serialize;
@@ -72,7 +80,7 @@ pub enum Ink {
 
 /// From heights above the floor in cm to a drawing in mm, y down from the top; seen from behind and from the side the
 /// wearer's left is on the left.
-struct Canvas {
+pub(crate) struct Canvas {
     top: f64,
     flipped: bool,
 }
@@ -84,7 +92,7 @@ impl Canvas {
         Point::new((x * 100.0).round() / 10.0, ((self.top - p.y) * 100.0).round() / 10.0)
     }
 
-    fn place(&self, path: &BezPath) -> BezPath {
+    pub fn place(&self, path: &BezPath) -> BezPath {
         mapped(path, |p| self.point(p))
     }
 }
@@ -142,7 +150,7 @@ fn line(from: impl Into<Point>, to: impl Into<Point>) -> BezPath {
     path
 }
 
-fn polygon(points: &[Point]) -> BezPath {
+pub(crate) fn polygon(points: &[Point]) -> BezPath {
     let mut path = BezPath::new();
     for (n, point) in points.iter().enumerate() {
         if n == 0 {
@@ -182,14 +190,14 @@ fn side_limb(pose: &Pose<'_>, length: f64, girths: &[(f64, f64)]) -> BezPath {
 }
 
 /// Millimetres to a hundredth: finer than a screen or a printer shows.
-fn hundredths(mm: f64) -> f64 {
+pub(crate) fn hundredths(mm: f64) -> f64 {
     (mm * 100.0).round() / 100.0
 }
 
 /// A path as SVG path data, to a hundredth of a millimetre.
 ///
 /// Written by hand in whole hundredths: printing the shortest decimal of every coordinate took most of a solve.
-fn svg(path: &BezPath) -> String {
+pub(crate) fn svg(path: &BezPath) -> String {
     let mut text = String::with_capacity(path.elements().len() * 24);
     for element in path.elements() {
         let (letter, points): (char, &[Point]) = match element {

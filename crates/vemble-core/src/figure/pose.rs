@@ -9,7 +9,7 @@ use std::f64::consts::PI;
 
 /// A body to draw, and to hang garments on. All lengths in cm, heights above the floor, x to the wearer's left from the
 /// front and forwards from the side.
-pub(super) struct Pose<'a> {
+pub(crate) struct Pose<'a> {
     pub body: Proportions<'a>,
     /// How much wider than deep, over the height.
     oval: Vec<(f64, f64)>,

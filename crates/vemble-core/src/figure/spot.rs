@@ -1,11 +1,11 @@
 //! Where on the stand a pin sits.
 
-use super::detail::{Half, seam_line};
+use super::detail::seam_line;
 use super::drape::Drape;
 use super::pose::Pose;
-use super::stand::ViewSide;
+use super::view::{Half, ViewSide};
 use super::{Canvas, hundredths, mirrored};
-use crate::body::Proportions;
+use crate::body::{Proportions, Wearer};
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Seam, SeamFacts};
 use crate::length::Length;
@@ -28,8 +28,8 @@ pub struct Spot {
 pub type OnSeam = (Seam, GarmentSide, Length);
 
 /// Where the places are drawn; nothing for those that cannot be seen from front or back.
-pub fn spots(garment: &Garment, wanted: &[OnSeam]) -> Vec<Option<Spot>> {
-    let pose = Pose::of(Proportions::of(&garment.wearer));
+pub fn spots(garment: &Garment, wearer: &Wearer, wanted: &[OnSeam]) -> Vec<Option<Spot>> {
+    let pose = Pose::of(Proportions::of(wearer));
     let Some(drape) = Drape::new(garment, &pose) else { return vec![None; wanted.len()] };
     wanted.iter().map(|place| spot(&drape, *place)).collect()
 }
@@ -50,7 +50,7 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
 /// How far along its drawn line a station of a seam is, as a share of the line.
 ///
 /// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
-pub(super) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
+pub(crate) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
     let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
     match facts.seam {
         Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
@@ -59,7 +59,7 @@ pub(super) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
 }
 
 /// The part of a path between two shares of its length.
-pub(super) fn part_of(path: &BezPath, a: f64, b: f64) -> BezPath {
+pub(crate) fn part_of(path: &BezPath, a: f64, b: f64) -> BezPath {
     let (from, to) = (a.min(b), a.max(b));
     let lengths: Vec<_> = path.segments().map(|s| (s, s.arclen(TO))).collect();
     let whole: f64 = lengths.iter().map(|l| l.1).sum();

@@ -1,19 +1,16 @@
 //! The stand: the garment on its wearer, from the front, from behind and from the side.
 
-use super::detail::{Half, Look, seam_line};
 use super::drape::Drape;
-use super::drawing::{Drawing, Line, on_side};
+use super::drawing::{Drawing, PartLine};
 use super::pose::Pose;
-use super::spot::{part_of, share_of};
-use super::{hundredths, polygon, svg};
-use crate::alteration::AlteredDart;
-use crate::body::{BodyMeasurement, Proportions};
-use crate::check::{EaseWord, LevelResult, Subject, levels};
+use super::view::{Look, ViewSide};
+use super::{hundredths, svg};
+use crate::body::{BodyMeasurement, Proportions, Wearer};
+use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, GarmentLevel, Level, Neckline, Run, Seam};
-use crate::length::{Station, Tape};
-use crate::line::AlteredSeam;
-use kurbo::Point;
+use crate::garment::{Garment, GarmentLevel, Neckline};
+use crate::judge::{EaseWord, Girth, Subject, girths};
+use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -32,18 +29,6 @@ pub struct Stand {
     pub figure_is_assumed: bool,
     /// Front, back and side; none where too little of the garment is known to draw it.
     pub views: Vec<View>,
-}
-
-/// The side one looks at.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum ViewSide {
-    /// From the front: the garment's left is on the right of the drawing.
-    Front,
-    /// From the back.
-    Back,
-    /// From the wearer's left.
-    Side,
 }
 
 /// One view.
@@ -71,9 +56,9 @@ pub struct Part {
     /// What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub key: Option<String>,
-    /// The seam it is, if it is one that pins are set along.
+    /// The change that it could have, if pins are set along it.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub seam: Option<Seam>,
+    pub change: Option<ChangeKey>,
     /// The garment's side, where it has one.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub side: Option<GarmentSide>,
@@ -121,31 +106,64 @@ pub struct ViewChanges {
     /// The trunk or the legs, the uppermost surface of cloth, as it will be.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub trunk: Option<String>,
-    /// The stretches of seams that move.
-    pub seams: Vec<MovedSeam>,
-    /// Darts as they will be sewn.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub darts: Vec<String>,
+    /// What the changes move, where it will be.
+    pub moved: Vec<Moved>,
     /// Where it will be tight or loose.
     pub shades: Vec<Shade>,
 }
 
-/// The stretch of a seam that moves, where it will be.
+/// What one change moves, where it will be.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct MovedSeam {
-    /// Which seam.
-    pub seam: Seam,
+pub struct Moved {
+    /// Which change.
+    pub change: ChangeKey,
     /// The garment's side.
     pub side: GarmentSide,
+    /// How it is drawn.
+    pub look: MovedLook,
     /// Where it will lie.
     pub path: String,
 }
 
+/// How something that moves is drawn.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum MovedLook {
+    /// New stitching: a solid line.
+    Line,
+    /// A fold that is sewn away: a closed shape.
+    Fold,
+}
+
+/// What a kind of change owes: how it is seen on the stand.
+pub(crate) trait OnStand {
+    /// What it moves in one view.
+    fn moved(&self, drawing: &Drawing<'_>, view: ViewSide) -> Vec<Moved>;
+
+    /// It is seen from behind just as from the front, mirrored.
+    fn is_alike_from_behind(&self) -> bool;
+}
+
+macro_rules! on_stand {
+    ($($(#[$doc:meta])* $Kind:ident in $folder:ident: $Input:ident, $Key:ident, $Drawn:ident;)+) => {
+        impl OnStand for DrawnChange<'_> {
+            fn moved(&self, drawing: &Drawing<'_>, view: ViewSide) -> Vec<Moved> {
+                match self { $(Self::$Kind(drawn) => drawn.moved(drawing, view),)+ }
+            }
+
+            fn is_alike_from_behind(&self) -> bool {
+                match self { $(Self::$Kind(drawn) => drawn.is_alike_from_behind(),)+ }
+            }
+        }
+    };
+}
+kinds!(on_stand);
+
 /// Draws `garment` as it is on its wearer.
-pub fn stand(garment: &Garment) -> Stand {
-    let garment = &*garment.with_levels_in_order();
-    let levels = levels(&Subject::as_it_is(garment, Tape::default()));
-    let body = Proportions::of(&garment.wearer);
+pub fn stand(garment: &Garment, wearer: &Wearer) -> Stand {
+    let garment = &*garment.with_levels_in_order(wearer);
+    let girths = girths(&Subject::as_it_is(garment, wearer));
+    let body = Proportions::of(wearer);
     let height = body.height();
     let pose = Pose::of(body);
     let drape = Drape::new(garment, &pose);
@@ -153,7 +171,7 @@ pub fn stand(garment: &Garment) -> Stand {
     let views = match &drape {
         Some(drape) => {
             let drawing = Drawing::new(drape, &[]);
-            [ViewSide::Front, ViewSide::Back, ViewSide::Side].map(|v| drawing.view(v, &levels)).into()
+            [ViewSide::Front, ViewSide::Back, ViewSide::Side].map(|v| drawing.view(v, &girths)).into()
         }
         None => Vec::new(),
     };
@@ -168,7 +186,7 @@ pub fn stand(garment: &Garment) -> Stand {
         let top = d.shoulder.map_or(d.top, |s| s.neck.y + 5.0);
         [height - top - 9.0, height - d.base + 9.0]
     });
-    let known = BodyMeasurement::ALL.iter().any(|what| garment.wearer.get(*what).is_some());
+    let known = BodyMeasurement::ALL.iter().any(|what| wearer.get(*what).is_some());
     Stand {
         width_mm: hundredths(20.0 * reach.max(arms) + 20.0),
         height_mm: hundredths(height * 10.0),
@@ -179,30 +197,47 @@ pub fn stand(garment: &Garment) -> Stand {
     }
 }
 
-/// Draws what the lines of `seams` move on the stand of `garment` and the darts as they will be, shaded by `levels` as they will be.
-pub fn stand_changes(
+/// Draws what `changes` move on the stand of `garment`, shaded by its girths as they will be.
+pub(crate) fn stand_changes(
     garment: &Garment,
-    seams: &[AlteredSeam<'_>],
-    darts: &[AlteredDart<'_>],
-    levels: &[LevelResult],
+    wearer: &Wearer,
+    changes: &[DrawnChange<'_>],
+    girths: &[Girth],
 ) -> StandChanges {
-    let pose = Pose::of(Proportions::of(&garment.wearer));
+    let pose = Pose::of(Proportions::of(wearer));
     let Some(drape) = Drape::new(garment, &pose) else { return StandChanges { views: Vec::new() } };
-    let drawing = Drawing::new(&drape, seams);
-    let mirrored = darts.is_empty() && drawing.is_alike_from_behind(seams);
+    let drawing = Drawing::new(&drape, changes);
+    // From behind it is the mirror image of the front: no neckline, and only what is seen from both sides.
+    let mirrored = !garment.hangs_from_shoulders()
+        && garment.neckline() == Neckline::None
+        && changes.iter().all(OnStand::is_alike_from_behind);
     let sides: &[_] = if mirrored { &[ViewSide::Front] } else { &[ViewSide::Front, ViewSide::Back] };
-    let changed = |view: &ViewSide| drawing.changed(*view, seams, darts, levels);
-    StandChanges { views: sides.iter().map(changed).collect() }
+    StandChanges { views: sides.iter().map(|view| view_changes(&drawing, *view, changes, girths)).collect() }
 }
 
-fn part(line: Line<'_>) -> Part {
+/// What `changes` move in one view.
+pub(super) fn view_changes(
+    drawing: &Drawing<'_>,
+    view: ViewSide,
+    changes: &[DrawnChange<'_>],
+    girths: &[Girth],
+) -> ViewChanges {
+    ViewChanges {
+        view,
+        trunk: drawing.after.as_ref().map(|_| svg(&drawing.trunk(view))),
+        moved: changes.iter().flat_map(|change| change.moved(drawing, view)).collect(),
+        shades: drawing.shades(view, girths),
+    }
+}
+
+fn part(line: PartLine<'_>) -> Part {
     Part {
         name: match (line.seam, line.side) {
             (Some(_), Some(side)) => format!("{}, garment's {}", line.name, side.name()),
             _ => line.name,
         },
         key: line.key,
-        seam: line.seam.map(|facts| facts.seam).filter(|seam| seam.run() != Run::Across),
+        change: line.change,
         side: line.side,
         look: line.look,
         path: svg(&line.path),
@@ -210,99 +245,15 @@ fn part(line: Line<'_>) -> Part {
 }
 
 impl Drawing<'_> {
-    fn view(&self, view: ViewSide, levels: &[LevelResult]) -> View {
+    fn view(&self, view: ViewSide, girths: &[Girth]) -> View {
         View {
             view,
             body: super::body::body(self.drape.pose, view, &self.canvas(view)).iter().map(svg).collect(),
             cloth: self.surfaces(view).iter().map(svg).collect(),
             parts: self.lines(view).into_iter().map(part).collect(),
             levels: self.levels(view),
-            shades: if view == ViewSide::Side { Vec::new() } else { self.shades(view, levels) },
+            shades: if view == ViewSide::Side { Vec::new() } else { self.shades(view, girths) },
         }
-    }
-
-    pub(super) fn changed(
-        &self,
-        view: ViewSide,
-        seams: &[AlteredSeam<'_>],
-        darts: &[AlteredDart<'_>],
-        levels: &[LevelResult],
-    ) -> ViewChanges {
-        ViewChanges {
-            view,
-            trunk: self.after.as_ref().map(|_| svg(&self.trunk(view))),
-            seams: self.moved(view, seams),
-            darts: darts.iter().flat_map(|d| self.dart(view, d)).collect(),
-            shades: self.shades(view, levels),
-        }
-    }
-
-    /// From behind it is the mirror image of the front: no neckline, and only seams that are seen from both sides.
-    fn is_alike_from_behind(&self, seams: &[AlteredSeam<'_>]) -> bool {
-        let at_the_side = |seam: &AlteredSeam<'_>| {
-            matches!(seam.facts.seam, Seam::Outseam | Seam::SideSeam | Seam::Inseam | Seam::WaistSeam)
-        };
-        let garment = self.drape.garment;
-        !garment.hangs_from_shoulders()
-            && garment.neckline() == Neckline::None
-            && seams.iter().all(at_the_side)
-    }
-
-    /// The stretches of `seams` that move, where they will be.
-    fn moved(&self, view: ViewSide, seams: &[AlteredSeam<'_>]) -> Vec<MovedSeam> {
-        let stretch = |seam: &AlteredSeam<'_>, side: GarmentSide| {
-            let (from, to) = seam.line(side).span()?;
-            let half = self.half(side);
-            let path = if seam.facts.seam.run() == Run::Down {
-                let up = |station: Station| self.drape.up_on(seam.facts.seam, station.0.cm());
-                let outer = half.outer.cut(up(from), up(to));
-                let inner = half.inner.map(|i| i.cut(up(from), up(to)));
-                let stretch = Half { side, outer: &outer, inner: inner.as_ref() };
-                seam_line(self.drape, seam.facts, view, stretch)?
-            } else {
-                let path = seam_line(self.drape, seam.facts, view, half)?;
-                part_of(&path, share_of(seam.facts, from.0), share_of(seam.facts, to.0))
-            };
-            Some(svg(&self.canvas(view).place(&on_side(side, path))))
-        };
-        let mut moved = Vec::new();
-        for seam in seams {
-            let sides = &GarmentSide::BOTH[..if seam.facts.seam.is_single() { 1 } else { 2 }];
-            moved.extend(sides.iter().filter_map(|&side| {
-                Some(MovedSeam { seam: seam.facts.seam, side, path: stretch(seam, side)? })
-            }));
-        }
-        moved
-    }
-
-    /// Both of a pair of darts, as deep as they will be; nothing of what runs across, or lies on the other face.
-    fn dart(&self, view: ViewSide, dart: &AlteredDart<'_>) -> Vec<String> {
-        let (Some(point), Some(base)) = (dart.point, dart.base) else { return Vec::new() };
-        if dart.dart().is_in_front() != (view == ViewSide::Front) {
-            return Vec::new();
-        }
-        let drape = self.drape;
-        let height = |share: f64| drape.base + point.cm() + (base - point).cm() * share;
-        let outer = |side| self.half(side).outer.at(height(0.5));
-        let draw = |side: GarmentSide| {
-            // Where nobody said, and none is there to be measured, it is drawn halfway to the side.
-            let x = match (dart.pins.from_side_seam, dart.facts) {
-                (Some(from), _) => outer(side) - from.length.cm(),
-                (None, Some(facts)) => facts.from_centre.length.cm(),
-                (None, None) => outer(side) * 0.5,
-            };
-            let fold = |way: f64| {
-                let at = move |n: i32| {
-                    let share = f64::from(n) / 12.0;
-                    let station = Station(dart.length.fraction(i64::from(n), 12));
-                    Point::new(x + way * dart.depth(side, station).cm() / 2.0, height(share))
-                };
-                (0..=12).map(at)
-            };
-            let points: Vec<Point> = fold(-1.0).chain(fold(1.0).rev()).collect();
-            svg(&self.canvas(view).place(&on_side(side, polygon(&points))))
-        };
-        GarmentSide::BOTH.map(draw).into()
     }
 
     fn levels(&self, view: ViewSide) -> Vec<StandLevel> {
@@ -336,7 +287,7 @@ impl Drawing<'_> {
     }
 
     /// The garment in bands, each halfway to the next level, where its ease is judged.
-    fn shades(&self, view: ViewSide, results: &[LevelResult]) -> Vec<Shade> {
+    fn shades(&self, view: ViewSide, girths: &[Girth]) -> Vec<Shade> {
         let (drape, canvas) = (self.drape, self.canvas(view));
         let levels: Vec<_> = drape
             .garment
@@ -352,9 +303,9 @@ impl Drawing<'_> {
             let low = n.checked_sub(1).map_or(h, |below| f64::midpoint(levels[below].1, h));
             let high = levels.get(n + 1).map_or(drape.top, |above| f64::midpoint(above.1, h));
             let word = |side: GarmentSide| {
-                let of_level = results.iter().filter(|r| r.level == level);
-                let mut of_side = of_level.filter(|r| r.of.sides().contains(&side) || r.of.is_of_both());
-                Some(of_side.next()?.comfort.as_ref()?.after)
+                let of_level = girths.iter().filter(|g| g.level.level == level);
+                let mut of_side = of_level.filter(|g| g.of.sides().contains(&side) || g.of.is_of_both());
+                Some(of_side.next()?.words()?[1])
             };
             let mut shade = |word: Option<EaseWord>, left: f64, width: f64| {
                 let of = [left, self.top - high, width, high - low].map(|cm| hundredths(cm * 10.0));

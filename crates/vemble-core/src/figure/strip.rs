@@ -3,12 +3,10 @@
 //! x is the station in mm from the hem; y is the offset in mm from the old stitching of that side, positive into
 //! the panel. The wearer's left comes first.
 
-use super::{hundredths, svg};
-use crate::alteration::AlteredDart;
+use super::svg;
+use crate::change::Curve;
 use crate::fitting::{GarmentSide, WearerSide, Worn};
-use crate::garment::Garment;
-use crate::length::{Length, Station, Tape};
-use crate::line::{AlteredSeam, Curve, StitchingLine};
+use crate::length::Length;
 use kurbo::Point;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -81,71 +79,8 @@ pub struct StripBlock {
     pub place: String,
 }
 
-/// Draws a seam with its new lines.
-pub fn strip(garment: &Garment, seam: &AlteredSeam<'_>, worn: Worn, tape: Tape) -> Strip {
-    let (sides, lines) = sides(worn, seam.sides_agree(), seam.facts.length.length, |side| {
-        let line = seam.line(side);
-        (&line.front, lines(seam, line))
-    });
-    let pins =
-        seam.alteration.readings.iter().map(|r| r.edges(seam.alteration.front_share.unwrap_or_default()));
-    let deepest = pins.map(|e| e.front.0.abs().max(e.back.0.abs())).max().unwrap_or_default();
-    // A line that carries on to an edge goes further than its pins.
-    let length = seam.facts.length.length;
-    let [left, right] = [0, 1].map(|n| seam.lines[n].deepest_between(Station(Length::ZERO), Station(length)));
-    let deepest = deepest.max(left).max(right);
-    let blocks = seam.facts.in_the_way.iter().map(|thing| StripBlock {
-        what: thing.what.clone(),
-        from_mm: hundredths(thing.from.length.cm() * 10.0),
-        to_mm: hundredths(thing.to.length.cm() * 10.0),
-        place: format!("{} to {}", tape.bare(thing.from.length), tape.show(thing.to.length)),
-    });
-    let levels = garment.levels.iter().filter_map(|l| {
-        let station = garment.station_on(seam.facts.seam, l.level)?;
-        Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.cm() * 10.0) })
-    });
-    Strip {
-        length_mm: hundredths(length.cm() * 10.0),
-        allowance_mm: hundredths(seam.facts.allowance.length.cm() * 10.0),
-        deepest_mm: hundredths((deepest + seam.tolerance).cm() * 10.0),
-        sides,
-        lines,
-        blocks: blocks.collect(),
-        levels: levels.collect(),
-    }
-}
-
-/// Draws a pair of darts: the axis is the middle of the fold, the old fold lies beside it.
-pub fn dart_strip(garment: &Garment, dart: &AlteredDart<'_>, worn: Worn) -> Strip {
-    let (sides, lines) = sides(worn, dart.new[0] == dart.new[1], dart.length, |side| {
-        let fold = &dart.new[side as usize];
-        let lines = StripLines {
-            line: path(fold),
-            back_line: None,
-            old_line: path(&dart.old),
-            tolerance: None,
-            cut: None,
-        };
-        (fold, lines)
-    });
-    let deepest = dart.new.iter().map(|curve| curve.range(0.0, dart.length.cm()).1).fold(0.0, f64::max);
-    let levels = garment.body_levels_up().into_iter().filter_map(|l| {
-        let station = dart.station_at(l.station.length)?;
-        Some(StripLevel { name: l.level.name().into(), at_mm: hundredths(station.0.cm() * 10.0) })
-    });
-    Strip {
-        length_mm: hundredths(dart.length.cm() * 10.0),
-        allowance_mm: 0.0,
-        deepest_mm: hundredths(deepest * 10.0),
-        sides,
-        lines,
-        blocks: Vec::new(),
-        levels: levels.collect(),
-    }
-}
-
 /// Both sides of a strip, the wearer's left first, and what is drawn on them: once where they `agree`.
-fn sides<'a>(
+pub(crate) fn strip_sides<'a>(
     worn: Worn,
     agree: bool,
     length: Length,
@@ -166,34 +101,14 @@ fn sides<'a>(
     (order.into_iter().enumerate().map(side).collect(), lines)
 }
 
-fn path(curve: &Curve) -> Option<String> {
+/// A curve as a path of the strip; nothing where there is none.
+pub(crate) fn curve_path(curve: &Curve) -> Option<String> {
     (!curve.pieces.is_empty()).then(|| svg(&curve.path(mm)))
 }
 
 /// Station and offset in cm, in mm.
-fn mm(station: f64, offset: f64) -> Point {
+pub(crate) fn mm(station: f64, offset: f64) -> Point {
     Point::new(station * 10.0, offset * 10.0)
-}
-
-fn lines(seam: &AlteredSeam<'_>, line: &StitchingLine) -> StripLines {
-    let tolerance = seam.tolerance.cm();
-    let band = || {
-        let mut band = line.front.shifted(tolerance).path(mm);
-        let below = line.front.shifted(-tolerance).path(mm).reverse_subpaths();
-        band.extend(below.into_iter().map(|element| match element {
-            kurbo::PathEl::MoveTo(p) => kurbo::PathEl::LineTo(p),
-            other => other,
-        }));
-        band.close_path();
-        svg(&band)
-    };
-    StripLines {
-        line: path(&line.front),
-        back_line: path(&line.back).filter(|_| !line.has_equal_edges()),
-        old_line: None,
-        tolerance: (!line.front.pieces.is_empty()).then(band),
-        cut: seam.alteration.trim_to.and_then(|w| path(&line.front.shifted(-w.length.cm()))),
-    }
 }
 
 /// Whether a curve stays nearer to nought in the first half of a seam than in the second.

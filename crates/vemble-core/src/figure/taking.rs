@@ -1,10 +1,10 @@
 //! How to take a measurement, on a small body: the wearer's own, or one by proportion.
 
 use super::pose::{ARM_ANGLE, Pose};
-use super::stand::ViewSide;
+use super::view::ViewSide;
 use super::{Canvas, Ink, Picture, Stroke, line, svg};
 use crate::body::{BodyMeasurement, Landmark, Proportions, TapePlace, Wearer};
-use crate::garment::Level;
+use crate::place::Level;
 use kurbo::{BezPath, Ellipse, Point, Shape};
 
 /// The body of `wearer`, small, with the tape where the measurement is taken.

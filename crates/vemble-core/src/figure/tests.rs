@@ -1,12 +1,16 @@
 //! Drawings: that they follow the numbers, on every kind of garment and on bodies of every sort.
 
 use super::{Hanging, Stand, View, ViewSide, hanging, stand, stand_changes};
+use crate::change::DrawnChange;
+use crate::change::seam::{SeamChange, alter};
+use crate::fitting::{End, SidePolicy};
+use crate::judge::{Subject, girths};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::fitting::GarmentSide;
-use crate::garment::{Beginning, Garment, Kind, Level, Width, begin, cloth_named};
-use crate::length::{Length, Measure, Tape, Unit};
-use crate::line::alter;
-use crate::tests::{meets, outseam, pin, taken, trousers};
+use crate::garment::{Beginning, Kind, Width, begin, cloth_named};
+use crate::place::Level;
+use crate::length::{Length, Measure, Unit};
+use crate::testing::{Fitted, meets, outseam, pin, taken, trousers};
 use kurbo::{BezPath, ParamCurve, Rect, Shape};
 use proptest::prelude::*;
 
@@ -17,6 +21,14 @@ fn wearer(figures: &[(B, &str)], posture: &[Posture]) -> Wearer {
         posture: posture.to_vec(),
         notes: vec![],
     }
+}
+
+fn stood(of: &Fitted) -> Stand {
+    stand(of, &of.wearer)
+}
+
+fn hung(of: &Fitted) -> Option<Hanging> {
+    hanging(of, &of.wearer)
 }
 
 /// A violist, a cellist, and a child.
@@ -39,9 +51,11 @@ fn three_bodies() -> [Wearer; 3] {
     ]
 }
 
-fn garment_of(kind: Kind, wearer: Wearer) -> Garment {
+fn garment_of(kind: Kind, wearer: Wearer) -> Fitted {
     let cloth = cloth_named(kind.template().cloth).unwrap();
-    begin(Beginning { name: kind.template().name.into(), kind, toile: false, wearer, cloth })
+    let name = kind.template().name.into();
+    let garment = begin(Beginning { name, kind, toile: false, wearer: wearer.clone(), cloth });
+    Fitted { garment, wearer }
 }
 
 fn view(stand: &Stand, side: ViewSide) -> &View {
@@ -60,7 +74,7 @@ fn cloth_bounds(view: &View) -> Rect {
 fn every_kind_has_its_own_picture() {
     let [violist, ..] = three_bodies();
     let drawn: Vec<(Kind, Hanging)> =
-        Kind::ALL.map(|kind| (kind, hanging(&garment_of(kind, violist.clone()), &[]).unwrap())).into();
+        Kind::ALL.iter().map(|kind| (*kind, hung(&garment_of(*kind, violist.clone())).unwrap())).collect();
     for (n, (kind, picture)) in drawn.iter().enumerate() {
         assert!(
             drawn[..n].iter().all(|(_, other)| other.cloth != picture.cloth || other.edges != picture.edges)
@@ -72,9 +86,9 @@ fn every_kind_has_its_own_picture() {
 #[test]
 fn every_kind_stays_on_the_paper_on_every_body() {
     for body in three_bodies() {
-        for kind in Kind::ALL {
+        for kind in Kind::ALL.iter().copied() {
             let garment = garment_of(kind, body.clone());
-            let drawing = stand(&garment);
+            let drawing = stood(&garment);
             assert_eq!(drawing.views.len(), 3, "{kind:?}");
             let half = drawing.width_mm / 2.0;
             let paper = Rect::new(-half, -1.0, half, drawing.height_mm + 1.0);
@@ -102,8 +116,8 @@ fn ten_centimetres_more_hip_look_like_it() {
         let hip = wider.levels.iter_mut().find(|l| l.level == Level::Hip).unwrap();
         hip.width =
             Width::Girth(Measure { length: hip.width.girth() + Length::from_mm(100), unit: Unit::Cm });
-        let edges = |garment: &Garment, side| {
-            let drawing = stand(garment);
+        let edges = |garment: &Fitted, side| {
+            let drawing = stood(garment);
             view(&drawing, side).levels.iter().find(|l| l.level == Level::Hip).unwrap().edges_mm
         };
         for side in [ViewSide::Front, ViewSide::Back, ViewSide::Side] {
@@ -117,7 +131,7 @@ fn ten_centimetres_more_hip_look_like_it() {
 fn posture_is_seen_from_where_it_shows() {
     let figures = [(B::Height, "170 cm"), (B::WaistGirth, "90 cm"), (B::HipGirth, "104 cm")];
     let trunk = |posture: &[Posture], side| {
-        let drawing = stand(&garment_of(Kind::Shirt, wearer(&figures, posture)));
+        let drawing = stood(&garment_of(Kind::Shirt, wearer(&figures, posture)));
         let body = &view(&drawing, side).body;
         // The largest shape is the trunk with its legs.
         body.iter()
@@ -141,7 +155,7 @@ fn posture_is_seen_from_where_it_shows() {
 
     // One shoulder lower: on the wearer's left, which is on the right of the front view and on the left of the back's.
     let lower = garment_of(Kind::Shirt, wearer(&figures, &[Posture::LeftShoulderLower]));
-    let drawing = stand(&lower);
+    let drawing = stood(&lower);
     let shoulder = |side, of: GarmentSide| {
         let parts = &view(&drawing, side).parts;
         let part = parts.iter().find(|p| p.name.starts_with("shoulder seam") && p.side == Some(of)).unwrap();
@@ -160,11 +174,11 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let garment = trousers();
     let pins = vec![pin(GarmentSide::Left, "0 cm", "4 cm"), pin(GarmentSide::Left, "40 cm", "2 cm")];
     let alteration = outseam(pins, meets("65 cm"));
-    let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
-    let subject =
-        crate::check::Subject { seams: &seams, ..crate::check::Subject::as_it_is(&garment, Tape::Cm) };
-    let levels = crate::check::levels(&subject);
-    let (as_it_is, changes) = (stand(&garment), stand_changes(&garment, &seams, &[], &levels));
+    let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
+    let subject = Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer) };
+    let levels = girths(&subject);
+    let (as_it_is, changes) =
+        (stand(&garment, &garment.wearer), stand_changes(&garment, &garment.wearer, &drawn, &levels));
     let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
     assert_eq!(
         changes.views.len(),
@@ -176,14 +190,14 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
         let after = changed.trunk.as_ref().unwrap();
         assert!(area(after) < area(trunk));
         assert!((bounds(after).height() - bounds(trunk).height()).abs() < 0.1);
-        assert_eq!(changed.seams.len(), 2, "both outseams and nothing else");
+        assert_eq!(changed.moved.len(), 2, "both outseams and nothing else");
         // From the hem to the station where it meets the old stitching, and no further.
-        let height = bounds(&changed.seams[0].path).height();
+        let height = bounds(&changed.moved[0].path).height();
         assert!((height - 650.0).abs() < 1.0, "{height}");
         // What moves is a part that can be picked on the stand, under the same seam and side.
         let parts = &view(&as_it_is, changed.view).parts;
-        for moved in &changed.seams {
-            assert!(parts.iter().any(|p| p.seam == Some(moved.seam) && p.side == Some(moved.side)));
+        for moved in &changed.moved {
+            assert!(parts.iter().any(|p| p.change == Some(moved.change) && p.side == Some(moved.side)));
         }
         assert!(changed.shades.iter().any(|s| s.level == Level::Hip));
     }
@@ -193,27 +207,29 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
 fn nothing_is_drawn_that_is_not_known() {
     let mut unmeasured = trousers();
     unmeasured.wearer.measurements.clear();
-    assert!(stand(&unmeasured).figure_is_assumed, "a figure by proportion says so");
-    assert!(!stand(&trousers()).figure_is_assumed);
+    assert!(stood(&unmeasured).figure_is_assumed, "a figure by proportion says so");
+    assert!(!stood(&trousers()).figure_is_assumed);
     unmeasured.levels.clear();
-    assert!(stand(&unmeasured).views.is_empty());
-    assert_eq!(hanging(&unmeasured, &[]), None);
+    assert!(stood(&unmeasured).views.is_empty());
+    assert_eq!(hung(&unmeasured), None);
 }
 
 #[test]
 fn removing_a_part_removes_its_line_and_a_new_seam_has_one() {
     let garment = garment_of(Kind::Skirt, three_bodies()[0].clone());
-    let keys = |garment: &Garment| -> Vec<String> {
-        let drawing = stand(garment);
+    let keys = |garment: &Fitted| -> Vec<String> {
+        let drawing = stood(garment);
         drawing.views.iter().flat_map(|v| &v.parts).filter_map(|p| p.key.clone()).collect()
     };
-    let has = |garment: &Garment, key: &str| keys(garment).iter().any(|k| k == key);
+    let has = |garment: &Fitted, key: &str| keys(garment).iter().any(|k| k == key);
     assert!(has(&garment, "dart.back_waist") && !has(&garment, "seam.panel_front"));
     let mut changed = garment.clone();
     changed.darts.retain(|d| d.dart != crate::garment::Dart::BackWaist);
     let panel =
         changed.kind.template().may_have.iter().find(|s| s.seam == crate::garment::Seam::PanelFront).unwrap();
-    changed.seams.push(crate::garment::starting_seam(&changed, panel));
+    let body = crate::body::Proportions::of(&changed.wearer);
+    let panel = crate::garment::starting_seam(&changed, &body, panel);
+    changed.seams.push(panel);
     assert!(!has(&changed, "dart.back_waist") && has(&changed, "seam.panel_front"));
 }
 
@@ -232,7 +248,7 @@ fn the_tape_lies_where_the_measurement_is_taken() {
     assert!((tape(B::Height).height() - 1620.0).abs() < 2.0);
     assert!(tape(B::AcrossBackWidth).width() > tape(B::AcrossBackWidth).height());
     for what in B::ALL {
-        assert!(tape(what).is_finite(), "{what:?}");
+        assert!(tape(*what).is_finite(), "{what:?}");
     }
 }
 
@@ -265,32 +281,30 @@ proptest! {
         for (level, scale) in garment.levels.iter_mut().zip(scales) {
             level.width = Width::Girth(Measure { length: Length::from_cm(level.width.girth().cm() * scale), unit: Unit::Cm });
         }
-        let drawing = stand(&garment);
+        let drawing = stood(&garment);
         for view in &drawing.views {
             let paths = view.body.iter().chain(&view.cloth).chain(view.parts.iter().map(|p| &p.path));
             for path in paths {
                 prop_assert!(!path.contains("NaN") && bounds(path).is_finite(), "{}", path);
             }
         }
-        prop_assert!(hanging(&garment, &[]).is_some());
+        prop_assert!(hung(&garment).is_some());
     }
 }
 
 /// A stretch that moves is drawn between the heights of its two ends, on every kind of seam that runs down.
 #[test]
 fn what_moves_is_drawn_where_it_moves() {
-    use crate::fitting::Alteration;
-    use crate::line::End;
     let garment = garment_of(Kind::Dress, three_bodies()[0].clone());
     for facts in garment.seams.iter().filter(|s| s.seam.run() == crate::garment::Run::Down) {
         let (low, high) = (facts.length.length.fraction(1, 5), facts.length.length.fraction(2, 5));
         let cm = |length: Length| Measure { length, unit: Unit::Cm };
         let pins = vec![pin(GarmentSide::Left, &cm(facts.length.length.fraction(3, 10)).to_string(), "1 cm")];
         let ends = [low, high].map(|station| Some(End::MeetsOldStitching { station: cm(station) }));
-        let alteration = Alteration { seam: facts.seam, lower: ends[0], ..outseam(pins, ends[1]) };
-        let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
-        let changes = stand_changes(&garment, &seams, &[], &[]);
-        let moved: Vec<_> = changes.views.iter().flat_map(|v| &v.seams).collect();
+        let alteration = SeamChange { seam: facts.seam, lower: ends[0], ..outseam(pins, ends[1]) };
+        let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
+        let changes = stand_changes(&garment, &garment.wearer, &drawn, &[]);
+        let moved: Vec<_> = changes.views.iter().flat_map(|v| &v.moved).collect();
         assert!(!moved.is_empty(), "{:?}", facts.seam);
         for stretch in moved {
             let height = bounds(&stretch.path).height();
@@ -303,32 +317,26 @@ fn what_moves_is_drawn_where_it_moves() {
 /// Whatever kind it is, whichever seam moves, and however its sides differ: what is not told of the back is the front, mirrored.
 #[test]
 fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
-    use crate::fitting::Alteration;
-    use crate::line::SidePolicy;
     let mirrored = |path: &str| super::svg(&super::mirrored(&BezPath::from_svg(path).unwrap()));
     let mut left_out = Vec::new();
-    for kind in Kind::ALL {
+    for kind in Kind::ALL.iter().copied() {
         let garment = garment_of(kind, three_bodies()[0].clone());
         for facts in &garment.seams {
             let station = Measure { length: facts.length.length.fraction(1, 2), unit: Unit::Cm }.to_string();
             let pins =
                 vec![pin(GarmentSide::Left, &station, "1 cm"), pin(GarmentSide::Right, &station, "2 cm")];
-            let alteration = Alteration {
+            let alteration = SeamChange {
                 readings: pins,
                 sides: Some(SidePolicy::KeepEach),
-                ..Alteration::of(facts.seam)
+                ..SeamChange::of(facts.seam)
             };
-            let seams = [alter(&garment, &alteration, Tape::Cm).unwrap()];
-            let subject = crate::check::Subject {
-                seams: &seams,
-                ..crate::check::Subject::as_it_is(&garment, Tape::Cm)
-            };
-            let levels = crate::check::levels(&subject);
-            let told = stand_changes(&garment, &seams, &[], &levels).views;
+            let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
+            let levels = girths(&Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer) });
+            let told = stand_changes(&garment, &garment.wearer, &drawn, &levels).views;
             let pose = super::pose::Pose::of(crate::body::Proportions::of(&garment.wearer));
             let drape = super::drape::Drape::new(&garment, &pose).unwrap();
-            let drawing = super::drawing::Drawing::new(&drape, &seams);
-            let back = drawing.changed(ViewSide::Back, &seams, &[], &levels);
+            let drawing = super::drawing::Drawing::new(&drape, &drawn);
+            let back = super::stand::view_changes(&drawing, ViewSide::Back, &drawn, &levels);
             if let Some(told) = told.get(1) {
                 assert_eq!(*told, back);
                 continue;
@@ -336,8 +344,8 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
             left_out.push(format!("{kind:?} {:?}", facts.seam));
             let front = &told[0];
             assert_eq!(back.trunk, front.trunk.as_deref().map(mirrored), "{left_out:?}");
-            let seams = front.seams.iter().map(|s| super::MovedSeam { path: mirrored(&s.path), ..s.clone() });
-            assert_eq!(back.seams, seams.collect::<Vec<_>>(), "{left_out:?}");
+            let moved = front.moved.iter().map(|m| super::Moved { path: mirrored(&m.path), ..m.clone() });
+            assert_eq!(back.moved, moved.collect::<Vec<_>>(), "{left_out:?}");
             // Boxes are rounded to hundredths on either side: mirrored, they lie within one of each other.
             let boxes = |shades: &[super::Shade], mirror: bool| {
                 let left = |[x, _, width, _]: [f64; 4]| if mirror { -x - width } else { x };

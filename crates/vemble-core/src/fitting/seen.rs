@@ -1,8 +1,10 @@
 //! What a try-on finds besides pins: marks around a hem, what the cloth does, how moving goes.
 
 use super::GarmentSide;
-use crate::garment::{HemEdge, Level, Seam, choice};
+use crate::choice::choice;
+use crate::garment::HemEdge;
 use crate::length::Measure;
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -145,18 +147,4 @@ choice! {
         OutOfReach => "out of reach",
         CopyLater => "to be copied from the other side",
     }
-}
-
-/// A place without a pin that nobody forgot.
-#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct LeftOut {
-    /// On which seam.
-    pub seam: Seam,
-    /// On which side of the garment.
-    pub side: GarmentSide,
-    /// At which level.
-    pub level: Level,
-    /// Why.
-    pub why: Why,
 }

@@ -1,73 +1,53 @@
 //! Sides: the garment's and the wearer's, which agree or not by which way out the garment is.
 
-use super::{Meant, TryOn};
-use crate::line::SidePolicy;
-use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
+use crate::choice::choice;
 
-/// A side of the garment, as if it lay right side out on a wearer.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum GarmentSide {
-    /// The garment's left.
-    Left,
-    /// The garment's right.
-    Right,
+choice! {
+    /// A side of the garment, as if it lay right side out on a wearer.
+    GarmentSide {
+        /// The garment's left.
+        Left => "left",
+        /// The garment's right.
+        Right => "right",
+    }
 }
 
 impl GarmentSide {
     /// Both sides, left first.
     pub const BOTH: [GarmentSide; 2] = [Self::Left, Self::Right];
 
-    /// Its name in a sentence.
-    pub const fn name(self) -> &'static str {
+    /// The other one.
+    pub const fn other(self) -> Self {
         match self {
-            Self::Left => "left",
-            Self::Right => "right",
+            Self::Left => Self::Right,
+            Self::Right => Self::Left,
         }
     }
 }
 
-/// A side of the person inside the garment.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum WearerSide {
-    /// The wearer's left.
-    Left,
-    /// The wearer's right.
-    Right,
-}
-
-impl WearerSide {
-    /// Its name in a sentence.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Left => "left",
-            Self::Right => "right",
-        }
+choice! {
+    /// A side of the person inside the garment.
+    WearerSide {
+        /// The wearer's left.
+        Left => "left",
+        /// The wearer's right.
+        Right => "right",
     }
 }
 
-/// Which way out the garment was while it was pinned.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Worn {
-    /// As it is worn every day.
-    #[default]
-    RightSideOut,
-    /// Turned: the garment's left is on the wearer's right.
-    InsideOut,
+choice! {
+    /// Which way out the garment was while it was pinned.
+    #[derive(Default)]
+    Worn {
+        /// As it is worn every day.
+        #[default]
+        RightSideOut => "right side out",
+        /// Turned: the garment's left is on the wearer's right.
+        InsideOut => "inside out",
+    }
 }
 
 impl Worn {
-    /// In words.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::RightSideOut => "right side out",
-            Self::InsideOut => "inside out",
-        }
-    }
-
     /// Where a side of the garment was on the wearer.
     pub const fn on_wearer(self, side: GarmentSide) -> WearerSide {
         match (self, side) {
@@ -93,72 +73,26 @@ impl Worn {
     }
 }
 
-/// Who set the pins.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum PinnedBy {
-    /// Somebody else.
-    Helper,
-    /// The wearer, in a mirror.
-    #[default]
-    SelfInMirror,
-    /// On a dress form.
-    DressForm,
+choice! {
+    /// Who set the pins.
+    #[derive(Default)]
+    PinnedBy {
+        /// Somebody else.
+        Helper => "a helper",
+        /// The wearer, in a mirror.
+        #[default]
+        SelfInMirror => "oneself, in a mirror",
+        /// On a dress form.
+        DressForm => "on a dress form",
+    }
 }
 
 impl PinnedBy {
-    /// In words.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Helper => "a helper",
-            Self::SelfInMirror => "oneself, in a mirror",
-            Self::DressForm => "on a dress form",
-        }
-    }
-
     /// Whose sides are seen while pinning.
     pub const fn whose(self) -> &'static str {
         match self {
             Self::Helper | Self::SelfInMirror => "wearer’s",
             Self::DressForm => "form’s",
         }
-    }
-}
-
-impl GarmentSide {
-    /// The other one.
-    pub const fn other(self) -> Self {
-        match self {
-            Self::Left => Self::Right,
-            Self::Right => Self::Left,
-        }
-    }
-}
-
-impl TryOn {
-    /// A side of the garment in both words: "garment’s right, on the wearer’s left".
-    pub fn in_both_words(&self, side: GarmentSide) -> String {
-        let on_wearer = self.worn.on_wearer(side).name();
-        format!("garment’s {}, on the {} {on_wearer}", side.name(), self.pinned_by.whose())
-    }
-
-    /// The same try-on after it turned out which way out the garment was worn.
-    ///
-    /// Sides that were meant as the wearer's move to the garment's other side; the answer must say so, it cannot be derived.
-    pub fn turned(&self, worn: Worn, meant: Meant) -> Self {
-        let mut turned = Self { worn, ..self.clone() };
-        if worn != self.worn && meant == Meant::SidesOfWearer {
-            for side in turned.sides_mut() {
-                *side = side.other();
-            }
-            for policy in turned.alterations.iter_mut().filter_map(|a| a.sides.as_mut()) {
-                *policy = match *policy {
-                    SidePolicy::Left => SidePolicy::Right,
-                    SidePolicy::Right => SidePolicy::Left,
-                    same => same,
-                };
-            }
-        }
-        turned
     }
 }

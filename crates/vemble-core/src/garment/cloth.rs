@@ -1,67 +1,61 @@
 //! Cloth: what it is made like, and what that means for an alteration.
 
+use crate::choice::choice;
 use crate::length::Length;
+use crate::place::Structure;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// How the cloth is made.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Structure {
-    /// Warp and weft.
-    Woven,
-    /// Loops.
-    Knit,
+choice! {
+    /// How the cloth falls.
+    Drape {
+        /// Stands by itself.
+        Crisp => "crisp",
+        /// Follows a fold.
+        Soft => "soft",
+        /// Pours.
+        Fluid => "fluid",
+    }
 }
 
-/// How the cloth falls.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Drape {
-    /// Stands by itself.
-    Crisp,
-    /// Follows a fold.
-    Soft,
-    /// Pours.
-    Fluid,
+choice! {
+    /// How much a cut edge frays.
+    Frays {
+        /// Hardly.
+        Little => "little",
+        /// Loses a few threads.
+        Some => "some",
+        /// Comes apart.
+        Badly => "badly",
+    }
 }
 
-/// How much a cut edge frays.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Frays {
-    /// Hardly.
-    Little,
-    /// Loses a few threads.
-    Some,
-    /// Comes apart.
-    Badly,
+choice! {
+    /// How heavy the cloth is.
+    #[derive(Default)]
+    Weight {
+        /// Lawn, voile, chiffon.
+        Light => "light",
+        /// Shirting, poplin, jersey.
+        #[default]
+        Medium => "medium",
+        /// Denim, coating.
+        Heavy => "heavy",
+    }
 }
 
-/// How heavy the cloth is.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Weight {
-    /// Lawn, voile, chiffon.
-    Light,
-    /// Shirting, poplin, jersey.
-    #[default]
-    Medium,
-    /// Denim, coating.
-    Heavy,
-}
-
-/// How hot an iron it takes.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Heat {
-    /// A cool iron: synthetics.
-    Cool,
-    /// A warm iron: wool, silk.
-    #[default]
-    Warm,
-    /// A hot iron: cotton, linen.
-    Hot,
+choice! {
+    /// How hot an iron it takes.
+    #[derive(Default)]
+    Heat {
+        /// A cool iron: synthetics.
+        Cool => "cool",
+        /// A warm iron: wool, silk.
+        #[default]
+        Warm => "warm",
+        /// A hot iron: cotton, linen.
+        Hot => "hot",
+    }
 }
 
 /// What the garment is made of.

@@ -1,9 +1,9 @@
 //! Doubts: figures that can be, but look like a slip; each is a question with the figure that was perhaps meant.
 
-use super::level::{Level, Width};
-use super::{Garment, Structure};
+use super::{Garment, Width};
 use crate::body::{BodyMeasurement, Proportions, Wearer};
 use crate::length::Tape;
+use crate::place::{Level, Structure};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -34,14 +34,14 @@ const LOOKS_FLAT: f64 = 0.7;
 const LOOKS_ROUND: f64 = 1.75;
 
 /// Everything doubtful about a garment and its wearer.
-pub fn doubts(garment: &Garment, tape: Tape) -> Vec<Doubt> {
-    let mut doubts: Vec<Doubt> = of_wearer(&garment.wearer, tape);
-    doubts.extend(widths(garment, tape));
+pub fn doubts(garment: &Garment, wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
+    let mut doubts: Vec<Doubt> = of_wearer(wearer, tape);
+    doubts.extend(widths(garment, wearer, tape));
     doubts
 }
 
-fn widths<'a>(garment: &'a Garment, tape: Tape) -> impl Iterator<Item = Doubt> + 'a {
-    let body = Proportions::of(&garment.wearer);
+fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iterator<Item = Doubt> + 'a {
+    let body = Proportions::of(wearer);
     garment.levels.iter().enumerate().filter_map(move |(n, level)| {
         let what = match level.level {
             Level::Hem if garment.has_legs() => BodyMeasurement::AnkleGirth,
@@ -83,7 +83,7 @@ pub fn of_wearer(wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
     use BodyMeasurement as B;
     let mut doubts = Vec::new();
     let mut ask = |what: B, question: String| {
-        let path = format!("wearer.measurements.{}", super::word(&what));
+        let path = format!("wearer.measurements.{}", <&str>::from(what));
         doubts.push(Doubt { path, question, instead: None });
     };
     let show = |what: B| wearer.get(what).map_or_else(String::new, |l| tape.show(l));
@@ -113,7 +113,7 @@ pub fn of_wearer(wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
             );
         }
     }
-    for what in B::ALL.into_iter().filter(|w| w.facts().sided) {
+    for what in B::ALL.iter().copied().filter(|w| w.facts().sided) {
         let apart = wearer.newest(what).and_then(crate::body::Taken::apart);
         if let Some(apart) = apart.filter(|a| *a > crate::length::Length::from_mm(30)) {
             ask(what, format!("Left and right {} are {} apart. Is that so?", what.name(), tape.show(apart)));

@@ -2,16 +2,21 @@
 //! darts, hems, levels, closures and pockets it starts with, and what may be added.
 
 use super::kinds;
-use super::level::Level;
 use super::parts::{Closure, Collar, Dart, HemEdge, HemTurn, Neckline, Opening, Pocket, StitchedBy};
 use super::seam::{Seam, SeamSpec};
-use crate::body::{BodyMeasurement, EaseClass, Landmark};
+use super::ease::EaseClass;
+use crate::body::{BodyMeasurement, Landmark};
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
+use strum::{IntoStaticStr, VariantArray};
 use utoipa::ToSchema;
 
 /// What sort of garment it is.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema, VariantArray, IntoStaticStr,
+)]
 #[serde(rename_all = "snake_case")]
+#[strum(serialize_all = "snake_case")]
 #[expect(missing_docs, reason = "each has its name and a line about it in its template")]
 pub enum Kind {
     Trousers,
@@ -30,20 +35,7 @@ pub enum Kind {
 
 impl Kind {
     /// All of them, in the order they are offered.
-    pub const ALL: [Self; 12] = [
-        Self::Trousers,
-        Self::Jeans,
-        Self::PullOnTrousers,
-        Self::Skirt,
-        Self::Shirt,
-        Self::KnitTop,
-        Self::DressWithWaistSeam,
-        Self::Dress,
-        Self::BonedBodice,
-        Self::Jacket,
-        Self::LinedCoat,
-        Self::Coverall,
-    ];
+    pub const ALL: &'static [Self] = Self::VARIANTS;
 
     /// What garments of this kind start with.
     pub const fn template(self) -> &'static Template {

@@ -2,35 +2,37 @@
 
 mod cloth;
 mod doubt;
+mod ease;
 mod kind;
 mod kinds;
-mod level;
 mod parts;
 mod seam;
 mod start;
+mod width;
 
 #[cfg(test)]
 mod tests;
 
-pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Structure, Weight, cloth_named, named_cloths};
+pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Weight, cloth_named, named_cloths};
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
+pub use ease::{EaseBand, EaseClass, ease_band, moving_adds};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
-pub use level::{GarmentLevel, Level, Width};
-pub(crate) use parts::choice;
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
-    LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed, word,
+    LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed,
 };
 pub use seam::{Finish, InTheWay, Run, Seam, SeamFacts, SeamSpec};
 pub use start::{Beginning, begin};
 pub(crate) use start::{UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
+pub use width::{GarmentLevel, Width};
 
-use crate::body::{BodyMeasurement, EaseBand, Wearer, ease_band};
+use crate::body::BodyMeasurement;
 use crate::length::{Length, Measure};
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// A garment and who wears it.
+/// The facts of a garment, as they were found in one look-over.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Garment {
@@ -41,8 +43,6 @@ pub struct Garment {
     /// A trial garment in cheap cloth for something still to be made.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub toile: bool,
-    /// Who wears it.
-    pub wearer: Wearer,
     /// What it is made of.
     pub cloth: Cloth,
     /// Measured levels, in any order.
@@ -147,7 +147,22 @@ impl Garment {
 
     /// The body girth that a level of this garment goes round.
     pub const fn body_at(&self, level: Level) -> Option<BodyMeasurement> {
-        level::body_at(level, self.has_legs())
+        use BodyMeasurement as B;
+        let legs = self.has_legs();
+        Some(match level {
+            Level::Bust => B::BustGirth,
+            Level::UnderBust => B::UnderBustGirth,
+            Level::Waist => B::WaistGirth,
+            Level::Hip => B::HipGirth,
+            Level::Thigh if legs => B::ThighGirth,
+            Level::Knee if legs => B::KneeGirth,
+            Level::Calf if legs => B::CalfGirth,
+            Level::Ankle if legs => B::AnkleGirth,
+            Level::UpperArm => B::UpperArmGirth,
+            Level::Wrist => B::WristGirth,
+            Level::Thigh | Level::Knee | Level::Calf | Level::Ankle => return None,
+            Level::Neck | Level::Shoulder | Level::Hem | Level::Elbow | Level::SleeveHem => return None,
+        })
     }
 
     /// The ease wanted at a level over a body girth, where one is taught for this kind and cloth.

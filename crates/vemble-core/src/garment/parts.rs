@@ -1,42 +1,9 @@
 //! Parts of a garment other than its seams: darts, hems, closures, pockets, neckline, lining; and what was found out.
 
+use crate::choice::choice;
 use crate::length::Measure;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// The word that a variant has in documents.
-pub fn word<T: Serialize>(variant: &T) -> String {
-    struct Word<'a, T>(&'a T);
-    impl<T: Serialize> std::fmt::Display for Word<'_, T> {
-        fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-            self.0.serialize(f)
-        }
-    }
-    Word(variant).to_string()
-}
-
-/// Words for each variant of a choice, in a sentence.
-macro_rules! choice {
-    ($(#[$meta:meta])* $name:ident { $($(#[$variant_meta:meta])* $variant:ident => $words:literal,)+ }) => {
-        $(#[$meta])*
-        #[derive(Clone, Copy, Debug, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-        #[serde(rename_all = "snake_case")]
-        #[expect(missing_docs, reason = "each has its words beside it")]
-        pub enum $name { $($(#[$variant_meta])* $variant,)+ }
-
-        impl $name {
-            /// All of them.
-            pub const ALL: &'static [Self] = &[$(Self::$variant,)+];
-
-            /// In words.
-            pub const fn name(self) -> &'static str {
-                match self { $(Self::$variant => $words,)+ }
-            }
-        }
-    };
-}
-
-pub(crate) use choice;
 
 choice! {
     /// Where a dart is. Darts come in pairs, left and right.

@@ -1,50 +1,51 @@
 //! Seams: each joins two edges, and most exist left and right.
 
-use super::level::Level;
+use crate::choice::choice;
 use crate::length::Measure;
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// A seam of a garment.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Seam {
-    /// The outer leg seam, hem to waist.
-    Outseam,
-    /// The inner leg seam, hem to crotch.
-    Inseam,
-    /// The seam between the legs behind, crotch to waist.
-    SeatSeam,
-    /// The seam between the legs in front, crotch to waist or fly.
-    FrontRise,
-    /// Under the arm, hem to armhole.
-    SideSeam,
-    /// Down the middle in front.
-    CentreFront,
-    /// Down the middle behind.
-    CentreBack,
-    /// Over the bust, in front.
-    PrincessFront,
-    /// Over the shoulder blade, behind.
-    PrincessBack,
-    /// Any other long seam in front.
-    PanelFront,
-    /// Any other long seam behind.
-    PanelBack,
-    /// From neck to shoulder tip.
-    ShoulderSeam,
-    /// Where the sleeve is set in.
-    ArmholeSeam,
-    /// Along the under side of the sleeve.
-    SleeveSeam,
-    /// Along the outer back of a two-piece sleeve.
-    SleeveBackSeam,
-    /// Across the back or the seat, below a yoke.
-    YokeSeam,
-    /// Round the waist, between bodice and skirt.
-    WaistSeam,
-    /// Round the neck, where a collar or band is set on.
-    NeckSeam,
+choice! {
+    /// A seam of a garment.
+    Seam {
+        /// The outer leg seam, hem to waist.
+        Outseam => "outseam",
+        /// The inner leg seam, hem to crotch.
+        Inseam => "inseam",
+        /// The seam between the legs behind, crotch to waist.
+        SeatSeam => "seat seam",
+        /// The seam between the legs in front, crotch to waist or fly.
+        FrontRise => "front rise",
+        /// Under the arm, hem to armhole.
+        SideSeam => "side seam",
+        /// Down the middle in front.
+        CentreFront => "centre-front seam",
+        /// Down the middle behind.
+        CentreBack => "centre-back seam",
+        /// Over the bust, in front.
+        PrincessFront => "front princess seam",
+        /// Over the shoulder blade, behind.
+        PrincessBack => "back princess seam",
+        /// Any other long seam in front.
+        PanelFront => "front panel seam",
+        /// Any other long seam behind.
+        PanelBack => "back panel seam",
+        /// From neck to shoulder tip.
+        ShoulderSeam => "shoulder seam",
+        /// Where the sleeve is set in.
+        ArmholeSeam => "armhole seam",
+        /// Along the under side of the sleeve.
+        SleeveSeam => "sleeve seam",
+        /// Along the outer back of a two-piece sleeve.
+        SleeveBackSeam => "sleeve back seam",
+        /// Across the back or the seat, below a yoke.
+        YokeSeam => "yoke seam",
+        /// Round the waist, between bodice and skirt.
+        WaistSeam => "waist seam",
+        /// Round the neck, where a collar or band is set on.
+        NeckSeam => "neck seam",
+    }
 }
 
 /// Which way a seam runs, and on what.
@@ -59,28 +60,6 @@ pub enum Run {
 }
 
 impl Seam {
-    /// All of them.
-    pub const ALL: [Self; 18] = [
-        Self::Outseam,
-        Self::Inseam,
-        Self::SeatSeam,
-        Self::FrontRise,
-        Self::SideSeam,
-        Self::CentreFront,
-        Self::CentreBack,
-        Self::PrincessFront,
-        Self::PrincessBack,
-        Self::PanelFront,
-        Self::PanelBack,
-        Self::ShoulderSeam,
-        Self::ArmholeSeam,
-        Self::SleeveSeam,
-        Self::SleeveBackSeam,
-        Self::YokeSeam,
-        Self::WaistSeam,
-        Self::NeckSeam,
-    ];
-
     /// The two edges it joins, by what each is part of. What a document calls front comes first, and is the one nearer the centre
     /// of a seam within the front or the back, the garment's left of a seam down the middle, the upper of one across.
     pub const fn edges(self) -> [&'static str; 2] {
@@ -98,29 +77,6 @@ impl Seam {
         }
     }
 
-    /// Its name in a sentence.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Outseam => "outseam",
-            Self::Inseam => "inseam",
-            Self::SeatSeam => "seat seam",
-            Self::FrontRise => "front rise",
-            Self::SideSeam => "side seam",
-            Self::CentreFront => "centre-front seam",
-            Self::CentreBack => "centre-back seam",
-            Self::PrincessFront => "front princess seam",
-            Self::PrincessBack => "back princess seam",
-            Self::PanelFront => "front panel seam",
-            Self::PanelBack => "back panel seam",
-            Self::ShoulderSeam => "shoulder seam",
-            Self::ArmholeSeam => "armhole seam",
-            Self::SleeveSeam => "sleeve seam",
-            Self::SleeveBackSeam => "sleeve back seam",
-            Self::YokeSeam => "yoke seam",
-            Self::WaistSeam => "waist seam",
-            Self::NeckSeam => "neck seam",
-        }
-    }
 
     /// It exists once, not left and right.
     pub const fn is_single(self) -> bool {
@@ -184,40 +140,23 @@ impl Seam {
     }
 }
 
-/// How the raw edges of a seam are finished.
-#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Finish {
-    /// Pressed open, edges raw or pinked.
-    #[default]
-    Open,
-    /// Both edges overcast together.
-    SergedTogether,
-    /// Each edge overcast by itself, pressed open.
-    SergedOpen,
-    /// Edges wrapped in a strip.
-    Bound,
-    /// Folded into each other and stitched flat.
-    FlatFelled,
-    /// Sewn twice, raw edges inside.
-    French,
-}
-
-impl Finish {
-    /// All of them.
-    pub const ALL: [Self; 6] =
-        [Self::Open, Self::SergedTogether, Self::SergedOpen, Self::Bound, Self::FlatFelled, Self::French];
-
-    /// In words.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Open => "open, raw or pinked",
-            Self::SergedTogether => "overcast together",
-            Self::SergedOpen => "overcast, pressed open",
-            Self::Bound => "bound",
-            Self::FlatFelled => "flat-felled",
-            Self::French => "French",
-        }
+choice! {
+    /// How the raw edges of a seam are finished.
+    #[derive(Default)]
+    Finish {
+        /// Pressed open, edges raw or pinked.
+        #[default]
+        Open => "open, raw or pinked",
+        /// Both edges overcast together.
+        SergedTogether => "overcast together",
+        /// Each edge overcast by itself, pressed open.
+        SergedOpen => "overcast, pressed open",
+        /// Edges wrapped in a strip.
+        Bound => "bound",
+        /// Folded into each other and stitched flat.
+        FlatFelled => "flat-felled",
+        /// Sewn twice, raw edges inside.
+        French => "French",
     }
 }
 

@@ -1,12 +1,12 @@
 //! Starting measurements: a garment of a kind as it usually is on a wearer, every figure assumed until it is measured.
 
 use super::kind::{HemAt, Kind, SleeveTo, Start};
-use super::level::{GarmentLevel, Level, Width};
 use super::parts::{ClosureFacts, DartFacts, HemFacts};
 use super::seam::{Run, Seam, SeamFacts, SeamSpec};
-use super::{Cloth, Garment};
+use super::{Cloth, Garment, GarmentLevel, Width};
 use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
 use crate::length::{Length, Measure, Unit};
+use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
 use utoipa::ToSchema;
@@ -22,7 +22,7 @@ pub struct Beginning {
     /// A trial garment in cheap cloth.
     #[serde(default)]
     pub toile: bool,
-    /// Who wears it.
+    /// Who will wear it: levels start from their body.
     pub wearer: Wearer,
     /// What it is made of.
     pub cloth: Cloth,
@@ -42,7 +42,6 @@ pub fn begin(beginning: Beginning) -> Garment {
         name,
         kind,
         toile,
-        wearer,
         cloth,
         levels: Vec::new(),
         waistband_depth: template.waistband_mm.map(mm),
@@ -57,7 +56,7 @@ pub fn begin(beginning: Beginning) -> Garment {
         pockets: if toile { Vec::new() } else { template.pockets.to_vec() },
         found: Default::default(),
     };
-    let body = Proportions::of(&garment.wearer);
+    let body = Proportions::of(&wearer);
     let sleeve = template.sleeve.map(|to| sleeve_length(&body, to));
     let levels = template.levels.iter().map(|&(level, start)| GarmentLevel {
         level,
@@ -67,7 +66,7 @@ pub fn begin(beginning: Beginning) -> Garment {
     });
     garment.levels = levels.collect();
     garment.sleeve_length = sleeve.map(cm);
-    let seams = template.seams.iter().map(|spec| starting_seam(&garment, spec));
+    let seams = template.seams.iter().map(|spec| starting_seam(&garment, &body, spec));
     garment.seams = seams.collect();
     let darts = template.darts.iter().map(|&(dart, [fold_depth, length, from_centre])| DartFacts {
         dart,
@@ -92,11 +91,11 @@ pub fn begin(beginning: Beginning) -> Garment {
 }
 
 /// A seam that a kind has, as it usually is on this garment.
-pub(crate) fn starting_seam(garment: &Garment, spec: &SeamSpec) -> SeamFacts {
+pub(crate) fn starting_seam(garment: &Garment, body: &Proportions<'_>, spec: &SeamSpec) -> SeamFacts {
     SeamFacts {
         seam: spec.seam,
         name: None,
-        length: cm(seam_length(garment, spec)),
+        length: cm(seam_length(garment, body, spec)),
         allowance: mm(spec.allowance_mm),
         allowance_back: None,
         clipped: false,
@@ -114,11 +113,11 @@ impl Garment {
     ///
     /// An assumed level that lies between what is below it and the next measured one stays. Others are spread evenly below
     /// that one; above the last measured one they lie as far up as on the body.
-    pub fn with_levels_in_order(&self) -> Cow<'_, Self> {
+    pub fn with_levels_in_order(&self, wearer: &Wearer) -> Cow<'_, Self> {
         if self.levels.iter().all(|l| l.assumed) || self.levels.iter().all(|l| !l.assumed) {
             return Cow::Borrowed(self);
         }
-        let body = Proportions::of(&self.wearer);
+        let body = Proportions::of(wearer);
         let mut garment = self.clone();
         for of_sleeve in [false, true] {
             let mut column: Vec<&mut GarmentLevel> =
@@ -208,10 +207,9 @@ pub(crate) fn across_shoulders(body: &Proportions<'_>) -> f64 {
 }
 
 /// The usual length of a seam on this garment, in cm.
-fn seam_length(garment: &Garment, spec: &SeamSpec) -> f64 {
+fn seam_length(garment: &Garment, body: &Proportions<'_>, spec: &SeamSpec) -> f64 {
     let at = |level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
     let girth = |level| garment.level(level).map_or(40.0, |l| l.width.girth().cm());
-    let body = Proportions::of(&garment.wearer);
     match (spec.seam, spec.seam.run()) {
         (Seam::ShoulderSeam, _) => body.cm(BodyMeasurement::ShoulderLength),
         (Seam::ArmholeSeam, _) => 0.46 * girth(Level::Bust),

@@ -1,11 +1,14 @@
 //! Every kind from its template, what its levels and seams have to do with each other, and figures that look like slips.
 
-use super::{Beginning, Garment, Kind, Level, Run, Seam, Width, begin, cloth_named, doubts, starting_seam};
+use super::{Beginning, Kind, Run, Seam, Width, begin, cloth_named, doubts, starting_seam};
 use crate::body::{BodyMeasurement as B, Taken, Wearer};
-use crate::document::{Document, VERSION, wrong_wearer};
+use crate::body::Proportions;
+use crate::document::{Document, wrong_wearer};
+use crate::people::asked;
+use crate::place::Level;
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::solve::{NextStep, glance, solve};
-use crate::tests::{m, taken, trousers};
+use crate::testing::{Fitted, m, taken, trousers};
 use proptest::prelude::*;
 
 fn wearer(figures: &[(B, &str)]) -> Wearer {
@@ -16,13 +19,15 @@ fn wearer(figures: &[(B, &str)]) -> Wearer {
     }
 }
 
-fn begun(kind: Kind, wearer: Wearer) -> Garment {
+fn begun(kind: Kind, wearer: Wearer) -> Fitted {
     let cloth = cloth_named(kind.template().cloth).unwrap();
-    begin(Beginning { name: kind.template().name.into(), kind, toile: false, wearer, cloth })
+    let name = kind.template().name.into();
+    let garment = begin(Beginning { name, kind, toile: false, wearer: wearer.clone(), cloth });
+    Fitted { garment, wearer }
 }
 
-fn document(garment: Garment) -> Document {
-    Document { version: VERSION, garment, try_ons: vec![] }
+fn document(garment: &Fitted) -> Document {
+    garment.document(vec![])
 }
 
 #[test]
@@ -30,25 +35,25 @@ fn every_kind_begins_as_something_that_can_be() {
     let child = wearer(&[(B::Height, "98 cm")]);
     let tall = wearer(&[(B::Height, "203 cm"), (B::WaistGirth, "120 cm"), (B::InsideLeg, "96 cm")]);
     for wearer in [wearer(&[]), child, tall] {
-        for kind in Kind::ALL {
+        for kind in Kind::ALL.iter().copied() {
             let garment = begun(kind, wearer.clone());
             let (name, template) = (template_name(kind), kind.template());
-            let whole = document(garment.clone());
+            let whole = document(&garment);
             assert_eq!(whole.faults(), [], "{name}");
             assert!(
                 garment.levels.iter().all(|l| l.assumed) && garment.seams.iter().all(|s| s.assumed),
                 "{name}"
             );
-            assert_eq!(doubts(&garment, Tape::Cm), [], "{name} does not doubt itself");
-            assert_eq!(glance(&whole).next_step, NextStep::LookOver);
+            assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm), [], "{name} does not doubt itself");
+            assert_eq!(glance(&whole).unwrap().next_step, NextStep::LookOver);
             let solved = solve(&whole, Tape::In).unwrap();
             let round = template.levels.iter().filter(|l| l.0 != Level::Shoulder).count();
             assert_eq!(solved.levels.len(), round);
             // Whatever may be added to this kind can be.
             for spec in template.may_have.iter().filter(|s| garment.seam(s.seam).is_none()) {
                 let mut more = garment.clone();
-                more.seams.push(starting_seam(&garment, spec));
-                assert_eq!(document(more).faults(), [], "{name} with a {}", spec.seam.name());
+                more.seams.push(starting_seam(&garment, &Proportions::of(&garment.wearer), spec));
+                assert_eq!(document(&more).faults(), [], "{name} with a {}", spec.seam.name());
             }
         }
     }
@@ -74,7 +79,7 @@ fn a_larger_body_begins_with_a_larger_garment() {
 #[test]
 fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
     let coverall = begun(Kind::Coverall, wearer(&[]));
-    let crosses = |garment: &Garment, seam, level| garment.station_on(seam, level).is_some();
+    let crosses = |garment: &Fitted, seam, level| garment.station_on(seam, level).is_some();
     assert!(crosses(&coverall, Seam::Outseam, Level::Waist) && crosses(&coverall, Seam::Outseam, Level::Hem));
     assert!(crosses(&coverall, Seam::Inseam, Level::Knee) && !crosses(&coverall, Seam::Inseam, Level::Hip));
     assert!(
@@ -87,7 +92,7 @@ fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
     assert!(seat(Level::Waist) > seat(Level::Hip));
 
     // One leg at the knee, half of the whole at the hip.
-    let whole = |garment: &Garment, level| garment.level(level).unwrap().width.girth();
+    let whole = |garment: &Fitted, level| garment.level(level).unwrap().width.girth();
     let one_side = |level| {
         let station = coverall.station_on(Seam::Outseam, level).unwrap();
         coverall.girth_of_one_side(Seam::Outseam, station).unwrap()
@@ -96,7 +101,7 @@ fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
     assert_eq!(one_side(Level::Hip), whole(&coverall, Level::Hip).fraction(1, 2));
     let sleeve = coverall.station_on(Seam::SleeveSeam, Level::Elbow).unwrap();
     assert_eq!(coverall.girth_of_one_side(Seam::SleeveSeam, sleeve), Some(whole(&coverall, Level::Elbow)));
-    for seam in Seam::ALL {
+    for seam in Seam::ALL.iter().copied() {
         assert_eq!(
             seam.run() == Run::Across,
             !crosses(&coverall, seam, coverall.span_of(seam).0),
@@ -109,7 +114,7 @@ fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
 fn a_flat_width_typed_as_a_girth_is_asked_about() {
     let mut garment = trousers();
     garment.levels[3].width = Width::Girth(m("52 cm"));
-    let asked = doubts(&garment, Tape::Cm);
+    let asked = doubts(&garment, &garment.wearer, Tape::Cm);
     assert_eq!(asked.len(), 1);
     assert_eq!(asked[0].path, "levels[3].width");
     assert_eq!(
@@ -119,10 +124,10 @@ fn a_flat_width_typed_as_a_girth_is_asked_about() {
     let instead = asked[0].instead.as_ref().unwrap();
     assert_eq!(instead.words, "Yes: laid flat, 104.0 cm all round");
     garment.levels[3].width = instead.width;
-    assert_eq!(doubts(&garment, Tape::Cm), [], "and taken at its word");
+    assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm), [], "and taken at its word");
     // The other way round: a girth typed as a flat width.
     garment.levels[3].width = Width::LaidFlat(m("104 cm"));
-    assert_eq!(doubts(&garment, Tape::Cm)[0].instead.as_ref().unwrap().width, Width::Girth(m("104 cm")));
+    assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm)[0].instead.as_ref().unwrap().width, Width::Girth(m("104 cm")));
 }
 
 #[test]
@@ -195,8 +200,8 @@ fn a_wearer_is_fitted_by_the_newest_and_the_larger_figure() {
 #[test]
 fn nothing_is_asked_for_that_nothing_needs() {
     let juno = wearer(&[]);
-    let names = |garments: &[Garment]| -> Vec<B> {
-        crate::body::asked(&garments.iter().collect::<Vec<_>>()).into_iter().map(|a| a.what).collect()
+    let names = |garments: &[Fitted]| -> Vec<B> {
+        asked(&garments.iter().map(|g| &g.garment).collect::<Vec<_>>()).into_iter().map(|a| a.what).collect()
     };
     assert_eq!(names(&[]), []);
     let skirt = names(&[begun(Kind::Skirt, juno.clone())]);
@@ -207,7 +212,7 @@ fn nothing_is_asked_for_that_nothing_needs() {
     let top = names(&[begun(Kind::KnitTop, juno.clone())]);
     assert!(top.contains(&B::HeadGirth), "it is pulled over the head");
     assert!(!names(&[begun(Kind::Shirt, juno.clone())]).contains(&B::HeadGirth), "a shirt is buttoned");
-    let both = crate::body::asked(&[&begun(Kind::Skirt, juno.clone()), &begun(Kind::Jeans, juno)]);
+    let both = asked(&[&begun(Kind::Skirt, juno.clone()), &begun(Kind::Jeans, juno)]);
     let hip = both.iter().find(|a| a.what == B::HipGirth).unwrap();
     assert_eq!(hip.unlocks, ["ease at the hip (skirt, jeans)", "sitting, at the hip (skirt, jeans)"]);
 }
@@ -241,8 +246,8 @@ proptest! {
                 level.station.length = Length::from_cm(level.station.length.cm() * scale);
             }
         }
-        prop_assert_eq!(document(garment.clone()).faults(), []);
-        let ordered = garment.with_levels_in_order();
+        prop_assert_eq!(document(&garment).faults(), []);
+        let ordered = garment.with_levels_in_order(&garment.wearer);
         for of_sleeve in [false, true] {
             let mut column: Vec<_> = ordered.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve).collect();
             column.sort_by_key(|l| l.level);
@@ -253,7 +258,7 @@ proptest! {
         for (before, after) in garment.levels.iter().zip(&ordered.levels) {
             prop_assert!(before.assumed || before == after);
         }
-        prop_assert_eq!(crate::figure::stand(&garment).views.len(), 3);
-        prop_assert!(solve(&document(garment), Tape::Cm).is_ok());
+        prop_assert_eq!(crate::figure::stand(&garment, &garment.wearer).views.len(), 3);
+        prop_assert!(solve(&document(&garment), Tape::Cm).is_ok());
     }
 }

@@ -1,12 +1,16 @@
 //! The user's tape: at which marks lengths are shown, so that parts add up and products can be followed.
 
-use super::{Length, Unit, in_64ths};
+use super::{Length, Measure, Unit, in_64ths};
 use serde::{Deserialize, Serialize, Serializer};
+use strum::{EnumString, IntoStaticStr, VariantArray};
 use utoipa::ToSchema;
 
 /// The user's tape: the unit and the finest mark that figures are shown at.
-#[derive(Clone, Copy, Debug, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(
+    Clone, Copy, Debug, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, VariantArray, IntoStaticStr, EnumString,
+)]
 #[serde(rename_all = "snake_case")]
+#[strum(serialize_all = "snake_case")]
 pub enum Tape {
     /// Centimetres, to the millimetre.
     #[default]
@@ -20,6 +24,14 @@ pub enum Tape {
 }
 
 impl Tape {
+    /// All of them.
+    pub const ALL: &'static [Self] = Self::VARIANTS;
+
+    /// Its word in documents, the HTTP interface and on the command line.
+    pub fn word(self) -> &'static str {
+        self.into()
+    }
+
     /// The finest mark of this tape.
     pub const fn mark(self) -> Length {
         match self {
@@ -35,6 +47,15 @@ impl Tape {
         match self {
             Self::Cm | Self::CmHalves => Unit::Cm,
             Self::In | Self::InSixteenths => Unit::In,
+        }
+    }
+
+    /// This tape, or one like it in another unit: what somebody typed in inches is spoken of in inches.
+    pub const fn speaking(self, unit: Unit) -> Self {
+        match (unit, self.unit()) {
+            (Unit::In, Unit::In) | (Unit::Mm | Unit::Cm, Unit::Mm | Unit::Cm) => self,
+            (Unit::In, Unit::Mm | Unit::Cm) => Self::In,
+            (Unit::Mm | Unit::Cm, Unit::In) => Self::Cm,
         }
     }
 
@@ -198,6 +219,11 @@ impl Figure {
     pub fn bare(self) -> String {
         self.tape.bare(Length(self.nm))
     }
+
+    /// Exactly, as documents hold it: in the unit of the tape.
+    pub const fn measure(self) -> Measure {
+        Measure { length: Length(self.nm), unit: self.tape.unit() }
+    }
 }
 
 /// A derived length as screens, cards and files get it.
@@ -208,11 +234,13 @@ struct FigureInWords<'a> {
     nm: i64,
     /// At the nearest mark of the user's tape, with its unit behind a space.
     text: &'a str,
+    /// Exactly, as documents hold it: this is stored.
+    measure: Measure,
 }
 
 impl Serialize for Figure {
     fn serialize<S: Serializer>(&self, serializer: S) -> Result<S::Ok, S::Error> {
-        FigureInWords { nm: self.nm, text: &self.text() }.serialize(serializer)
+        FigureInWords { nm: self.nm, text: &self.text(), measure: self.measure() }.serialize(serializer)
     }
 }
 impl utoipa::PartialSchema for Figure {

@@ -1,20 +1,20 @@
 //! Parts that some garments of a kind have and this one has not: an extra panel seam, a pair of darts, one more level.
 
 use super::{Addition, Part};
-use crate::garment::{
-    Closure, ClosureFacts, Dart, DartFacts, Garment, GarmentLevel, HemEdge, HemFacts, HemTurn, Level,
-    Opening, StitchedBy, Width, starting_seam,
-};
+use crate::body::{Proportions, Wearer};
+use crate::garment::{Closure, ClosureFacts, Dart, DartFacts, Garment, GarmentLevel, HemEdge, HemFacts, HemTurn, Opening, StitchedBy, Width, starting_seam};
+use crate::place::Level;
 use crate::length::{Length, Measure, Unit};
 
-pub(super) fn additions(garment: &Garment) -> Vec<Addition> {
+pub(super) fn additions(garment: &Garment, wearer: &Wearer) -> Vec<Addition> {
     let mut additions = Vec::new();
     let template = garment.kind.template();
+    let body = Proportions::of(wearer);
     for spec in template.seams.iter().chain(template.may_have).filter(|s| garment.seam(s.seam).is_none()) {
         additions.push(Addition {
             words: spec.seam.name().into(),
             list: "seams",
-            part: Part::Seam(starting_seam(garment, spec)),
+            part: Part::Seam(starting_seam(garment, &body, spec)),
         });
     }
     let mm = |mm| Measure { length: Length::from_mm(mm), unit: Unit::Cm };
@@ -38,7 +38,7 @@ pub(super) fn additions(garment: &Garment) -> Vec<Addition> {
             part: Part::Dart(part),
         });
     }
-    for level in Level::ALL.into_iter().filter(|l| garment.level(*l).is_none()) {
+    for level in Level::ALL.iter().copied().filter(|l| garment.level(*l).is_none()) {
         if let Some(part) = level_between(garment, level) {
             additions.push(Addition {
                 words: format!("level: {}", level.name()),

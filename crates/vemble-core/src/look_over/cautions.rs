@@ -1,10 +1,11 @@
 //! What to know before going on, by what was found out.
 
 use super::Caution;
+use crate::body::Wearer;
 use crate::garment::{Garment, Origin, Washed};
 use crate::length::Length;
 
-pub(super) fn cautions(garment: &Garment) -> Vec<Caution> {
+pub(super) fn cautions(garment: &Garment, wearer: &Wearer) -> Vec<Caution> {
     let mut cautions = Vec::new();
     let found = &garment.found;
     if found.protective == Some(true) {
@@ -33,7 +34,7 @@ pub(super) fn cautions(garment: &Garment) -> Vec<Caution> {
             ),
         });
     }
-    let height = garment.wearer.get(crate::body::BodyMeasurement::Height);
+    let height = wearer.get(crate::body::BodyMeasurement::Height);
     if height.is_some_and(|h| h < Length::from_mm(1500)) {
         cautions.push(Caution {
             grave: false,

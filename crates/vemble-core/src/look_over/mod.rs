@@ -8,10 +8,12 @@ mod places;
 #[cfg(test)]
 mod tests;
 
-use crate::check::{LevelResult, Subject, levels};
+use crate::body::Wearer;
 use crate::figure::Picture;
 use crate::garment::{ClosureFacts, DartFacts, Doubt, Garment, GarmentLevel, HemFacts, SeamFacts, doubts};
+use crate::judge::{Subject, girths};
 use crate::length::{Figure, Tape};
+use crate::told::{LevelResult, tell_levels};
 use additions::additions;
 use cautions::cautions;
 use places::places;
@@ -84,6 +86,9 @@ pub enum Field {
         label: String,
         /// As it is now.
         shown: Option<Figure>,
+        /// It can be taken away again: then it is what the fields beside it say.
+        #[serde(skip_serializing_if = "std::ops::Not::not")]
+        may_be_empty: bool,
     },
     /// A width, laid flat or all round.
     Width {
@@ -105,7 +110,7 @@ pub enum Field {
         /// What it is.
         label: String,
         /// The word chosen now.
-        value: Option<String>,
+        value: Option<&'static str>,
         /// What there is to choose from.
         options: Vec<Choice>,
     },
@@ -116,7 +121,7 @@ pub enum Field {
         /// What it is.
         label: String,
         /// The words chosen now.
-        values: Vec<String>,
+        values: Vec<&'static str>,
         /// What there is to choose from.
         options: Vec<Choice>,
     },
@@ -153,7 +158,7 @@ pub enum Field {
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Choice {
     /// The word in the document.
-    pub value: String,
+    pub value: &'static str,
     /// In words.
     pub words: String,
     /// How it looks, cut through.
@@ -199,18 +204,18 @@ pub enum Part {
     Closure(ClosureFacts),
 }
 
-/// Everything to find out about `garment`, with figures on `tape`.
-pub fn look_over(garment: &Garment, tape: Tape) -> LookOver {
-    let garment = &*garment.with_levels_in_order();
+/// Everything to find out about `garment` on its wearer, with figures on `tape`.
+pub fn look_over(garment: &Garment, wearer: &Wearer, tape: Tape) -> LookOver {
+    let garment = &*garment.with_levels_in_order(wearer);
     let places = places(garment, tape);
     let questions = || places.iter().flat_map(|p| &p.questions);
     LookOver {
         settled: questions().filter(|q| q.settled).count(),
         of: questions().count(),
-        doubts: doubts(garment, tape),
-        cautions: cautions(garment),
-        additions: additions(garment),
-        levels: levels(&Subject::as_it_is(garment, tape)),
+        doubts: doubts(garment, wearer, tape),
+        cautions: cautions(garment, wearer),
+        additions: additions(garment, wearer),
+        levels: tell_levels(garment, &girths(&Subject::as_it_is(garment, wearer)), tape),
         places,
     }
 }

@@ -2,12 +2,9 @@
 
 use super::{Choice, Field, Place, Question};
 use crate::figure::{finish_picture, turn_up_picture};
-use crate::garment::{
-    Band, Closure, Collar, Finish, Garment, GarmentLevel, HemTurn, Kind, Level, Lined, LiningOpens, Neckline,
-    Opening, Origin, Pocket, Round, Seam, SpecialEdge, StitchedBy, Washed, Width, word,
-};
+use crate::garment::{Band, Closure, Collar, Finish, Garment, GarmentLevel, HemTurn, Kind, Lined, LiningOpens, Neckline, Opening, Origin, Pocket, Round, Seam, SpecialEdge, StitchedBy, Washed, Width};
+use crate::place::Level;
 use crate::length::{Length, Measure, Tape};
-use serde::Serialize;
 
 /// Every place where there is something to find out.
 pub(super) fn places(garment: &Garment, tape: Tape) -> Vec<Place> {
@@ -22,8 +19,8 @@ pub(super) fn places(garment: &Garment, tape: Tape) -> Vec<Place> {
     all.into_iter().filter(|p| !p.questions.is_empty()).collect()
 }
 
-fn choices<T: Serialize + Copy>(all: &[T], words: impl Fn(T) -> &'static str) -> Vec<Choice> {
-    all.iter().map(|c| Choice { value: word(c), words: words(*c).into(), picture: None }).collect()
+fn choices<T: Copy + Into<&'static str>>(all: &[T], words: impl Fn(T) -> &'static str) -> Vec<Choice> {
+    all.iter().map(|c| Choice { value: (*c).into(), words: words(*c).into(), picture: None }).collect()
 }
 
 fn question(key: &str, title: &str, why: &str, settled: bool, fields: Vec<Field>) -> Question {
@@ -39,8 +36,8 @@ fn question(key: &str, title: &str, why: &str, settled: bool, fields: Vec<Field>
     }
 }
 
-fn choice<T: Serialize>(path: &str, value: Option<T>, options: Vec<Choice>) -> Field {
-    let value = value.map(|v| word(&v));
+fn choice<T: Into<&'static str>>(path: &str, value: Option<T>, options: Vec<Choice>) -> Field {
+    let value = value.map(Into::into);
     Field::Choice { path: path.into(), label: String::new(), value, options }
 }
 
@@ -149,6 +146,7 @@ fn levels(garment: &Garment, tape: Tape) -> Place {
                         "up from the hem".into()
                     },
                     shown: Some(tape.figure(level.station.length)),
+                    may_be_empty: false,
                 },
             ];
             let why = match (level.level, garment.body_at(level.level)) {
@@ -167,7 +165,7 @@ fn levels(garment: &Garment, tape: Tape) -> Place {
                 removes: (!garment.kind.template().levels.iter().any(|l| l.0 == level.level))
                     .then(|| format!("/levels/{n}")),
                 ..question(
-                    &format!("level.{}", word(&level.level)),
+                    &format!("level.{}", level.level.word()),
                     &format!("{name}{round}"),
                     &why,
                     !level.assumed,
@@ -181,6 +179,7 @@ fn levels(garment: &Garment, tape: Tape) -> Place {
             path: "/sleeve_length".into(),
             label: "shoulder tip to edge".into(),
             shown: Some(tape.figure(length.length)),
+            may_be_empty: false,
         };
         let settled = garment.level(Level::SleeveHem).is_some_and(|l| !l.assumed);
         let mut sleeve = question(
@@ -204,7 +203,7 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
     let questions = garment.seams.iter().enumerate().map(|(n, seam)| {
         let at = |field: &str| format!("/seams/{n}/{field}");
         let finishes = Finish::ALL.iter().map(|f| Choice {
-            value: word(f),
+            value: f.word(),
             words: f.name().into(),
             picture: Some(finish_picture(*f)),
         });
@@ -212,6 +211,8 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             path: at(field),
             label: label.into(),
             shown: measure.map(|m| tape.figure(m.length)),
+            // The other edge is usually like the first.
+            may_be_empty: field == "allowance_back",
         };
         let yes_no = |field: &str, label: &str, value: bool| Field::YesNo {
             path: at(field),
@@ -229,7 +230,7 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             Field::Choice {
                 path: at("finish"),
                 label: "raw edges".into(),
-                value: Some(word(&seam.finish)),
+                value: Some(seam.finish.word()),
                 options: finishes.collect(),
             },
             yes_no("clipped", "clipped", seam.clipped),
@@ -247,7 +248,7 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             settles: Some(at("assumed")),
             removes: Some(format!("/seams/{n}")),
             renames: Some(at("name")),
-            ..question(&format!("seam.{}", word(&seam.seam)), seam.name(), why, !seam.assumed, fields)
+            ..question(&format!("seam.{}", seam.seam.word()), seam.name(), why, !seam.assumed, fields)
         }
     });
     Place {
@@ -263,6 +264,7 @@ fn darts(garment: &Garment, tape: Tape) -> Place {
             path: format!("/darts/{n}/{field}"),
             label: label.into(),
             shown: Some(tape.figure(measure.length)),
+            may_be_empty: false,
         };
         let fields = vec![
             length("fold_depth", "fold depth, each dart", dart.fold_depth),
@@ -274,7 +276,7 @@ fn darts(garment: &Garment, tape: Tape) -> Place {
             settles: Some(format!("/darts/{n}/assumed")),
             removes: Some(format!("/darts/{n}")),
             renames: Some(format!("/darts/{n}/name")),
-            ..question(&format!("dart.{}", word(&dart.dart)), dart.name(), why, !dart.assumed, fields)
+            ..question(&format!("dart.{}", dart.dart.word()), dart.name(), why, !dart.assumed, fields)
         }
     });
     Place { name: "Darts", why: "Pairs, left and right.", questions: questions.collect() }
@@ -287,7 +289,7 @@ fn hems(garment: &Garment, tape: Tape) -> Place {
             let turn_up =
                 if *turn == hem.turn { hem.turn_up.length } else { Length::from_mm(turn.turn_up_mm()) };
             Choice {
-                value: word(turn),
+                value: turn.word(),
                 words: turn.name().into(),
                 picture: Some(turn_up_picture(*turn, turn_up)),
             }
@@ -296,18 +298,19 @@ fn hems(garment: &Garment, tape: Tape) -> Place {
             Field::Choice {
                 path: at("turn"),
                 label: "how it is turned".into(),
-                value: Some(word(&hem.turn)),
+                value: Some(hem.turn.word()),
                 options: turns.collect(),
             },
             Field::Length {
                 path: at("turn_up"),
                 label: "cloth folded up inside".into(),
                 shown: Some(tape.figure(hem.turn_up.length)),
+                may_be_empty: false,
             },
             Field::Choice {
                 path: at("by"),
                 label: "stitched".into(),
-                value: Some(word(&hem.by)),
+                value: Some(hem.by.word()),
                 options: choices(StitchedBy::ALL, StitchedBy::name),
             },
         ];
@@ -315,7 +318,7 @@ fn hems(garment: &Garment, tape: Tape) -> Place {
             settles: Some(at("assumed")),
             removes: Some(format!("/hems/{n}")),
             ..question(
-                &format!("hem.{}", word(&hem.edge)),
+                &format!("hem.{}", hem.edge.word()),
                 &format!("hem, {}", hem.edge.name()),
                 "How far it can be let down, and what shortening leaves.",
                 !hem.assumed,
@@ -330,15 +333,15 @@ fn closures(garment: &Garment, tape: Tape) -> Place {
     let mut questions: Vec<Question> = Vec::new();
     for (n, closure) in garment.closures.iter().enumerate() {
         let at = |field: &str| format!("/closures/{n}/{field}");
-        let labelled = |path: String, label: &str, value: String, options: Vec<Choice>| Field::Choice {
+        let labelled = |path: String, label: &str, value: &'static str, options: Vec<Choice>| Field::Choice {
             path,
             label: label.into(),
             value: Some(value),
             options,
         };
         let mut fields = vec![
-            labelled(at("closure"), "what", word(&closure.closure), choices(Closure::ALL, Closure::name)),
-            labelled(at("at"), "where", word(&closure.at), choices(Opening::ALL, Opening::name)),
+            labelled(at("closure"), "what", closure.closure.word(), choices(Closure::ALL, Closure::name)),
+            labelled(at("at"), "where", closure.at.word(), choices(Opening::ALL, Opening::name)),
         ];
         if matches!(closure.closure, Closure::Buttons | Closure::Hooks | Closure::Lacing) {
             fields.push(Field::Count { path: at("count"), label: "how many".into(), value: closure.count });
@@ -357,7 +360,7 @@ fn closures(garment: &Garment, tape: Tape) -> Place {
         vec![Field::Several {
             path: "/pockets".into(),
             label: String::new(),
-            values: garment.pockets.iter().map(word).collect(),
+            values: garment.pockets.iter().map(|p| p.word()).collect(),
             options: choices(Pocket::ALL, Pocket::name),
         }],
     ));
@@ -366,6 +369,7 @@ fn closures(garment: &Garment, tape: Tape) -> Place {
             path: "/found/back_pockets_apart".into(),
             label: "between them".into(),
             shown: garment.found.back_pockets_apart.map(|m| tape.figure(m.length)),
+            may_be_empty: false,
         };
         let why = "A seam between them brings them closer by all that it takes in.";
         let settled = garment.found.back_pockets_apart.is_some();
@@ -385,6 +389,7 @@ fn closures(garment: &Garment, tape: Tape) -> Place {
                 path: "/waistband_depth".into(),
                 label: "depth".into(),
                 shown: Some(tape.figure(depth.length)),
+                may_be_empty: false,
             },
             choice("/found/band", garment.found.band, choices(Band::ALL, Band::name)),
             Field::Count {

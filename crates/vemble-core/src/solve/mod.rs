@@ -1,56 +1,140 @@
 //! From a document to everything that follows from it. One call serves the screen, the card, the file and the
 //! command line.
 
-mod dart;
-mod result;
-mod seam;
+mod next;
+
 #[cfg(test)]
 mod tests;
 
-pub(crate) use dart::dart_rows;
-pub use result::{
-    MarkResult, MarkSide, PinResult, SidesResult, Solved, SolvedElastic, SolvedSeam, SolvedTryOn,
-};
+pub use next::NextStep;
 
-pub(crate) use seam::seam_rows;
-
-use crate::alteration::{
-    ANCHOR, AlteredDart, HOLD_PERCENT, HOLDS_PERCENT, alter_dart, elastic_shown, elastic_sum,
-};
-use crate::card::{Card, card, dart_card, elastic_card};
-use crate::check::{Check, LevelResult, Outcome, Subject, checks, levels, pass_over};
-use crate::document::{Document, wrong_garment, wrong_try_ons};
+use crate::body::Wearer;
+use crate::card::{Card, CardOf, card, turn};
+use crate::change::{ChangeKey, Drawn, DrawnChange, draw};
+use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
-use crate::figure::{Hanging, hanging, stand_changes};
-use crate::fitting::{ElasticPlan, TryOn};
-use crate::garment::{Garment, Level};
-use crate::length::{Length, Tape};
-use crate::line::{AlteredSeam, alter_all};
+use crate::figure::{Hanging, StandChanges, hanging_with, stand_changes};
+use crate::garment::Garment;
+use crate::judge::{Finding, Girth, Outcome, Subject, girths, judge};
+use crate::length::{Measure, Tape};
+use crate::shown::{SolvedChange, show};
+use crate::stages::{Progress, StageLine};
+use crate::told::{Check, LevelResult, Teller, pass_over, tell, tell_levels};
+use crate::try_on::TryOn;
+use serde::Serialize;
+use std::borrow::Cow;
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+/// Everything derived from one document, in figures of one tape.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Solved {
+    /// The tape the figures are shown on.
+    pub tape: Tape,
+    /// Its finest mark, in nanometres: what one nudge moves.
+    pub mark_nm: i64,
+    /// Its unit: `cm` or `in`.
+    pub unit: String,
+    /// What to do next with this garment, in a few words.
+    pub next_step: String,
+    /// The stages of its work, in order.
+    pub stages: Vec<StageLine>,
+    /// Everything that could be changed on it as it is now.
+    pub changeable: Vec<NamedChange>,
+    /// Levels as they are, of a garment that nobody tried on; otherwise each try-on has them, before and after.
+    pub levels: Vec<LevelResult>,
+    /// Each try-on, in the document's order.
+    pub try_ons: Vec<SolvedTryOn>,
+}
+
+/// A change that could be made, with its name on this garment.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct NamedChange {
+    /// Which.
+    pub key: ChangeKey,
+    /// What it is called.
+    pub name: String,
+}
+
+/// Everything derived from one try-on, against the state that it was measured on.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct SolvedTryOn {
+    /// Its changes: of each kind those that were entered, in the document's order, then those that take a share or that a line carries on
+    /// into.
+    pub changes: Vec<SolvedChange>,
+    /// Girths and ease, from the top down.
+    pub levels: Vec<LevelResult>,
+    /// Checks, the gravest first.
+    pub checks: Vec<Check>,
+    /// The chalk cards, in the order of the hand; none where they were not asked for.
+    pub cards: Vec<Card>,
+    /// What moves on the stand.
+    pub stand: StandChanges,
+}
 
 /// Derives everything from `document`, with figures on `tape`.
 ///
 /// # Errors
 /// Every fault found, each with its JSON path; never a result beside a fault.
+///
+/// # Examples
+/// ```
+/// use vemble_core::document::Document;
+/// use vemble_core::length::Tape;
+/// use vemble_core::solve::solve;
+///
+/// let json = include_str!("../../../../demo/corduroys.json");
+/// let document: Document = serde_json::from_str(json)?;
+/// let solved = solve(&document, Tape::Cm).expect("the example has no fault");
+/// assert_eq!(solved.try_ons[0].cards[0].title, "Outseam, both legs the same");
+/// # Ok::<(), serde_json::Error>(())
+/// ```
 pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
+    solve_with(document, tape, true)
+}
+
+/// As [`solve`], without chalk cards.
+///
+/// # Errors
+/// As [`solve`].
+pub fn solve_without_cards(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
+    solve_with(document, tape, false)
+}
+
+fn solve_with(document: &Document, tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
     let faults = document.faults();
     if !faults.is_empty() {
         return Err(faults);
     }
-    derive(&document.garment.with_levels_in_order(), &document.try_ons, tape, true)
+    let states: Vec<Sound<'_>> =
+        document.states.iter().map(|state| Sound::of(state, &document.wearer)).collect();
+    derive(&states, &document.try_ons, tape, with_cards)
 }
 
-/// A garment that nothing is wrong with, to be solved with one try-on after another: what stays the same while a pin is dragged is done
-/// once.
-pub struct SoundGarment(Garment);
+/// A state of a garment on its wearer with which nothing is wrong, to be solved with one try-on after another: what stays the same while a
+/// pin is dragged is done once.
+pub struct SoundState {
+    id: Uuid,
+    garment: Garment,
+    wearer: Wearer,
+}
 
-impl SoundGarment {
-    /// Judges a garment.
+impl SoundState {
+    /// Judges a state.
     ///
     /// # Errors
-    /// Every fault of the garment.
-    pub fn new(garment: &Garment) -> Result<Self, Vec<Fault>> {
-        let faults = wrong_garment(garment);
-        if faults.is_empty() { Ok(Self(garment.with_levels_in_order().into_owned())) } else { Err(faults) }
+    /// Every fault of the state or its wearer, with its path in a document that has no other.
+    pub fn new(state: &State, wearer: &Wearer) -> Result<Self, Vec<Fault>> {
+        let below = |path: &'static str, faults: Vec<Fault>| {
+            faults.into_iter().map(move |f| Fault { path: format!("{path}.{}", f.path), ..f })
+        };
+        let mut faults: Vec<Fault> = below("wearer", wrong_wearer(wearer)).collect();
+        faults.extend(below("states[0]", wrong_state(state)));
+        if !faults.is_empty() {
+            return Err(faults);
+        }
+        let garment = state.garment.with_levels_in_order(wearer).into_owned();
+        Ok(Self { id: state.id, garment, wearer: wearer.clone() })
     }
 
     /// As [`solve`], with chalk cards only if asked: a drag does not need them.
@@ -58,85 +142,95 @@ impl SoundGarment {
     /// # Errors
     /// As [`solve`].
     pub fn solve(&self, try_ons: &[TryOn], tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
-        let faults = wrong_try_ons(&self.0, try_ons);
-        if faults.is_empty() { derive(&self.0, try_ons, tape, with_cards) } else { Err(faults) }
+        let mut faults = Vec::new();
+        for (n, try_on) in try_ons.iter().enumerate() {
+            let wrong = wrong_try_on(try_on).into_iter();
+            faults.extend(wrong.map(|f| Fault { path: format!("try_ons[{n}].{}", f.path), ..f }));
+            if try_on.state != self.id {
+                let path = format!("try_ons[{n}].state");
+                faults.push(Fault { path, wrong: Wrong::NoSuchState { id: try_on.state } });
+            }
+        }
+        if !faults.is_empty() {
+            return Err(faults);
+        }
+        let sound = Sound { id: self.id, garment: Cow::Borrowed(&self.garment), wearer: &self.wearer };
+        derive(&[sound], try_ons, tape, with_cards)
     }
 }
 
-/// Of a garment with its levels in order, when nothing is wrong with it and its try-ons.
-fn derive(garment: &Garment, try_ons: &[TryOn], tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
-    let mut faults = Vec::new();
-    let mut solved = Vec::new();
-    let mut first_to_chalk = None;
-    for (t, try_on) in try_ons.iter().enumerate() {
-        match changes(garment, try_on, tape) {
+/// A state with its levels in order, when nothing is wrong with it.
+struct Sound<'a> {
+    id: Uuid,
+    garment: Cow<'a, Garment>,
+    wearer: &'a Wearer,
+}
+
+impl<'a> Sound<'a> {
+    fn of(state: &'a State, wearer: &'a Wearer) -> Self {
+        Self { id: state.id, garment: state.garment.with_levels_in_order(wearer), wearer }
+    }
+}
+
+/// Of states with which nothing is wrong, and try-ons that name one of them each.
+fn derive(
+    states: &[Sound<'_>],
+    try_ons: &[TryOn],
+    tape: Tape,
+    with_cards: bool,
+) -> Result<Solved, Vec<Fault>> {
+    let Some(newest) = states.last() else {
+        return Err(vec![Fault { path: "states".into(), wrong: Wrong::NoState }]);
+    };
+    let (mut faults, mut solved, mut last) = (Vec::new(), Vec::new(), None);
+    for (n, try_on) in try_ons.iter().enumerate() {
+        let Some(state) = states.iter().find(|state| state.id == try_on.state) else { continue };
+        match draw_below(&state.garment, try_on) {
             Ok(changes) => {
-                first_to_chalk = changes.first_to_chalk();
-                solved.push(solve_try_on(garment, &changes, try_on, tape, with_cards));
+                let subject = Subject {
+                    garment: &state.garment,
+                    wearer: state.wearer,
+                    changes: &changes,
+                    worn: try_on.worn,
+                };
+                solved.push(solve_try_on(&subject, try_on, tape, with_cards));
+                last = Some(next::first_to_chalk(&subject));
             }
             Err(wrong) => faults.extend(
                 wrong
                     .into_iter()
-                    .map(|(field, wrong)| Fault { path: format!("try_ons[{t}].{field}"), wrong }),
+                    .map(|(field, wrong)| Fault { path: format!("try_ons[{n}].{field}"), wrong }),
             ),
         }
     }
     if !faults.is_empty() {
         return Err(faults);
     }
-    let as_it_is = || levels(&Subject::as_it_is(garment, tape));
+    let as_it_is = || {
+        let girths = girths(&Subject::as_it_is(&newest.garment, newest.wearer));
+        tell_levels(&newest.garment, &girths, tape)
+    };
+    let at_last = solved.last().map(|t: &SolvedTryOn| (&t.checks[..], last.flatten()));
+    let changeable = ChangeKey::all().filter(|key| key.fits(&newest.garment));
     Ok(Solved {
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
-        next_step: NextStep::after(
-            garment,
-            solved.last().map(|t: &SolvedTryOn| (&t.checks[..], first_to_chalk.as_deref())),
-        )
-        .words(),
+        next_step: NextStep::after(&newest.garment, at_last).words(),
+        stages: progress(&newest.garment, solved.last()).stages(&newest.garment),
+        changeable: changeable.map(|key| NamedChange { key, name: key.name(&newest.garment) }).collect(),
         levels: if solved.is_empty() { as_it_is() } else { Vec::new() },
         try_ons: solved,
     })
 }
 
-/// What to do next with a garment; what presses most comes first.
-#[derive(Clone, Debug, PartialEq, Eq, PartialOrd, Ord)]
-pub enum NextStep {
-    /// A check stands in the way: its title.
-    Settle(String),
-    /// Everything is clear: this seam.
-    Chalk(String),
-    /// A try-on was begun.
-    EnterPins,
-    /// It was measured.
-    TryOn,
-    /// Nobody looked at it yet.
-    LookOver,
-}
-
-impl NextStep {
-    fn after(garment: &Garment, newest: Option<(&[Check], Option<&str>)>) -> Self {
-        let Some((checks, altered)) = newest else {
-            let nobody_looked = garment.levels.iter().all(|l| l.assumed);
-            return if nobody_looked { Self::LookOver } else { Self::TryOn };
-        };
-        let stop = checks.iter().find(|c| c.stands_in_the_way());
-        match (stop, altered) {
-            (Some(check), _) => Self::Settle(check.title.clone()),
-            (None, Some(seam)) => Self::Chalk(seam.into()),
-            (None, None) => Self::EnterPins,
-        }
-    }
-
-    /// In a few words.
-    pub fn words(&self) -> String {
-        match self {
-            Self::Settle(title) => format!("Settle first: {title}"),
-            Self::Chalk(seam) => format!("Chalk the {seam}"),
-            Self::EnterPins => "Enter the pins".into(),
-            Self::TryOn => "Try it on and pin it".into(),
-            Self::LookOver => "Look it over".into(),
-        }
+/// How far a garment has come with what its newest try-on says.
+fn progress(garment: &Garment, newest: Option<&SolvedTryOn>) -> Progress {
+    Progress {
+        is_looked_over: garment.levels.iter().any(|l| !l.assumed),
+        is_tried_on: newest.is_some(),
+        has_cards: newest.is_some_and(|t| t.changes.iter().any(|change| change.has_card)),
+        is_clear: newest.is_some_and(|t| !t.checks.iter().any(Check::stands_in_the_way)),
     }
 }
 
@@ -153,133 +247,90 @@ pub struct Glance {
     pub hanging: Option<Hanging>,
 }
 
-/// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there.
-pub fn glance(document: &Document) -> Glance {
-    let (garment, tape) = (&*document.garment.with_levels_in_order(), Tape::default());
+/// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there. Nothing of a document without a
+/// state.
+pub fn glance(document: &Document) -> Option<Glance> {
+    let (wearer, tape) = (&document.wearer, Tape::default());
     let newest = document.try_ons.last();
+    let state = newest.and_then(|t| document.state(t.state)).or(document.newest())?;
+    let garment = &*state.garment.with_levels_in_order(wearer);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
-    let changed = newest.and_then(|t| changes(garment, t, tape).ok()).unwrap_or_default();
-    let subject = newest.map_or(Subject::as_it_is(garment, tape), |t| changed.subject(garment, t, tape));
-    let mut checks = if changed.is_empty() { Vec::new() } else { checks(&subject, &levels(&subject)) };
-    pass_over(&mut checks, newest.map_or(&[], |t| &t.passed_over));
-    let altered = changed.first_to_chalk();
+    let changes = newest.and_then(|t| draw(garment, &t.changes).ok()).unwrap_or_default();
+    let worn = newest.map_or_else(Default::default, |t| t.worn);
+    let subject = Subject { garment, wearer, changes: &changes, worn };
+    let checks = match newest.filter(|_| !changes.is_empty()) {
+        Some(try_on) => told_checks(&subject, &girths(&subject), try_on, tape),
+        None => Vec::new(),
+    };
     let count = |outcome| checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
-    Glance {
-        next_step: NextStep::after(garment, newest.map(|_| (&checks[..], altered.as_deref()))),
+    let altered = next::first_to_chalk(&subject);
+    Some(Glance {
+        next_step: NextStep::after(garment, newest.map(|_| (&checks[..], altered))),
         cautions: count(Outcome::Caution),
         stops: count(Outcome::Stop),
-        hanging: hanging(garment, &changed.seams),
-    }
+        hanging: hanging_with(garment, wearer, &changes),
+    })
 }
 
-/// The changes of one try-on, drawn.
-#[derive(Default)]
-struct Changes<'a> {
-    seams: Vec<AlteredSeam<'a>>,
-    darts: Vec<AlteredDart<'a>>,
-    elastic: Option<&'a ElasticPlan>,
-}
-
-impl<'a> Changes<'a> {
-    fn subject(&'a self, garment: &'a Garment, try_on: &TryOn, tape: Tape) -> Subject<'a> {
-        let Self { seams, darts, elastic } = self;
-        Subject { garment, seams, darts, elastic: *elastic, worn: try_on.worn, tape }
-    }
-
-    /// What the hand begins with: darts are sewn before the side seams that they cross.
-    fn first_to_chalk(&self) -> Option<String> {
-        let dart = self.darts.iter().find(|d| d.is_altered()).map(AlteredDart::name);
-        let seam = || self.seams.iter().find(|s| s.span().is_some()).map(|s| s.facts.name().to_owned());
-        dart.or_else(seam).or_else(|| self.elastic.map(|_| "elastic".into()))
-    }
-
-    const fn is_empty(&self) -> bool {
-        self.seams.is_empty() && self.darts.is_empty() && self.elastic.is_none()
-    }
+/// The stages of the work on a garment and where to go on, by a document: what a page asks before anything is solved.
+pub fn stages(document: &Document, tape: Tape) -> (Vec<StageLine>, crate::stages::Stage) {
+    let Some(state) = document.newest() else { return (Vec::new(), crate::stages::Stage::LookOver) };
+    let newest = document.try_ons.last().map(|t| vec![t.clone()]).unwrap_or_default();
+    let alone = Document { try_ons: newest, ..document.clone() };
+    let solved = solve(&alone, tape).ok();
+    let last = solved.as_ref().and_then(|s| s.try_ons.last());
+    let mut progress = progress(&state.garment, last);
+    progress.is_tried_on = !document.try_ons.is_empty();
+    (progress.stages(&state.garment), progress.go_on())
 }
 
 /// Draws what a try-on changes. Faults have their path below the try-on.
-fn changes<'a>(
+fn draw_below<'a>(
     garment: &'a Garment,
     try_on: &'a TryOn,
-    tape: Tape,
-) -> Result<Changes<'a>, Vec<(String, Wrong)>> {
-    let mut faults = Vec::new();
-    let seams = alter_all(garment, &try_on.alterations, tape).unwrap_or_else(|wrong| {
-        faults
-            .extend(wrong.into_iter().map(|(a, field, wrong)| (format!("alterations[{a}].{field}"), wrong)));
-        Vec::new()
-    });
-    let mut darts = Vec::new();
-    for (d, pins) in try_on.darts.iter().enumerate() {
-        match alter_dart(garment, pins) {
-            Ok(dart) => darts.push(dart),
-            Err(wrong) => {
-                faults.extend(wrong.into_iter().map(|(field, wrong)| (format!("darts[{d}].{field}"), wrong)));
-            }
-        }
-    }
-    if let Some(elastic) = &try_on.elastic {
-        if elastic.casing.length <= Length::ZERO {
-            faults.push(("elastic.casing".into(), Wrong::NotPositive { found: elastic.casing }));
-        }
-        if let Some(percent) =
-            elastic.hold_percent.filter(|p| !(HOLDS_PERCENT[0]..=HOLDS_PERCENT[1]).contains(p))
-        {
-            faults.push(("elastic.hold_percent".into(), Wrong::NotAHold { percent }));
-        }
-    }
-    let changes = Changes { seams, darts, elastic: try_on.elastic.as_ref() };
-    if faults.is_empty() { Ok(changes) } else { Err(faults) }
+) -> Result<Vec<DrawnChange<'a>>, Vec<(String, Wrong)>> {
+    draw(garment, &try_on.changes).map_err(|wrong| {
+        let path = |(n, field, wrong): (usize, String, Wrong)| {
+            let kind: &'static str = (&try_on.changes[n]).into();
+            (format!("changes[{n}].{kind}.{field}"), wrong)
+        };
+        wrong.into_iter().map(path).collect()
+    })
 }
 
-fn solve_try_on(
-    garment: &Garment,
-    changes: &Changes<'_>,
+fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn, tape: Tape) -> Vec<Check> {
+    let to = Teller { garment: subject.garment, tape };
+    let findings: Vec<Finding> = judge(subject, girths);
+    let mut checks: Vec<Check> = findings.iter().map(|finding| tell(finding, &to)).collect();
+    pass_over(&mut checks, try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
+    checks
+}
+
+fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, tape: Tape, with_cards: bool) -> SolvedTryOn {
+    let girths = girths(subject);
+    let levels = tell_levels(subject.garment, &girths, tape);
+    let checks = told_checks(subject, &girths, try_on, tape);
+    let changes = subject.changes.iter().map(|change| show(change, subject, tape)).collect();
+    let cards = if with_cards { cards(subject, try_on, &levels, &checks, tape) } else { Vec::new() };
+    let stand = stand_changes(subject.garment, subject.wearer, subject.changes, &girths);
+    SolvedTryOn { changes, levels, checks, cards, stand }
+}
+
+/// The cards, in the order of the hand.
+fn cards(
+    subject: &Subject<'_>,
     try_on: &TryOn,
+    levels: &[LevelResult],
+    checks: &[Check],
     tape: Tape,
-    with_cards: bool,
-) -> SolvedTryOn {
-    let subject = changes.subject(garment, try_on, tape);
-    let levels = levels(&subject);
-    let mut checks = checks(&subject, &levels);
-    pass_over(&mut checks, &try_on.passed_over);
-    let seams: Vec<SolvedSeam> = changes.seams.iter().map(|s| seam::solve_seam(&subject, s)).collect();
-    let darts: Vec<SolvedSeam> = changes.darts.iter().map(|d| dart::solve_dart(&subject, d)).collect();
-    let elastic = changes.elastic.map(|plan| solve_elastic(plan, &levels, tape));
-    let mut cards: Vec<Card> = Vec::new();
-    if with_cards {
-        // Darts are sewn before the side seams that they cross.
-        let of_darts = darts.iter().zip(&changes.darts).filter(|(d, _)| d.is_altered);
-        cards.extend(of_darts.map(|(solved, dart)| dart_card(&subject, dart, solved, &levels, &checks)));
-        let of_seams = changes.seams.iter().zip(&seams).filter(|(_, s)| s.is_altered);
-        cards.extend(of_seams.map(|(seam, solved)| card(&subject, seam, solved, &levels, &checks)));
-        cards.extend(elastic.iter().filter_map(|e| elastic_card(&subject, e, &checks)));
-    }
-    let stand = stand_changes(garment, &changes.seams, &changes.darts, &levels);
-    SolvedTryOn { seams, darts, elastic, levels, checks, cards, stand }
-}
-
-fn solve_elastic(plan: &ElasticPlan, levels: &[LevelResult], tape: Tape) -> SolvedElastic {
-    let waist = levels.iter().find(|l| l.level == Level::Waist);
-    let known = waist.and_then(|w| Some((Length::from_nm(w.after.nm), Length::from_nm(w.body?.nm))));
-    let sum = known.and_then(|(garment, body)| Some((elastic_sum(plan, garment, body)?, garment, body)));
-    SolvedElastic {
-        casing: tape.figure(plan.casing.length),
-        hold_percent: plan.hold_percent.unwrap_or(HOLD_PERCENT),
-        holds_percent: HOLDS_PERCENT,
-        spans: sum.map(|(s, ..)| tape.figure(s.spans)),
-        cut: sum.map(|(s, ..)| tape.figure(s.cut)),
-        sum: sum.map_or_else(String::new, |(s, garment, body)| {
-            let [casing, of_garment, of_body, spans, adjusted] = elastic_shown(&s, garment, body, tape);
-            format!(
-                "{casing} − ({of_garment} − {of_body}) = {spans} spans{adjusted}; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
-                tape.bare(s.spans),
-                s.hold_percent / 100,
-                s.hold_percent % 100,
-                tape.bare(ANCHOR),
-                tape.show(s.cut)
-            )
-        }),
-    }
+) -> Vec<Card> {
+    let mut in_turn: Vec<&DrawnChange<'_>> = subject.changes.iter().filter(|c| c.is_altered()).collect();
+    in_turn.sort_by_key(|change| turn(change));
+    let of_whom = format!("{} · {}", subject.garment.name, subject.wearer.name);
+    let card_of = |change: &&DrawnChange<'_>| {
+        let own = try_on.chalked.iter().filter(|chalked| chalked.change == change.key());
+        let chalked: Vec<Measure> = own.map(|chalked| chalked.at).collect();
+        card(change, of_whom.clone(), &CardOf { subject, levels, checks, chalked: &chalked, tape })
+    };
+    in_turn.iter().filter_map(card_of).collect()
 }

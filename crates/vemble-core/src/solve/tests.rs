@@ -1,13 +1,14 @@
 //! What must hold of every try-on of every kind of garment, whatever was pinned where and how.
 
-use super::{SolvedTryOn, solve};
-use crate::check::tests::kinds::round;
-use crate::check::{LevelOf, Rule};
-use crate::document::{Document, VERSION};
-use crate::fitting::{Alteration, GarmentSide, How, Reading, TryOn, Worn};
-use crate::garment::{Garment, Kind, Run, Seam};
+use super::SolvedTryOn;
+use crate::change::seam::SeamChange;
+use crate::judge::tests::kinds::round;
+use crate::judge::{LevelOf, Rule};
+use crate::fitting::{Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
+use crate::garment::{Kind, Run, Seam};
+use crate::testing::{Fitted, trying};
+use crate::try_on::TryOn;
 use crate::length::{Length, Measure, Tape, Unit};
-use crate::line::{End, Fairing, SidePolicy};
 use proptest::prelude::*;
 use proptest::sample::{Index, select};
 
@@ -28,7 +29,7 @@ fn pins() -> impl Strategy<Value = Vec<(i64, i64, How, bool)>> {
 }
 
 /// A garment of any kind with pins on one to three of its long seams.
-fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
+fn pinned() -> impl Strategy<Value = (Fitted, Vec<SeamChange>)> {
     let policy = prop_oneof![
         2 => Just(None), 1 => Just(Some(SidePolicy::Mean)), 1 => Just(Some(SidePolicy::Larger)),
         1 => Just(Some(SidePolicy::Left)), 2 => Just(Some(SidePolicy::KeepEach)),
@@ -39,7 +40,7 @@ fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
         let garment = round(kind);
         let long: Vec<Seam> =
             garment.seams.iter().map(|s| s.seam).filter(|s| s.run() != Run::Across).collect();
-        let mut alterations: Vec<Alteration> = Vec::new();
+        let mut alterations: Vec<SeamChange> = Vec::new();
         for (which, pins, sides, fairing, share) in seams {
             let seam = *which.get(&long);
             let length = garment.seam(seam).unwrap().length.length;
@@ -54,12 +55,12 @@ fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
             readings.dedup_by_key(|r| (r.station.length, r.side));
             if alterations.iter().all(|a| a.seam != seam) {
                 let front_share = Some(share.try_into().unwrap());
-                alterations.push(Alteration {
+                alterations.push(SeamChange {
                     readings,
                     sides,
                     fairing,
                     front_share,
-                    ..Alteration::of(seam)
+                    ..SeamChange::of(seam)
                 });
             }
         }
@@ -67,34 +68,38 @@ fn pinned() -> impl Strategy<Value = (Garment, Vec<Alteration>)> {
     })
 }
 
-fn solved(garment: &Garment, alterations: Vec<Alteration>, worn: Worn, tape: Tape) -> SolvedTryOn {
-    let try_on = TryOn { worn, alterations, ..TryOn::on(jiff::civil::date(2026, 10, 3)) };
-    let document = Document { version: VERSION, garment: garment.clone(), try_ons: vec![try_on] };
-    solve(&document, tape).unwrap_or_else(|faults| panic!("{faults:?}")).try_ons.remove(0)
+fn solved(garment: &Fitted, changes: Vec<SeamChange>, worn: Worn, tape: Tape) -> SolvedTryOn {
+    garment.solved(TryOn { worn, ..trying(changes) }, tape)
 }
 
 /// Exact figures of every level: whose, off and after.
-fn girths(result: &SolvedTryOn) -> Vec<(crate::garment::Level, LevelOf, i64, i64)> {
+fn girths(result: &SolvedTryOn) -> Vec<(crate::place::Level, LevelOf, i64, i64)> {
     result.levels.iter().map(|l| (l.level, l.of, l.off.nm, l.after.nm)).collect()
 }
 
-/// Exact figures of every mark of every card: card, station, then front and back of the left and of the right.
-type Chalked = (String, i64, Option<[i64; 2]>, Option<[i64; 2]>);
+/// Exact figures of every row of every card: card, station, then what is chalked there.
+type Chalked = (String, Vec<Option<i64>>);
 
 fn chalked(result: &SolvedTryOn) -> Vec<Chalked> {
-    let side = |s: &super::MarkSide| [s.front.nm, s.back.nm];
     let of_card = |card: &crate::card::Card| {
-        let key = card.key.clone();
-        let mark = move |m: &super::MarkResult| {
-            let left = m.left.as_ref().map(side);
-            // Where the sides agree, the left speaks for both.
-            (key.clone(), m.station.nm, left, m.right.as_ref().map(side))
+        let key = card.key.to_string();
+        let row = move |row: &crate::card::TableRow| {
+            (key.clone(), row.cells.iter().map(|cell| cell.figure.as_ref().map(|f| f.nm)).collect())
         };
-        card.marks.iter().map(mark).collect::<Vec<_>>()
+        card.table().rows.iter().map(row).collect::<Vec<_>>()
     };
     let mut all: Vec<Chalked> = result.cards.iter().flat_map(of_card).collect();
     all.sort();
     all
+}
+
+/// The columns of the other side in place of each side's, where both have columns of their own.
+fn sides_exchanged((key, mut row): Chalked, sides_agree: bool) -> Chalked {
+    let one = (row.len() - 1) / 2;
+    if !sides_agree {
+        row[1..].rotate_left(one);
+    }
+    (key, row)
 }
 
 /// A figure as it is shown, without its unit: `4.5`, `1 3/4`.
@@ -138,7 +143,7 @@ proptest! {
         prop_assert_eq!(girths(&one), girths(&other));
         prop_assert_eq!(chalked(&one), chalked(&other));
         let said = |result: &SolvedTryOn| {
-            let mut said: Vec<_> = result.checks.iter().map(|c| (c.key.clone(), c.outcome)).collect();
+            let mut said: Vec<_> = result.checks.iter().map(|c| (format!("{:?}", c.key), c.outcome)).collect();
             said.sort();
             said
         };
@@ -148,7 +153,7 @@ proptest! {
     /// What was pinned left and right exchanged: so is what is chalked, and the girth of each leg and sleeve.
     #[test]
     fn exchanging_the_sides_exchanges_what_follows((garment, alterations) in pinned()) {
-        let pairs: Vec<Alteration> = alterations.into_iter().filter(|a| !a.seam.is_single()).collect();
+        let pairs: Vec<SeamChange> = alterations.into_iter().filter(|a| !a.seam.is_single()).collect();
         let exchanged = pairs.iter().cloned().map(|mut a| {
             a.readings.iter_mut().for_each(|r| r.side = GarmentSide::BOTH[1 - r.side as usize]);
             a.sides = if a.sides == Some(SidePolicy::Left) { Some(SidePolicy::Right) } else { a.sides };
@@ -167,17 +172,16 @@ proptest! {
                 both => both,
             };
         }
-        let sorted = |mut girths: Vec<(crate::garment::Level, LevelOf, i64, i64)>| {
+        let sorted = |mut girths: Vec<(crate::place::Level, LevelOf, i64, i64)>| {
             girths.sort_by_key(|g| (g.0, g.1 as u8));
             girths
         };
         prop_assert_eq!(sorted(girths(&one)), sorted(swapped));
-        for (a, b) in one.seams.iter().zip(&other.seams) {
-            prop_assert_eq!((&a.key, a.sides_agree, a.edges_equal, a.ends.clone()), (&b.key, b.sides_agree, b.edges_equal, b.ends.clone()));
-            let marks = chalked(&other).into_iter().filter(|m| m.0 == b.key);
-            let marks: Vec<Chalked> = marks.map(|(key, at, left, right)| if b.sides_agree { (key, at, left, right) } else { (key, at, right, left) }).collect();
-            let of_one: Vec<Chalked> = chalked(&one).into_iter().filter(|m| m.0 == a.key).collect();
-            prop_assert_eq!(of_one, marks);
+        for (change, (a, b)) in one.changes.iter().zip(one.lines().into_iter().zip(other.lines())) {
+            let of = |row: &Chalked| row.0 == change.key.to_string();
+            prop_assert_eq!((a.sides_agree, a.edges_equal, &a.ends), (b.sides_agree, b.edges_equal, &b.ends));
+            let rows = chalked(&other).into_iter().filter(of).map(|row| sides_exchanged(row, b.sides_agree));
+            prop_assert!(chalked(&one).into_iter().filter(of).eq(rows));
         }
     }
 
@@ -187,9 +191,9 @@ proptest! {
         let [one, other] = [Worn::RightSideOut, Worn::InsideOut].map(|worn| solved(&garment, alterations.clone(), worn, Tape::Cm));
         prop_assert_eq!(girths(&one), girths(&other));
         prop_assert_eq!(chalked(&one), chalked(&other));
-        let others = other.checks.iter().filter(|c| c.rule != Rule::Turned);
+        let others = other.checks.iter().filter(|c| c.key.rule != Rule::Turned);
         prop_assert!(one.checks.iter().map(|c| &c.key).eq(others.map(|c| &c.key)));
-        for (a, b) in one.seams.iter().zip(&other.seams) {
+        for (a, b) in one.lines().into_iter().zip(other.lines()) {
             for (pin, turned) in a.pins.iter().zip(&b.pins) {
                 prop_assert_eq!((pin.side, pin.whole.nm, pin.beside.nm), (turned.side, turned.whole.nm, turned.beside.nm));
                 prop_assert_ne!(pin.wearer_side, turned.wearer_side);
@@ -200,18 +204,16 @@ proptest! {
         }
     }
 
-    /// Another tape shows other figures of the same lengths; only an end that is assumed lies at a mark of the tape.
+    /// Another tape shows other figures of the same lengths, also where an end is assumed.
     #[test]
     fn no_tape_changes_a_length((garment, alterations) in pinned()) {
-        let given = |a: Alteration| Alteration { lower: Some(End::RunsOff {}), upper: Some(End::RunsOff {}), ..a };
-        let alterations: Vec<_> = alterations.into_iter().map(given).collect();
         let on = |tape| solved(&garment, alterations.clone(), Worn::RightSideOut, tape);
         let in_cm = on(Tape::Cm);
         for tape in [Tape::CmHalves, Tape::In, Tape::InSixteenths] {
             let other = on(tape);
             prop_assert_eq!(girths(&in_cm), girths(&other));
             prop_assert_eq!(&in_cm.stand, &other.stand);
-            for (a, b) in in_cm.seams.iter().zip(&other.seams) {
+            for (a, b) in in_cm.lines().into_iter().zip(other.lines()) {
                 prop_assert_eq!(&a.strip.lines, &b.strip.lines);
                 prop_assert!(a.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm)).eq(b.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm))));
             }

@@ -8,6 +8,7 @@ mod typeset;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use vemble_core::change::ChangeKey;
 use vemble_core::solve::Solved;
 
 /// The paper a card is printed on.
@@ -57,7 +58,7 @@ pub enum CardsError {
 ///
 /// # Errors
 /// Where there is no such card, or none at all; otherwise only what the writer reports.
-pub fn cards_pdf(solved: &Solved, key: Option<&str>, paper: Paper) -> Result<Vec<u8>, CardsError> {
+pub fn cards_pdf(solved: &Solved, key: Option<ChangeKey>, paper: Paper) -> Result<Vec<u8>, CardsError> {
     let mut sheets = sheet::Sheets::new(paper);
     for try_on in &solved.try_ons {
         for card in try_on.cards.iter().filter(|c| key.is_none_or(|k| k == c.key)) {

@@ -16,7 +16,7 @@ pub const MARGIN: f32 = 30.0;
 
 /// How a line is drawn: old stitching in short dashes, new stitching solid, a cut line in long dashes.
 #[derive(Clone, Copy)]
-pub enum Line {
+pub enum Pen {
     Old,
     New,
     Cut,
@@ -28,7 +28,7 @@ pub enum Line {
 
 enum Item {
     Words(Words, (f32, f32)),
-    Line(BezPath, Line),
+    Path(BezPath, Pen),
     Dot(kurbo::Point),
 }
 
@@ -96,8 +96,8 @@ impl Sheets {
     }
 
     /// A line, in points of the page.
-    pub fn draw(&mut self, path: BezPath, line: Line) {
-        self.add(Item::Line(path, line));
+    pub fn draw(&mut self, path: BezPath, line: Pen) {
+        self.add(Item::Path(path, line));
     }
 
     /// A chalk mark, in points of the page.
@@ -156,7 +156,7 @@ fn put(surface: &mut Surface<'_>, typesetter: &mut Typesetter, item: &Item) {
             surface.set_fill(Some(black()));
             typesetter.put(surface, words, *at);
         }
-        Item::Line(path, line) => {
+        Item::Path(path, line) => {
             surface.set_fill(None);
             surface.set_stroke(Some(stroke(*line)));
             if let Some(path) = outline(path) {
@@ -173,13 +173,13 @@ fn put(surface: &mut Surface<'_>, typesetter: &mut Typesetter, item: &Item) {
     }
 }
 
-fn stroke(line: Line) -> Stroke {
+fn stroke(line: Pen) -> Stroke {
     let (width, dash, paint) = match line {
-        Line::Old => (1.1, Some(vec![4.0, 3.0]), luma::Color::black()),
-        Line::New => (1.9, None, luma::Color::black()),
-        Line::Cut => (0.9, Some(vec![12.0, 4.0]), luma::Color::black()),
-        Line::Rule => (0.5, None, luma::Color::new(170)),
-        Line::Outline => (0.9, None, luma::Color::black()),
+        Pen::Old => (1.1, Some(vec![4.0, 3.0]), luma::Color::black()),
+        Pen::New => (1.9, None, luma::Color::black()),
+        Pen::Cut => (0.9, Some(vec![12.0, 4.0]), luma::Color::black()),
+        Pen::Rule => (0.5, None, luma::Color::new(170)),
+        Pen::Outline => (0.9, None, luma::Color::black()),
     };
     let dash = dash.map(|array| StrokeDash { array, offset: 0.0 });
     Stroke { paint: paint.into(), width, dash, ..Stroke::default() }

@@ -1,0 +1,106 @@
+//! The chalk card of a pair of darts.
+
+use super::{AlteredDart, DartChange};
+use crate::card::{Block, CardOf, Cell, Column, HasCard, Table, TableRow, Emphasis};
+use crate::chalk::Row;
+use crate::change::{ChangeKey, Drawn, Input};
+use crate::fitting::GarmentSide;
+use crate::length::Measure;
+use crate::told::{capital, row_note};
+
+impl HasCard for AlteredDart<'_> {
+    /// Before the side seams that it crosses.
+    const TURN: u8 = 1;
+
+    fn card(&self, of: &CardOf<'_>) -> Option<(String, Vec<Block>)> {
+        if !self.is_altered() {
+            return None;
+        }
+        let (tape, garment) = (of.tape, of.subject.garment);
+        let rows = self.rows(garment, tape);
+        let (datum, _) = DartChange::reads_from(self.key());
+        let sides = if self.sides_agree() { "a pair, both the same" } else { "a pair, each its own" };
+        let name = DartChange::name(garment, self.key());
+        let measured = format!(
+            "Stations in {unit} from the {datum}. Fold depths in {unit}, from the middle of the dart to either side.",
+            unit = tape.unit_word()
+        );
+        let mut blocks: Vec<Block> =
+            self.card_drawings(&rows, [datum, self.other_end()]).into_iter().map(Block::Drawing).collect();
+        blocks.push(Block::Text(measured));
+        blocks.push(Block::Table(self.table(of, &rows, datum)));
+        if self.place_is_assumed {
+            blocks.push(Block::Note(format!(
+                "Assumed: {}. Nobody said where it lies: put in its point and its other end.",
+                self.place_words(tape).unwrap_or_default()
+            )));
+        }
+        blocks.extend(of.inside_out());
+        blocks.push(Block::Steps(self.steps(of, datum)));
+        blocks.extend(of.cautions(ChangeKey::Dart(self.key()), false));
+        blocks.extend(of.afterwards());
+        Some((format!("{}, {sides}", capital(&name)), blocks))
+    }
+}
+
+impl AlteredDart<'_> {
+    fn table(&self, of: &CardOf<'_>, rows: &[Row], datum: &str) -> Table {
+        let (tape, unit) = (of.tape, of.tape.unit_name());
+        let column = |emphasis, heading: String, group| Column { heading, emphasis, group };
+        let mut columns = vec![column(Emphasis::Station, format!("from {datum}, {unit}"), 0)];
+        let sides: &[(GarmentSide, &str)] = match self.sides_agree() {
+            true => &[(GarmentSide::Left, "")],
+            false => &[(GarmentSide::Left, "left: "), (GarmentSide::Right, "right: ")],
+        };
+        for (group, (_, words)) in (1..).zip(sides) {
+            columns.push(column(Emphasis::Chalked, format!("{words}fold depth, {unit}"), group));
+            columns.push(column(Emphasis::Sum, format!("{words}taken by each, {unit}"), group));
+        }
+        let row = |row: &Row| {
+            let mut cells = vec![Cell::of(Some(tape.figure(row.station.0)), None)];
+            for (side, _) in sides {
+                let at = row.station.min(crate::length::Station(self.length));
+                let (depth, added) = (self.depth(*side, at), self.added(*side, at));
+                let old = match depth == added {
+                    true => String::new(),
+                    false => {
+                        format!("{} deep now, {} with the pins; ", tape.bare(depth - added), tape.bare(depth))
+                    }
+                };
+                let each = tape.factor(depth, 2, depth * 2);
+                let sum = format!("{old}2 × {each} = {} taken by each", tape.show(depth * 2));
+                for figure in [depth, depth * 2] {
+                    cells.push(Cell::of(Some(tape.figure(figure)), Some(sum.clone())));
+                }
+            }
+            let at: Vec<Measure> =
+                row.exact.iter().map(|s| Measure { length: s.0, unit: tape.unit() }).collect();
+            TableRow { is_chalked: of.is_chalked(&at), at, cells, note: row_note(row) }
+        };
+        Table { columns, rows: rows.iter().map(row).collect() }
+    }
+
+    fn steps(&self, of: &CardOf<'_>, datum: &str) -> Vec<String> {
+        let join = match self.facts {
+            Some(_) => "Join the dots; fold along the middle, dots on dots, and pin across.",
+            None => "Join the dots to a lens or a wedge; fold along the middle, dots on dots, and pin across.",
+        };
+        let sew = match self.key().has_two_points() {
+            true => "Sew from the middle to one point, then from the middle to the other.".into(),
+            false => format!("Sew from the {} to the point.", self.other_end()),
+        };
+        vec![
+            match self.place_words(of.tape) {
+                Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
+                None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
+            },
+            format!("Lay the tape along the middle with 0 at the {datum}. Tick each station."),
+            "From each tick measure the fold depth to either side of the middle and make a dot.".into(),
+            join.into(),
+            "Baste, and try it on again.".into(),
+            sew,
+            "Finish each point with short stitches or a hand knot, without a lump. Press over a ham, towards the centre."
+                .into(),
+        ]
+    }
+}

@@ -1,0 +1,221 @@
+//! Darts: new ones, deepened ones, and ones that are let out.
+//!
+//! A dart is fold depth, half of what it takes in, by the station from its point. Darts come in pairs: both have equal length
+//! and equal stations, and each fold depth d takes 2d, so a pair takes 4d.
+
+use super::input::DartChange;
+use crate::change::{Curve, NOUGHT, Sides, Wrongs, reconcile, wrong_readings};
+use crate::fault::Wrong;
+use crate::fitting::{FrontShare, GarmentSide};
+use crate::garment::{Dart, DartFacts, Garment, Seam};
+use crate::length::{Length, Station};
+use crate::place::Level;
+
+/// From the waist up to the point of a new dart that nobody placed: 16 cm (teaching value: below the shoulder blade).
+const ABOVE_WAIST: Length = Length::from_mm(160);
+/// From the waist down to its lower point: 14 cm (teaching value: above the fullest hip).
+const BELOW_WAIST: Length = Length::from_mm(140);
+
+/// A pair of darts with its new fold depths.
+#[derive(Clone, Debug)]
+pub struct AlteredDart<'a> {
+    /// What was pinned.
+    pub change: &'a DartChange,
+    /// As it was found; nothing for a new one.
+    pub facts: Option<&'a DartFacts>,
+    /// How high above the hem its point lies, the upper one of two; nothing for a dart that does not run up and down.
+    pub point: Option<Length>,
+    /// How high above the hem its other end lies.
+    pub base: Option<Length>,
+    /// From the point to the other end.
+    pub length: Length,
+    /// Nobody said where a new one lies.
+    pub place_is_assumed: bool,
+    /// How the two sides were made to agree.
+    pub sides: Sides,
+    /// Fold depth as it is, by the station from the point.
+    pub old: Curve,
+    /// Fold depth as it will be, left and right.
+    pub new: [Curve; 2],
+}
+
+/// Where a dart lies: its point and its other end, above the hem.
+type DartSpan = (Length, Length);
+
+impl AlteredDart<'_> {
+    /// Which pair.
+    pub const fn key(&self) -> Dart {
+        self.change.dart
+    }
+
+    /// What is added to the fold depth at a station; negative where it is let out.
+    pub fn added(&self, side: GarmentSide, station: Station) -> Length {
+        let s = station.0.cm();
+        Length::from_cm(self.new[side as usize].at(s) - self.old.at(s))
+    }
+
+    /// The fold depth at a station.
+    pub fn depth(&self, side: GarmentSide, station: Station) -> Length {
+        Length::from_cm(self.new[side as usize].at(station.0.cm()))
+    }
+
+    /// The station at a height above the hem; nothing where the dart does not reach, or runs another way.
+    pub fn station_at(&self, height: Length) -> Option<Station> {
+        let (point, base) = (self.point?, self.base?);
+        let station = if base <= point { point - height } else { height - point };
+        (!station.is_negative() && station <= self.length).then_some(Station(station))
+    }
+}
+
+/// Draws the new fold depths of every pair of darts, in the order of their changes.
+///
+/// # Errors
+/// Each with the number of its change and the field that is wrong, as a path below it.
+pub(crate) fn draw<'a>(
+    garment: &'a Garment,
+    changes: &[(usize, &'a DartChange)],
+) -> Result<Vec<AlteredDart<'a>>, Wrongs> {
+    let (mut drawn, mut faults) = (Vec::new(), Vec::new());
+    for &(number, change) in changes {
+        match alter(garment, change) {
+            Ok(dart) => drawn.push(dart),
+            Err(wrong) => faults.extend(wrong.into_iter().map(|(field, wrong)| (number, field, wrong))),
+        }
+    }
+    if faults.is_empty() { Ok(drawn) } else { Err(faults) }
+}
+
+/// Draws the new fold depths of a pair of darts.
+fn alter<'a>(garment: &'a Garment, pins: &'a DartChange) -> Result<AlteredDart<'a>, Vec<(String, Wrong)>> {
+    let facts = garment.darts.iter().find(|d| d.dart == pins.dart);
+    if facts.is_some() {
+        let given = [("point", pins.point), ("base", pins.base)].into_iter().find(|g| g.1.is_some());
+        if let Some((field, _)) = given {
+            return Err(vec![(field.into(), Wrong::DartIsThere { what: pins.dart.name() })]);
+        }
+    }
+    let place = match facts {
+        Some(facts) => place_of(garment, facts),
+        None => new_place(garment, pins),
+    };
+    let deepest_pin = pins.readings.iter().map(|r| r.station.length).max().unwrap_or_default();
+    let length = match (facts, place) {
+        (Some(facts), _) => facts.length.length,
+        (None, Some((point, base))) => (point - base).abs(),
+        (None, None) if pins.dart.runs_up_and_down() => {
+            return Err(vec![("point".into(), Wrong::NoPlaceForDart { what: pins.dart.name() })]);
+        }
+        (None, None) => deepest_pin,
+    };
+    let old = facts.map_or_else(Curve::default, |f| profile(f, length));
+    let faults = wrong_pins(pins, &old, length);
+    if !faults.is_empty() {
+        return Err(faults);
+    }
+    let sides = reconcile(&pins.readings, FrontShare::default(), pins.sides);
+    let new = GarmentSide::BOTH.map(|side| {
+        let added: Vec<(f64, f64)> =
+            sides.pins[side as usize].iter().map(|p| (p.station.0.cm(), p.edges.front.0.cm())).collect();
+        deepened(&old, &added, length.cm(), pins.dart.has_two_points())
+    });
+    Ok(AlteredDart {
+        change: pins,
+        facts,
+        point: place.map(|p| p.0),
+        base: place.map(|p| p.1),
+        length,
+        place_is_assumed: facts.is_none()
+            && pins.dart.runs_up_and_down()
+            && (pins.point.is_none() || pins.base.is_none()),
+        sides,
+        old,
+        new,
+    })
+}
+
+/// Where a dart that is there lies: from the waist up on what hangs from the shoulders, else down; one with two points has its
+/// middle at the waist.
+fn place_of(garment: &Garment, facts: &DartFacts) -> Option<DartSpan> {
+    let waist = garment.level(Level::Waist)?.station.length;
+    let length = facts.length.length;
+    Some(match facts.dart {
+        Dart::FrontWaist | Dart::BackWaist if garment.hangs_from_shoulders() => (waist + length, waist),
+        Dart::FrontWaist | Dart::BackWaist => (waist - length, waist),
+        Dart::FrontFishEye | Dart::BackFishEye => {
+            let half = length.fraction(1, 2);
+            (waist + half, waist + half - length)
+        }
+        Dart::Bust | Dart::Shoulder => return None,
+    })
+}
+
+/// Where a new dart lies: as it was placed, and what nobody said from the waist.
+fn new_place(garment: &Garment, pins: &DartChange) -> Option<DartSpan> {
+    if !pins.dart.runs_up_and_down() {
+        return None;
+    }
+    let waist = garment.level(Level::Waist).map(|l| l.station.length);
+    let reach = pins.readings.iter().map(|r| r.station.length).max().unwrap_or_default();
+    let usual: Option<DartSpan> =
+        waist.map(|waist| match (pins.dart.has_two_points(), garment.hangs_from_shoulders()) {
+            (true, _) => (waist + ABOVE_WAIST, waist - BELOW_WAIST),
+            // From the hem up, through the waist, where no seam crosses there.
+            (false, true) if garment.seam(Seam::WaistSeam).is_none() => (waist + ABOVE_WAIST, Length::ZERO),
+            (false, true) => (waist + ABOVE_WAIST, waist),
+            (false, false) => (waist - reach.max(BELOW_WAIST), waist),
+        });
+    let point = pins.point.map(|m| m.length).or(usual.map(|u| u.0))?;
+    let base = pins.base.map(|m| m.length).or(usual.map(|u| u.1))?;
+    (point != base).then_some((point, base))
+}
+
+/// A dart as it is found: straight from its point to where it is deepest.
+fn profile(facts: &DartFacts, length: Length) -> Curve {
+    let (length, depth) = (length.cm(), facts.fold_depth.length.cm());
+    if facts.dart.has_two_points() {
+        let middle = length / 2.0;
+        let slope = depth / middle;
+        let mut up = Curve::through(&[(0.0, 0.0, slope), (middle, depth, slope)]);
+        up.pieces.extend(Curve::through(&[(middle, depth, -slope), (length, 0.0, -slope)]).pieces);
+        return up;
+    }
+    let slope = depth / length;
+    Curve::through(&[(0.0, 0.0, slope), (length, depth, slope)])
+}
+
+fn wrong_pins(change: &DartChange, old: &Curve, length: Length) -> Vec<(String, Wrong)> {
+    let datum = if change.dart.has_two_points() { "upper point" } else { "point" };
+    let mut faults = wrong_readings(&change.readings, length, datum);
+    for (n, reading) in change.readings.iter().enumerate() {
+        let (station, found) = (reading.station.length, reading.amount);
+        let added = reading.edges(FrontShare::default()).front.0;
+        let depth = Length::from_cm(old.at(station.cm()));
+        let wrong = if station == Length::ZERO && added != Length::ZERO {
+            Wrong::AtThePoint { found }
+        } else if depth + added < -NOUGHT && station <= length {
+            Wrong::ShallowerThanNought { found, depth }
+        } else {
+            continue;
+        };
+        faults.push((format!("readings[{n}].amount"), wrong));
+    }
+    faults
+}
+
+/// The old fold depth with what is added: nought at each point, through every pin without a swing, and as deep as the last pin from
+/// there to a seam or edge.
+fn deepened(old: &Curve, added: &[(f64, f64)], length: f64, two_points: bool) -> Curve {
+    if added.is_empty() {
+        return old.clone();
+    }
+    let mut points = vec![(0.0, 0.0)];
+    points.extend(added.iter().copied().filter(|p| p.0 > 0.0 && !(two_points && p.0 >= length)));
+    let last = points[points.len() - 1];
+    if two_points {
+        points.push((length, 0.0));
+    } else if last.0 < length {
+        points.push((length, last.1));
+    }
+    let more = Curve::without_swings(&points);
+    if old.pieces.is_empty() { more } else { more.plus(1.0, old) }
+}

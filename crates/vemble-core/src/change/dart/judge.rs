@@ -1,0 +1,130 @@
+//! Darts: not too deep for one fold, run out gently, and end short of what they shape.
+
+use super::{AlteredDart, DartChange};
+use crate::change::{Change, ChangeKey, NOUGHT};
+use crate::fitting::{GarmentSide, SidePolicy};
+use crate::garment::{Dart, Seam};
+use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides};
+use crate::length::{Length, Station};
+use crate::place::Level;
+
+/// Deeper than this one fold stands off: 1.9 cm (teaching value: three quarters of an inch).
+pub(super) const ONE_FOLD: Length = Length::from_mm(19);
+/// A front dart ends at least so far from the bust point: 2.5 cm (teaching value: a point on the point shows).
+pub(super) const OFF_BUST: Length = Length::from_mm(25);
+
+/// The figures that findings about a pair of darts rest on.
+#[derive(Clone, Debug)]
+pub(crate) enum Found {
+    /// The deepest fold of both sides.
+    Depth { deepest: Length },
+    /// The last stretch to a point, and the fold it runs out from.
+    RunOut { run: Length, depth: Length, safe: i64 },
+    /// A point in front, so far below the bust line.
+    BelowBust { away: Length, bust: Length },
+    /// The lower free point behind, and the fullest hip, above the hem.
+    AboveHip { free: Length, hip: Length },
+    /// It is let out: how deep it is now.
+    LetOut { depth: Length, shows_holes: bool },
+    /// The seam that it ends in moves.
+    IntoSeam { seam: Seam, most: Length },
+}
+
+impl Judge for AlteredDart<'_> {
+    fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
+        let keep_each = || {
+            let change: DartChange = DartChange { sides: Some(SidePolicy::KeepEach), ..self.change.clone() };
+            Change::Dart(change)
+        };
+        let mut all: Vec<Finding> =
+            TwoSides::judge(subject, ChangeKey::Dart(self.key()), &self.sides, keep_each).into_iter().collect();
+        all.extend(self.depth_found());
+        all.extend(self.run_out_found(subject));
+        all.extend(self.place_found(subject));
+        all.extend(self.let_out_found(subject));
+        all.extend(self.into_seam(subject));
+        all
+    }
+}
+
+impl AlteredDart<'_> {
+    fn finding(&self, rule: Rule, outcome: Outcome, found: Found) -> Finding {
+        Finding::new(FindingKey::about(rule, ChangeKey::Dart(self.key())), outcome, found)
+    }
+
+    fn depth_found(&self) -> Option<Finding> {
+        let at = |side: GarmentSide| {
+            let pins = self.sides.pins[side as usize].iter().map(|p| p.station);
+            pins.chain([Station(self.length)]).map(move |s| self.depth(side, s))
+        };
+        let deepest = GarmentSide::BOTH.into_iter().flat_map(at).max()?;
+        let outcome = if deepest > ONE_FOLD { Outcome::Caution } else { Outcome::Passes };
+        Some(self.finding(Rule::Depth, outcome, Found::Depth { deepest }))
+    }
+
+    /// Towards each point the fold runs out from the pin next to it; the fastest decides.
+    fn run_out_found(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let safe = subject.garment.cloth.safe_run_out();
+        let ends = |side: GarmentSide| {
+            let pins = &self.sides.pins[side as usize];
+            let first = pins.first().map(|p| (p.station, p.station.0));
+            let last = pins.last().filter(|_| self.key().has_two_points());
+            let last = last.map(|p| (p.station, self.length - p.station.0));
+            first.into_iter().chain(last).map(move |(station, run)| (run, self.depth(side, station)))
+        };
+        let fast = |(run, depth): &(Length, Length)| run.cm() / depth.cm();
+        let all = GarmentSide::BOTH.into_iter().flat_map(ends).filter(|e| e.1 > NOUGHT);
+        let (run, depth) = all.min_by(|a, b| fast(a).total_cmp(&fast(b)))?;
+        let outcome = match run.cm() / depth.cm() {
+            ratio if ratio >= safe as f64 => Outcome::Passes,
+            ratio if ratio * 2.0 >= safe as f64 => Outcome::Caution,
+            _ => Outcome::Stop,
+        };
+        Some(self.finding(Rule::RunOut, outcome, Found::RunOut { run, depth, safe }))
+    }
+
+    /// In front the point stays off the bust point; behind the lower one ends at the fullest hip or above it.
+    fn place_found(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let level = if self.key().is_in_front() { Level::Bust } else { Level::Hip };
+        let height = subject.garment.level(level)?.station.length;
+        let (point, base) = (self.point?, self.base?);
+        let two = self.key().has_two_points();
+        let (fits, found) = if level == Level::Bust {
+            let away = height - point;
+            (away >= OFF_BUST, Found::BelowBust { away, bust: height })
+        } else if base < point && !two {
+            // From a seam or edge below the hip upwards nothing ends free down there.
+            return None;
+        } else {
+            let free = if two { base } else { point };
+            (free >= height, Found::AboveHip { free, hip: height })
+        };
+        Some(self.finding(Rule::Placement, if fits { Outcome::Passes } else { Outcome::Caution }, found))
+    }
+
+    fn let_out_found(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let depth = self.facts?.fold_depth.length;
+        let gives = |side: GarmentSide| {
+            self.sides.pins[side as usize].iter().any(|p| self.added(side, p.station) < -NOUGHT)
+        };
+        let shows_holes = subject.garment.cloth.shows_holes;
+        let outcome = if shows_holes { Outcome::Caution } else { Outcome::Passes };
+        let found = Found::LetOut { depth, shows_holes };
+        GarmentSide::BOTH.into_iter().any(gives).then(|| self.finding(Rule::Capacity, outcome, found))
+    }
+
+    /// A dart that ends in a seam which is altered there changes what the seam crosses.
+    fn into_seam(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let seam = match self.key() {
+            Dart::Bust => Seam::SideSeam,
+            Dart::Shoulder => Seam::ShoulderSeam,
+            Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => return None,
+        };
+        let altered = subject.seams().find(|s| s.facts.seam == seam)?;
+        let moves = altered.lines.iter().filter_map(|line| line.span().map(|span| line.deepest(span.1)));
+        let most = moves.max().filter(|most| *most > NOUGHT)?;
+        let mut found = self.finding(Rule::Partners, Outcome::Caution, Found::IntoSeam { seam, most });
+        found.key.partner = Some(Partner::Seam);
+        Some(found)
+    }
+}

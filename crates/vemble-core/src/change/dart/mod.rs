@@ -1,0 +1,44 @@
+//! A pair of darts: new, deepened or let out.
+
+mod card;
+mod drawing;
+mod fold;
+mod input;
+mod judge;
+mod merge;
+mod rows;
+mod shown;
+mod told;
+
+pub use fold::AlteredDart;
+pub(crate) use fold::draw;
+pub use input::DartChange;
+pub(crate) use judge::Found;
+
+pub use shown::Shown;
+
+use super::{ChangeKey, Drawn, Term};
+use crate::fitting::{Edges, GarmentSide};
+use crate::garment::{Garment, Round};
+use crate::length::PerEdge;
+use crate::place::Level;
+
+impl Drawn for AlteredDart<'_> {
+    fn is_altered(&self) -> bool {
+        self.sides.pins.iter().any(|pins| !pins.is_empty())
+    }
+
+    /// Each takes twice its fold depth from what goes round the whole; across a leg or sleeve it takes nothing.
+    fn takes(&self, garment: &Garment, level: Level, _: &[GarmentSide]) -> Vec<Term> {
+        let height = garment.level(level).filter(|_| garment.round(level) == Round::Whole);
+        let Some(station) = height.and_then(|l| self.station_at(l.station.length)) else { return Vec::new() };
+        Term::of_sides(ChangeKey::Dart(self.key()), &GarmentSide::BOTH, |side| {
+            let depth = PerEdge(self.added(side, station));
+            Edges { front: depth, back: depth }
+        })
+    }
+
+    fn sides_agree(&self) -> bool {
+        self.new[0] == self.new[1]
+    }
+}

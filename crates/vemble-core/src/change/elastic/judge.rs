@@ -1,0 +1,48 @@
+//! Elastic in a waistband: whether there is casing enough, and how much it gathers.
+
+use super::{CasedElastic, ElasticSum, elastic_sum};
+use crate::change::{ChangeKey, Drawn};
+use crate::judge::{Finding, FindingKey, Judge, Outcome, Rule, Subject, girths};
+use crate::length::Length;
+use crate::place::Level;
+
+/// The figures that a finding about elastic rests on.
+#[derive(Clone, Copy, Debug)]
+pub(crate) enum Found {
+    /// A girth is not known.
+    Unknown { casing: Length },
+    /// The casing is no longer than what is too wide.
+    TooShort { casing: Length, excess: Length },
+    /// What it comes to.
+    Comes { sum: ElasticSum, garment: Length, body: Length },
+}
+
+impl CasedElastic<'_> {
+    /// What the waist will measure and the body does, if both are known.
+    pub(super) fn waist(&self, subject: &Subject<'_>) -> Option<(Length, Length)> {
+        let waist = girths(subject).into_iter().find(|g| g.level.level == Level::Waist)?;
+        Some((waist.after, waist.body?))
+    }
+}
+
+impl Judge for CasedElastic<'_> {
+    fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
+        let Some(casing) = self.change.casing.filter(|_| self.is_altered()).map(|m| m.length) else {
+            return Vec::new();
+        };
+        let (outcome, found) = match self.waist(subject) {
+            None => (Outcome::Stop, Found::Unknown { casing }),
+            Some((garment, body)) => match elastic_sum(self.change, garment, body) {
+                None => (Outcome::Stop, Found::TooShort { casing, excess: garment - body }),
+                Some(sum) => {
+                    let outcome = match sum.excess <= Length::ZERO || sum.gathers_too_much() {
+                        true => Outcome::Caution,
+                        false => Outcome::Passes,
+                    };
+                    (outcome, Found::Comes { sum, garment, body })
+                }
+            },
+        };
+        vec![Finding::new(FindingKey::about(Rule::Gathers, ChangeKey::Elastic(self.key())), outcome, found)]
+    }
+}

@@ -1,0 +1,64 @@
+//! What is said of elastic in a waistband.
+
+use super::ElasticSum;
+use super::judge::Found;
+use crate::judge::{FindingKey, Outcome};
+use crate::length::{Length, Tape, adjusted_words};
+use crate::told::{Said, Tell, Teller};
+
+/// Casing, garment and body as they are shown, so that casing − (garment − body) is what is shown of the span; the last is a word
+/// where that took an adjustment.
+pub(super) fn shown(sum: &ElasticSum, garment: Length, body: Length, tape: Tape) -> [String; 5] {
+    let (parts, adjusted) = tape.apportion(&[sum.casing, -garment, body]);
+    let spans = parts.iter().copied().sum();
+    [
+        tape.bare(parts[0]),
+        tape.bare(-parts[1]),
+        tape.bare(parts[2]),
+        tape.show(spans),
+        adjusted_words(adjusted).into(),
+    ]
+}
+
+impl Tell for Found {
+    fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let title = "Elastic in the waistband";
+        match *self {
+            Self::Unknown { casing } => {
+                let figures = format!("the casing runs {}", to.show(casing));
+                Said::new(title, figures, "The waist of the garment or of the wearer is not known.")
+                    .mended(outcome, || "Measure both: the elastic is what lies between them.")
+            }
+            Self::TooShort { casing, excess } => {
+                let figures =
+                    format!("casing {}, the waist is {} too wide", to.show(casing), to.show(excess));
+                Said::new(title, figures, "The casing would have to shrink to nought.").mended(outcome, || {
+                    let wanted = to.show_at_least(excess * 5);
+                    format!(
+                        "Take the waist in at a seam, or let the casing run at least {wanted}: there it gathers by a quarter."
+                    )
+                })
+            }
+            Self::Comes { sum, garment, body } => {
+                let [casing, of_garment, of_body, spans, adjusted] = shown(&sum, garment, body, to.tape);
+                let figures = format!(
+                    "casing {casing} − ({of_garment} − {of_body}) = {spans} to span{adjusted}; {casing} ÷ {} = gathers {:.2}",
+                    to.bare(sum.spans),
+                    sum.gathers()
+                );
+                let (reason, remedy) = match (sum.excess <= Length::ZERO, outcome) {
+                    (true, _) => (
+                        "The waist is no wider than the body: nothing needs to be held.",
+                        "Leave the elastic out.",
+                    ),
+                    (false, Outcome::Passes) => ("Up to 1.25 it lies flat.", ""),
+                    (false, Outcome::Caution | Outcome::Stop) => (
+                        "Over 1.25 the cloth gathers visibly.",
+                        "Let the casing run longer, or take part of it in at a seam.",
+                    ),
+                };
+                Said::new(title, figures, reason).mended(outcome, || remedy)
+            }
+        }
+    }
+}

@@ -1,0 +1,291 @@
+//! The chalk card of a seam.
+
+use super::{AlteredSeam, StitchingLine};
+use crate::card::{Block, CardOf, Cell, Column, HasCard, Table, TableRow, Emphasis};
+use crate::chalk::{Row, RowSide, START_ON_OLD_LINE, Way};
+use crate::change::{ChangeKey, Drawn};
+use crate::fitting::{End, EndOf, GarmentSide, Reading};
+use crate::garment::{Band, Run, Seam};
+use crate::length::{Length, Measure, Station, Tape};
+use crate::place::Level;
+use crate::told::{capital, edges_sum, row_note};
+
+impl HasCard for AlteredSeam<'_> {
+    /// After the darts that it crosses.
+    const TURN: u8 = 2;
+
+    fn card(&self, of: &CardOf<'_>) -> Option<(String, Vec<Block>)> {
+        let (tape, garment) = (of.tape, of.subject.garment);
+        if !self.is_altered() {
+            return None;
+        }
+        let rows = self.rows(garment, tape);
+        let (name, datum) = (self.facts.name(), self.facts.seam.datum());
+        let (one, both) = self.limbs(of);
+        let sides = match (self.sides_agree(), self.lines.each_ref().map(|line| line.span().is_some())) {
+            _ if self.facts.seam.is_single() => String::new(),
+            (true, _) => format!(", both {both} the same"),
+            (false, [true, true]) => format!(", each {one} its own"),
+            (false, [true, false]) => format!(", left {one} only"),
+            (false, [false, _]) => format!(", right {one} only"),
+        };
+        let panel = self.panel(of);
+        let measured = format!(
+            "Stations in {unit}, {up}from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching {}.",
+            match Way::of(&rows) {
+                Way::In => format!("into the {panel}"),
+                Way::Out => format!("out into the allowance, away from the {panel}: so says the −"),
+                Way::Both => format!("into the {panel}; those with a − out into the allowance"),
+            },
+            unit = tape.unit_word(),
+            up = if self.facts.seam.run() == Run::Across { "" } else { "up " },
+        );
+        let ends = [datum, garment.top_of(self.facts.seam)];
+        let mut blocks: Vec<Block> =
+            self.card_drawings(&rows, ends).into_iter().map(Block::Drawing).collect();
+        blocks.push(Block::Text(measured));
+        blocks.push(Block::Table(self.table(of, &rows)));
+        blocks.extend(self.notes(of, &rows));
+        blocks.push(Block::Steps(self.steps(of, &rows)));
+        blocks.extend(of.cautions(ChangeKey::Seam(self.key()), true));
+        blocks.extend(of.afterwards());
+        Some((format!("{}{sides}", capital(name)), blocks))
+    }
+}
+
+impl AlteredSeam<'_> {
+    fn edges_equal(&self) -> bool {
+        self.lines.iter().all(StitchingLine::has_equal_edges)
+    }
+
+    /// What comes in pairs where this seam is: legs, sleeves, or just sides.
+    fn limbs(&self, of: &CardOf<'_>) -> (&'static str, &'static str) {
+        match self.facts.seam {
+            seam if seam.run() == Run::DownSleeve => ("sleeve", "sleeves"),
+            Seam::Outseam | Seam::Inseam if of.subject.garment.has_legs() => ("leg", "legs"),
+            _ => ("side", "sides"),
+        }
+    }
+
+    /// What one measures into, away from the old stitching.
+    fn panel(&self, of: &CardOf<'_>) -> &'static str {
+        match self.limbs(of).0 {
+            "side" => "panel",
+            limb => limb,
+        }
+    }
+
+    /// The columns of one side: each edge, or both where they differ, altogether, and the cut line.
+    fn columns(&self, words: &str, group: u8, is_trimmed: bool, unit: &str) -> Vec<Column> {
+        let [one, other] = self.facts.seam.edges();
+        let column =
+            |emphasis, what: &str| Column { heading: format!("{words}{what}, {unit}"), emphasis, group };
+        let mut columns = match self.edges_equal() {
+            true => vec![column(Emphasis::Chalked, "each edge")],
+            false => [one, other].map(|edge| column(Emphasis::Chalked, &format!("{edge} edge"))).into(),
+        };
+        columns.push(column(Emphasis::Sum, "altogether"));
+        match (is_trimmed, self.edges_equal()) {
+            (true, true) => columns.push(column(Emphasis::Chalked, "cut line, each edge")),
+            (true, false) => {
+                columns.extend([one, other].map(|edge| column(Emphasis::Chalked, &format!("cut line, {edge}"))));
+            }
+            (false, _) => {}
+        }
+        columns
+    }
+
+    fn table(&self, of: &CardOf<'_>, rows: &[Row]) -> Table {
+        let (tape, unit) = (of.tape, of.tape.unit_name());
+        let is_trimmed = self.change.trim_to.is_some();
+        let mut columns = vec![Column {
+            heading: format!("from {}, {unit}", self.facts.seam.datum()),
+            emphasis: Emphasis::Station,
+            group: 0,
+        }];
+        match self.sides_agree() {
+            true => columns.extend(self.columns("", 1, is_trimmed, unit)),
+            false => {
+                columns.extend(self.columns("left: ", 1, is_trimmed, unit));
+                columns.extend(self.columns("right: ", 2, is_trimmed, unit));
+            }
+        }
+        let row = |row: &Row| {
+            let mut cells = vec![Cell::of(Some(tape.figure(row.station.0)), None)];
+            for side in self.told_sides() {
+                cells.extend(self.cells(row, *side, is_trimmed, tape));
+            }
+            let at: Vec<Measure> =
+                row.exact.iter().map(|s| Measure { length: s.0, unit: tape.unit() }).collect();
+            TableRow { is_chalked: of.is_chalked(&at), at, cells, note: row_note(row) }
+        };
+        Table { columns, rows: rows.iter().map(row).collect() }
+    }
+
+    /// The cells of one side.
+    fn cells(&self, row: &Row, side: GarmentSide, is_trimmed: bool, tape: Tape) -> Vec<Cell> {
+        let edges = if self.edges_equal() { 1 } else { 2 };
+        let count = 1 + edges * if is_trimmed { 2 } else { 1 };
+        let Some(RowSide { edges: taken, cut }) = row.of(side) else {
+            return vec![Cell::of(None, None); count];
+        };
+        let sum = Some(self.row_sum(row, side, tape));
+        let [front, back] = [taken.front.0, taken.back.0];
+        // Equal edges show the same figure; unequal ones are adjusted so that they add up.
+        let shown = if front == back { vec![front, back] } else { tape.apportion(&[front, back]).0 };
+        let cell = |length: Length| Cell::of(Some(tape.figure(length)), sum.clone());
+        let mut cells: Vec<Cell> = shown.iter().take(edges).map(|edge| cell(*edge)).collect();
+        cells.push(cell(taken.whole().0));
+        cells.extend(cut.iter().flat_map(|cut| cut.iter().take(edges)).map(|line| cell(*line)));
+        cells
+    }
+
+    /// `pinned left 6.8, right 7.2 altogether, taken as 7.0; 50 % of it stays on this seam; the line here: 2 edges × 1.7 = 3.4 cm altogether`.
+    fn row_sum(&self, row: &Row, side: GarmentSide, tape: Tape) -> String {
+        let on_mark = |station: Station| tape.round(station.0) == row.station.0;
+        let share = self.change.front_share.unwrap_or_default();
+        let read = |r: &Reading| format!("{} {}", r.side.name(), tape.bare(r.edges(share).whole().0));
+        let pinned: Vec<String> = self.change.readings.iter().filter(|r| on_mark(r.at())).map(read).collect();
+        let mut sum = String::new();
+        if !pinned.is_empty() {
+            sum = format!("pinned {} altogether", pinned.join(", "));
+            let taken = self.line(side).pins.iter().find(|p| on_mark(p.station));
+            if let Some(pin) = taken.filter(|_| pinned.len() > 1 && self.keeps_percent == 100) {
+                sum += &format!(", taken as {}", tape.bare(pin.edges.whole().0));
+            }
+            if self.keeps_percent < 100 {
+                sum += &format!("; {} % of it stays on this seam", self.keeps_percent);
+            }
+            sum += "; ";
+        }
+        if let Some(here) = row.of(side) {
+            let edges = edges_sum(here.edges, 1, self.facts.seam.edges(), tape);
+            sum += &format!("the line here: {edges} altogether");
+        }
+        if let Some(trim) = self.change.trim_to {
+            sum += &format!("; cut {} outside the new stitching", tape.show(trim.length));
+        }
+        sum
+    }
+
+    fn notes(&self, of: &CardOf<'_>, rows: &[Row]) -> Vec<Block> {
+        let (tape, garment) = (of.tape, of.subject.garment);
+        let mut notes = Vec::new();
+        let adds_up = |side: &RowSide| {
+            let [front, back] = [side.edges.front.0, side.edges.back.0];
+            let shown = if front == back { vec![front, back] } else { tape.apportion(&[front, back]).0 };
+            let parts: Length = shown.into_iter().map(|edge| tape.round(edge)).sum();
+            parts == tape.round(side.edges.whole().0)
+        };
+        if !rows.iter().flat_map(Row::sides).all(adds_up) {
+            notes.push(Block::Note("“Altogether” is rounded once from the exact line, so it can differ by one mark from twice the edge.".into()));
+        }
+        notes.extend(of.inside_out());
+        for end in [EndOf::Lower, EndOf::Upper] {
+            // At an edge that the pins reach there is nothing to set.
+            let is_plain = end == EndOf::Lower && self.end_station(end, tape).is_none();
+            if self.ends.is_assumed(end) && !is_plain {
+                let words = self.end_words(end, garment, tape);
+                notes.push(Block::Note(format!("Assumed: the line {words}. Nobody set its {}.", end.name())));
+            }
+        }
+        notes
+    }
+
+    fn steps(&self, of: &CardOf<'_>, rows: &[Row]) -> Vec<String> {
+        let (tape, garment) = (of.tape, of.subject.garment);
+        let (name, datum) = (self.facts.name(), self.facts.seam.datum());
+        let [one, other] = self.facts.seam.edges();
+        let way = Way::of(rows);
+        let panel = self.panel(of);
+        let towards = match way {
+            Way::In => format!("into the {panel}"),
+            Way::Out => "out into the allowance".into(),
+            Way::Both => format!("into the {panel}, with a − out into the allowance,"),
+        };
+        let mut steps = vec![
+            format!("Turn the garment inside out and press the {name} flat."),
+            format!(
+                "Lay the tape along the old stitching with 0 at the {datum}. Tick each station on both edges."
+            ),
+            match self.edges_equal() {
+                true => format!(
+                    "From each tick measure the figure sideways {towards} and make a dot, on the {one} edge and again on the {other} edge."
+                ),
+                false => format!(
+                    "From each tick measure sideways {towards} and make a dot: {one} and {other} edge have figures of their own."
+                ),
+            },
+            "Join the dots with a curve, without corners.".into(),
+        ];
+        steps.push(match self.ends.upper {
+            End::MeetsOldStitching { station } => {
+                let start = (station.length + START_ON_OLD_LINE).min(self.facts.length.length);
+                format!(
+                    "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
+                    tape.show(start),
+                    tape.show(start - station.length),
+                    tape.show(station.length)
+                )
+            }
+            End::CarriesOn { into } => format!(
+                "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
+                ChangeKey::Seam(into).name(garment),
+                rows.last().and_then(|row| row.left).map_or_else(String::new, |s| tape.show(s.edges.front.0))
+            ),
+            End::RunsOff {} | End::StraightThrough { .. } => {
+                let end = self.end_words(EndOf::Upper, garment, tape);
+                format!("The line {end}: start there and sew towards the {datum}.")
+            }
+        });
+        steps.push(match self.ends.lower {
+            End::MeetsOldStitching { station } => format!(
+                "It meets the old line at {}: go on along that for {} more.",
+                tape.show(station.length),
+                tape.show(START_ON_OLD_LINE.min(station.length))
+            ),
+            End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => {
+                format!("At the other end it {}.", self.end_words(EndOf::Lower, garment, tape))
+            }
+        });
+        steps.extend(self.through_the_band(of));
+        steps.push("Baste, and try it on again. Nothing is cut before.".into());
+        steps.push(match (self.change.trim_to, way) {
+            (Some(trim), _) => format!(
+                "After the try-on only: trim along the cut line, {} outside the new stitching.",
+                tape.show(trim.length)
+            ),
+            (None, Way::In) => "Keep all of the allowance inside: it lets out again.".into(),
+            (None, Way::Out | Way::Both) => {
+                "Unpick the old line only after the new one is sewn, where that is possible.".into()
+            }
+        });
+        steps
+    }
+
+    /// A centre-back waist goes through the band; how depends on how that is made.
+    fn through_the_band(&self, of: &CardOf<'_>) -> Vec<String> {
+        let garment = of.subject.garment;
+        let goes_through = matches!(self.ends.upper, End::StraightThrough { .. } | End::RunsOff {});
+        let ends_there = garment.span_of(self.facts.seam).1 == Level::Waist;
+        if !goes_through || !ends_there || !self.facts.seam.is_single() {
+            return Vec::new();
+        }
+        let band = match garment.found.band {
+            Some(Band::CentreBackSeam) => {
+                "Open the band's own seam and sew it again in one pass with this one."
+            }
+            Some(Band::OnePiece) => {
+                "Cut the band at the centre back. Sew the short level seams first, then the upright one in one pass, allowances open."
+            }
+            Some(Band::Separate) => "Open the inner band there; cut and rejoin it, or fold it.",
+            Some(Band::Elastic) => "Draw the elastic back before the band is cut.",
+            None => "Look how the band is made before it is opened: the look-over asks.",
+        };
+        vec![
+            "Take off belt loop and label at the centre back; they go back on at the end.".into(),
+            band.into(),
+            "Keep the excess inside: it lets out again. Finish by stitching in the ditch.".into(),
+        ]
+    }
+}

@@ -1,0 +1,107 @@
+//! What is found out about an altered seam, rule by rule.
+
+use super::allowance::{Capacity, Kept};
+use super::in_the_way::{Crossed, PocketGap};
+use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
+use super::run_out::{CarriedOn, Kink, RunOut};
+use super::{AlteredSeam, SeamChange, SeamShare, StitchingLine};
+use super::{allowance, in_the_way, partners, run_out};
+use crate::change::{Change, ChangeKey};
+use crate::fitting::{GarmentSide, SidePolicy};
+use crate::garment::{Run, Seam};
+use crate::judge::{Finding, FindingKey, Judge, Outcome, Rule, Subject, TwoSides};
+use crate::length::{Length, Station};
+use crate::place::Level;
+
+/// From one seam of a leg or sleeve, per edge (teaching value: beyond it the grain visibly tips).
+const LIMB_EDGE: Length = Length::from_mm(25);
+
+/// The figures that findings about a seam rest on.
+#[derive(Clone, Debug)]
+pub(crate) enum Found {
+    RunOut(RunOut),
+    Kink(Kink),
+    CarriedOn(CarriedOn),
+    Capacity(Capacity),
+    Kept(Kept),
+    Grain(Grain),
+    Crossed(Crossed),
+    PocketGap(PocketGap),
+    EdgesApart(EdgesApart),
+    Armhole(Armhole),
+    Band(BandThere),
+    Lining(LiningThere),
+}
+
+/// What one seam of a limb takes.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct Grain {
+    pub limb: Limb,
+    pub deepest: Length,
+    pub most: Length,
+}
+
+/// A limb that a seam runs along, and the seam that it can be shared with, where there is one.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum Limb {
+    Leg { other: Seam },
+    Sleeve,
+}
+
+impl Judge for AlteredSeam<'_> {
+    fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
+        let mut all: Vec<Finding> =
+            TwoSides::judge(subject, ChangeKey::Seam(self.key()), &self.sides, || {
+                Change::Seam(SeamChange { sides: Some(SidePolicy::KeepEach), ..self.change.as_ref().clone() })
+            })
+            .into_iter()
+            .collect();
+        for (side, line) in self.each_line() {
+            all.extend(run_out::judge(subject, self, side, line));
+            all.extend(allowance::judge(subject, self, side, line));
+            all.extend(grain(subject, self, side, line));
+            all.extend(partners::judge(subject, self, side, line));
+        }
+        all.extend(in_the_way::judge(subject, self));
+        all.extend(partners::lining(subject, self));
+        all
+    }
+}
+
+impl AlteredSeam<'_> {
+    /// The key of a finding about this seam, on one side or on both where they are the same.
+    pub(super) const fn finding(&self, rule: Rule, side: Option<GarmentSide>) -> FindingKey {
+        FindingKey { side, ..FindingKey::about(rule, ChangeKey::Seam(self.facts.seam)) }
+    }
+}
+
+/// Too much from one seam tips the cloth's grain: the limb twists.
+fn grain(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    side: Option<GarmentSide>,
+    line: &StitchingLine,
+) -> Option<Finding> {
+    let (from, to) = line.span()?;
+    let crotch = || subject.garment.station_on(seam.facts.seam, Level::Thigh).map(Station);
+    let (limb, top) = match seam.facts.seam {
+        Seam::Outseam if subject.garment.has_legs() => (Limb::Leg { other: Seam::Inseam }, crotch()),
+        Seam::Inseam => (Limb::Leg { other: Seam::Outseam }, crotch()),
+        other if other.run() == Run::DownSleeve => (Limb::Sleeve, None),
+        _ => return None,
+    };
+    let top = to.min(top.unwrap_or(to));
+    if from >= top {
+        return None;
+    }
+    let deepest = line.deepest_between(from, top);
+    let outcome = if deepest > LIMB_EDGE { Outcome::Caution } else { Outcome::Passes };
+    let facts = Found::Grain(Grain { limb, deepest, most: LIMB_EDGE });
+    let split = || {
+        let Limb::Leg { other } = limb else { return None };
+        let can_share = subject.garment.seam(other).is_some() && seam.change.spread.is_empty();
+        let share = SeamShare { seam: other, percent: 50 };
+        can_share.then(|| Change::Seam(SeamChange { spread: vec![share], ..seam.change.as_ref().clone() }))
+    };
+    Some(Finding::new(seam.finding(Rule::Hang, side), outcome, facts).at(from).mended(split))
+}

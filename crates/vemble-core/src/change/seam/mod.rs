@@ -1,0 +1,74 @@
+//! A seam with pins: from readings to new stitching lines on both edges and both sides.
+
+mod allowance;
+mod card;
+mod drawing;
+mod fair;
+mod in_the_way;
+mod input;
+mod judge;
+mod length;
+mod line;
+mod merge;
+mod one_pass;
+mod partners;
+mod rows;
+mod run_out;
+mod share;
+mod shown;
+mod told;
+
+#[cfg(test)]
+mod tests;
+
+pub(crate) use fair::through;
+pub use input::{SeamChange, SeamShare};
+pub(crate) use judge::Found;
+pub use length::{EDGES_MAY_DIFFER, EdgeLengths, edge_lengths};
+pub(crate) use line::draw;
+pub use line::{AlteredSeam, Ends, StitchingLine, TOLERANCE, alter};
+
+pub use shown::Shown;
+
+use super::{ChangeKey, Drawn, Term};
+use crate::fitting::GarmentSide;
+use crate::garment::{Garment, Seam};
+use crate::length::Station;
+use crate::place::Level;
+
+impl AlteredSeam<'_> {
+    /// Which seam.
+    pub const fn key(&self) -> Seam {
+        self.facts.seam
+    }
+
+    /// Both sides, or one where they are the same.
+    pub(crate) fn told_sides(&self) -> &'static [GarmentSide] {
+        if self.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH }
+    }
+
+    /// Each side that changes something, with its line; one for both where they agree, without its name.
+    pub(crate) fn each_line(&self) -> impl Iterator<Item = (Option<GarmentSide>, &StitchingLine)> {
+        let agree = self.sides_agree();
+        let sides = self.told_sides().iter();
+        sides
+            .map(move |&side| ((!agree).then_some(side), self.line(side)))
+            .filter(|(_, line)| line.span().is_some())
+    }
+}
+
+impl Drawn for AlteredSeam<'_> {
+    fn is_altered(&self) -> bool {
+        self.span().is_some()
+    }
+
+    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide]) -> Vec<Term> {
+        let Some(station) = garment.station_on(self.facts.seam, level).map(Station) else { return Vec::new() };
+        let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
+        Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| self.line(side).at(station))
+    }
+
+    fn sides_agree(&self) -> bool {
+        self.lines[0] == self.lines[1]
+    }
+}

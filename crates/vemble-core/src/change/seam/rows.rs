@@ -1,0 +1,60 @@
+//! The rows of a seam's card: each pin, each landmark, both ends, and enough between them.
+
+use super::AlteredSeam;
+use crate::chalk::{MarkedPlace, Row, RowSide, rows_at};
+use crate::change::Drawn;
+use crate::fitting::{Edges, End, GarmentSide};
+use crate::garment::Garment;
+use crate::length::{Length, Station, Tape};
+
+impl AlteredSeam<'_> {
+    /// Everything to chalk, from the datum on; nothing where nothing changes. All rows fall on tape marks, and have the exact line there.
+    pub(crate) fn rows(&self, garment: &Garment, tape: Tape) -> Vec<Row> {
+        let Some((from, to)) = self.span() else { return Vec::new() };
+        let top = Station(self.facts.length.length);
+        let turns = matches!(self.ends.upper, End::CarriesOn { .. });
+        let mut places = Vec::new();
+        for (end, edge) in [(from, Station::default()), (to, top)] {
+            let place = match end == edge {
+                true if edge == top && turns => MarkedPlace::Corner,
+                true => MarkedPlace::Edge,
+                false => MarkedPlace::MeetsOldStitching,
+            };
+            places.push((end, place));
+        }
+        for end in [self.ends.lower, self.ends.upper] {
+            if let End::StraightThrough { from } = end {
+                places.push((Station(from.length), MarkedPlace::StraightFromHere));
+            }
+        }
+        for pin in self.lines.iter().flat_map(|l| &l.pins).filter(|p| !(turns && p.station == top)) {
+            places.push((pin.station, MarkedPlace::Pin));
+        }
+        for level in &garment.levels {
+            let station = garment.station_on(self.facts.seam, level.level).map(Station);
+            let within = station.filter(|s| from < *s && *s < to);
+            places.extend(within.map(|s| (s, MarkedPlace::Level(level.level))));
+        }
+        let mut rows = rows_at(from, to, places, tape);
+        for row in &mut rows {
+            row.left = self.chalked(row.station, GarmentSide::Left, tape);
+            row.right = (!self.sides_agree())
+                .then(|| self.chalked(row.station, GarmentSide::Right, tape))
+                .flatten();
+        }
+        rows
+    }
+
+    /// What is chalked on one side at a mark; nothing beyond its line.
+    fn chalked(&self, at: Station, side: GarmentSide, tape: Tape) -> Option<RowSide> {
+        let line = self.line(side);
+        let (from, to) = line.span()?;
+        if at.0 < from.0 - tape.mark() || at.0 > to.0 + tape.mark() {
+            return None;
+        }
+        // A mark lies on the tape: at an end it may lie a little beyond the line, which has the end's offset there.
+        let edges: Edges = line.at(Station(at.0.clamp(from.0, to.0)));
+        let cut = |width: Length| [edges.front.0 - width, edges.back.0 - width];
+        Some(RowSide { edges, cut: self.change.trim_to.map(|w| cut(w.length)) })
+    }
+}

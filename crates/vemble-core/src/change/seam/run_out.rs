@@ -1,0 +1,130 @@
+//! Run-out and kinks: a line that ends or bends too fast leaves a bubble.
+
+use super::judge::Found;
+use super::{AlteredSeam, SeamChange, StitchingLine};
+use crate::change::{Change, NOUGHT, Pin};
+use crate::fitting::{End, EndOf, GarmentSide};
+use crate::judge::{Finding, Outcome, Rule, Subject};
+use crate::length::{Length, Measure, Station};
+
+/// Between two pins a change steeper than 1 : 4 is a kink (teaching value: no iron presses it flat).
+const KINK: f64 = 0.25;
+
+/// A line that runs out into the old stitching.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct RunOut {
+    /// From the outermost pin to where it meets.
+    pub run: Length,
+    /// What is taken at that pin, per edge.
+    pub offset: Length,
+    /// Run-out length ÷ offset that lies flat in this cloth.
+    pub safe: i64,
+    /// Where it would have to meet the old stitching; nothing where the seam is too short for that.
+    pub wanted: Option<Station>,
+    /// Down to the datum, not up from it.
+    pub downwards: bool,
+}
+
+impl RunOut {
+    /// Run-out length ÷ offset.
+    pub fn ratio(&self) -> f64 {
+        self.run.cm() / self.offset.cm()
+    }
+}
+
+/// The steepest stretch between two pins.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct Kink {
+    pub steepest: f64,
+    pub from: Station,
+    pub to: Station,
+}
+
+/// A slope that is carried on to an edge nobody pinned.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct CarriedOn {
+    pub edge: Station,
+    pub at_edge: Length,
+    pub pin: Station,
+    pub at_pin: Length,
+}
+
+pub(super) fn judge(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    side: Option<GarmentSide>,
+    line: &StitchingLine,
+) -> Vec<Finding> {
+    let run_outs = EndOf::ALL.iter().filter_map(|end| run_out(subject, seam, side, line, *end));
+    run_outs.chain(kink(seam, side, line)).chain(carried_on(seam, side, line)).collect()
+}
+
+/// Run-out length ÷ offset: safe at the cloth's figure, may poke down to half of it, will poke below.
+fn run_out(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    side: Option<GarmentSide>,
+    line: &StitchingLine,
+    end: EndOf,
+) -> Option<Finding> {
+    let End::MeetsOldStitching { station: meets } = seam.ends.of(end) else { return None };
+    let (pin, up) = match end {
+        EndOf::Lower => (line.pins.first()?.station, -1),
+        EndOf::Upper => (line.pins.last()?.station, 1),
+    };
+    let offset = line.deepest(pin);
+    if offset < NOUGHT {
+        return None;
+    }
+    let safe = subject.garment.cloth.safe_run_out();
+    let run = (meets.length - pin.0) * up;
+    let wanted = pin.0 + offset * safe * up;
+    let fits = !wanted.is_negative() && wanted <= seam.facts.length.length;
+    let facts = RunOut { run, offset, safe, wanted: fits.then_some(Station(wanted)), downwards: up < 0 };
+    let outcome = match facts.ratio() {
+        ratio if ratio >= safe as f64 => Outcome::Passes,
+        ratio if ratio * 2.0 >= safe as f64 => Outcome::Caution,
+        _ => Outcome::Stop,
+    };
+    let mut key = seam.finding(Rule::RunOut, side);
+    key.end = Some(end);
+    let mend = || {
+        let station = Measure { length: facts.wanted?.0, ..meets };
+        let end_there = Some(End::MeetsOldStitching { station });
+        let change = seam.change.as_ref().clone();
+        Some(Change::Seam(match end {
+            EndOf::Lower => SeamChange { lower: end_there, ..change },
+            EndOf::Upper => SeamChange { upper: end_there, ..change },
+        }))
+    };
+    Some(Finding::new(key, outcome, Found::RunOut(facts)).at(Station(meets.length)).mended(mend))
+}
+
+fn kink(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine) -> Option<Finding> {
+    let between = |pins: &[Pin]| {
+        let (from, to) = (pins[0].station, pins[1].station);
+        let steepest = |edge: &crate::change::Curve| edge.steepest(from.0.cm(), to.0.cm());
+        Kink { steepest: steepest(&line.front).max(steepest(&line.back)), from, to }
+    };
+    let all = line.pins.windows(2).map(between);
+    let kink = all.reduce(|a, b| if b.steepest > a.steepest { b } else { a })?;
+    let outcome = if kink.steepest > KINK { Outcome::Caution } else { Outcome::Passes };
+    Some(Finding::new(seam.finding(Rule::Kink, side), outcome, Found::Kink(kink)).at(kink.from))
+}
+
+/// Where the slope carries on to an edge nobody pinned, and passes the largest pin on its way.
+fn carried_on(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine) -> Option<Finding> {
+    let (from, to) = line.span()?;
+    let largest = line.pins.iter().map(|p| p.edges.front.0.abs().max(p.edges.back.0.abs())).max()?;
+    let ends = [
+        (EndOf::Lower, from, line.pins.first()?.station),
+        (EndOf::Upper, to, line.pins.last()?.station),
+    ];
+    let (end, edge, pin) = ends.into_iter().find(|(end, edge, _)| {
+        matches!(seam.ends.of(*end), End::RunsOff {}) && line.deepest(*edge) > largest + seam.tolerance
+    })?;
+    let facts = CarriedOn { edge, at_edge: line.deepest(edge), pin, at_pin: line.deepest(pin) };
+    let mut key = seam.finding(Rule::CarriedOn, side);
+    key.end = Some(end);
+    Some(Finding::new(key, Outcome::Caution, Found::CarriedOn(facts)).at(edge))
+}

@@ -1,0 +1,124 @@
+//! An altered seam in figures and words.
+
+use super::{AlteredSeam, edge_lengths};
+use crate::change::{ChangeKey, Drawn};
+use crate::fitting::{End, EndOf, Reading};
+use crate::garment::{Garment, Seam};
+use crate::judge::Subject;
+use crate::length::{Figure, Tape};
+use crate::shown::{LineAtPin, NamedSeam, PinResult, Show, SidesResult, SolvedLine, ways_to_measure};
+
+/// What is shown of it.
+pub type Shown = SolvedLine;
+
+impl Show for AlteredSeam<'_> {
+    type Shown = SolvedLine;
+
+    fn show(&self, subject: &Subject<'_>, tape: Tape) -> SolvedLine {
+        let seam = self.facts.seam;
+        let is_altered = self.is_altered();
+        let tolerance = self.change.tolerance.map_or(self.tolerance, |t| t.length);
+        SolvedLine {
+            datum: seam.datum().into(),
+            edges: seam.edges().map(Into::into),
+            ways: ways_to_measure(seam.edges()),
+            top: subject.garment.top_of(seam).into(),
+            length: tape.figure(self.facts.length.length),
+            allowance: tape.figure(self.facts.least_allowance().length),
+            sides: SidesResult::of(&self.sides, subject, tape),
+            ends: [EndOf::Lower, EndOf::Upper].map(|end| self.end_words(end, subject.garment, tape)),
+            lower_is_assumed: is_altered && self.ends.lower_is_assumed,
+            upper_is_assumed: is_altered && self.ends.upper_is_assumed,
+            lower_station: self.end_station(EndOf::Lower, tape),
+            upper_station: self.end_station(EndOf::Upper, tape),
+            tolerance: tape.figure(tolerance),
+            moves: self.moves(tape),
+            keeps_percent: self.keeps_percent,
+            goes_on_into: seam.goes_on_into().filter(|into| subject.garment.seam(*into).is_some()).map(
+                |seam| NamedSeam { seam, name: ChangeKey::Seam(seam).name(subject.garment) },
+            ),
+            place: None,
+            is_new: false,
+            lengths: self.length_words(subject.garment, tape),
+            pins: self.change.readings.iter().map(|r| self.pin(r, subject, tape)).collect(),
+            is_altered,
+            sides_agree: self.sides_agree(),
+            edges_equal: self.lines.iter().all(super::StitchingLine::has_equal_edges),
+            strip: self.strip(subject.garment, subject.worn, tape),
+        }
+    }
+}
+
+impl AlteredSeam<'_> {
+    /// Where one end of the line is, in words.
+    pub(super) fn end_words(&self, end: EndOf, garment: &Garment, tape: Tape) -> String {
+        let edge = match end {
+            EndOf::Lower => self.facts.seam.datum(),
+            EndOf::Upper => garment.top_of(self.facts.seam),
+        };
+        match self.ends.of(end) {
+            End::MeetsOldStitching { station } => {
+                format!("meets the old stitching at {}", tape.show(station.length))
+            }
+            End::RunsOff {} => format!("runs off at the {edge}"),
+            End::CarriesOn { into } => {
+                format!("carries on into the {} in one pass", ChangeKey::Seam(into).name(garment))
+            }
+            End::StraightThrough { from } => {
+                format!("straight through from {} to the {edge}", tape.show(from.length))
+            }
+        }
+    }
+
+    /// Where one end meets the old stitching or goes straight; nothing where nothing can be assumed without a pin.
+    pub(super) fn end_station(&self, end: EndOf, tape: Tape) -> Option<Figure> {
+        match self.ends.of(end) {
+            End::MeetsOldStitching { station } | End::StraightThrough { from: station } => {
+                (self.is_altered() || !self.ends.is_assumed(end)).then(|| tape.figure(station.length))
+            }
+            End::RunsOff {} | End::CarriesOn { .. } => None,
+        }
+    }
+
+    fn moves(&self, tape: Tape) -> Option<String> {
+        let share = self.change.front_share?;
+        let pins = self.lines.iter().flat_map(|l| &l.pins);
+        let most = pins.map(|p| share.moves(p.edges.whole())).max_by_key(|m| m.abs())?;
+        let [one, other] = self.facts.seam.edges();
+        let to = if most.is_negative() { one } else { other };
+        (most.nm() != 0).then(|| format!("the seam moves up to {} towards the {to}", tape.show(most.abs())))
+    }
+
+    fn pin(&self, reading: &Reading, subject: &Subject<'_>, tape: Tape) -> PinResult {
+        let line = LineAtPin {
+            share: self.change.front_share.unwrap_or_default(),
+            names: Seam::edges(self.facts.seam),
+            keeps_percent: self.keeps_percent,
+            takes: self.line(reading.side).at(reading.at()),
+            tolerance: self.tolerance,
+        };
+        PinResult::of(reading, &line, subject, tape)
+    }
+
+    /// How long both edges are afterwards; one entry where both sides are the same.
+    fn length_words(&self, garment: &Garment, tape: Tape) -> Vec<String> {
+        let [one, other] = self.facts.seam.edges();
+        let of = |side: &crate::fitting::GarmentSide| {
+            let l = edge_lengths(garment, self, *side)?;
+            let whose = if self.sides_agree() { String::new() } else { format!("{}: ", side.name()) };
+            let now = tape.bare(l.old);
+            Some(match l.front == l.back {
+                true => format!(
+                    "{whose}the altered stretch is {} long on each edge, {now} before",
+                    tape.show(l.front)
+                ),
+                false => format!(
+                    "{whose}the altered stretch is {} long on the {one} edge and {} on the {other} edge, {now} before",
+                    tape.bare(l.front),
+                    tape.show(l.back)
+                ),
+            })
+        };
+        self.told_sides().iter().filter_map(of).collect()
+    }
+}

@@ -1,0 +1,142 @@
+//! Two sides of one seam: readings from left and right become pins for both.
+
+use super::Pin;
+use crate::fitting::{Edges, FrontShare, GarmentSide, Reading, SidePolicy};
+use crate::garment::Seam;
+use crate::length::{Length, PerEdge, Station};
+
+/// Up to this difference per edge the mean is taken without asking: 6 mm (teaching value: what pins wobble).
+pub const AGREE_WITHIN: Length = Length::from_mm(6);
+
+/// Where the pins of both sides come from.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum SidesFrom {
+    /// Nothing is pinned yet.
+    Nothing,
+    /// Only this side was pinned; the other is its copy.
+    Copied(GarmentSide),
+    /// By a policy.
+    By(SidePolicy),
+    /// A share of what is pinned on another seam, in percent.
+    Shared(Seam, u8),
+    /// What a line brings that carries on from another seam.
+    Carried(Seam),
+}
+
+/// Both sides after they were made to agree.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Sides {
+    /// Where its pins come from.
+    pub from: SidesFrom,
+    /// The largest difference per edge between the sides and where it is, when both were pinned.
+    pub apart: Option<(Length, Station)>,
+    /// True while somebody has to decide; the sides are kept as pinned until then.
+    pub undecided: bool,
+    /// Pins of the garment's left and right, from the hem up.
+    pub pins: [Vec<Pin>; 2],
+}
+
+impl Sides {
+    /// How to decide, where somebody has to: nothing is apart, or somebody said so, or pins wobble no more than that.
+    pub fn agree_by_themselves(&self) -> bool {
+        self.apart.is_none_or(|(by, _)| by <= AGREE_WITHIN)
+    }
+}
+
+/// Makes the two sides of a change agree: the readings of both, how much of each comes off the front edge, and what somebody said.
+///
+/// Without a policy one pinned side is copied; two sides within [`AGREE_WITHIN`] give their mean; otherwise each
+/// keeps its own and the result is undecided. Stations need not agree: each side is read off between its pins.
+pub fn reconcile(readings: &[Reading], share: FrontShare, policy: Option<SidePolicy>) -> Sides {
+    let pinned = GarmentSide::BOTH.map(|side| {
+        let of_side = readings.iter().filter(|r| r.side == side);
+        let mut pins: Vec<Pin> = of_side.map(|r| Pin { station: r.at(), edges: r.edges(share) }).collect();
+        pins.sort_by_key(|p| p.station);
+        pins
+    });
+    let [left, right] = &pinned;
+    let apart = stations(left, right)
+        .filter_map(|s| Some((difference(between(left, s)?, between(right, s)?), s)))
+        .reduce(|a, b| if b.0 > a.0 { b } else { a });
+    let both_have_pins = !left.is_empty() && !right.is_empty();
+    let (from, undecided) = match (left.is_empty(), right.is_empty(), policy) {
+        (true, true, _) => (SidesFrom::Nothing, false),
+        (_, _, Some(SidePolicy::KeepEach)) => (SidesFrom::By(SidePolicy::KeepEach), false),
+        (false, true, _) => (SidesFrom::Copied(GarmentSide::Left), false),
+        (true, false, _) => (SidesFrom::Copied(GarmentSide::Right), false),
+        (_, _, Some(policy)) => (SidesFrom::By(policy), false),
+        _ if apart.is_some_and(|(by, _)| by > AGREE_WITHIN) => (SidesFrom::By(SidePolicy::KeepEach), true),
+        _ => (SidesFrom::By(SidePolicy::Mean), false),
+    };
+    let pins = match from {
+        SidesFrom::Nothing | SidesFrom::Shared(..) | SidesFrom::Carried(_) => pinned,
+        SidesFrom::By(SidePolicy::KeepEach) => pinned,
+        SidesFrom::Copied(side) => twice(pinned[side as usize].clone()),
+        SidesFrom::By(SidePolicy::Left) => twice(pinned[0].clone()),
+        SidesFrom::By(SidePolicy::Right) => twice(pinned[1].clone()),
+        SidesFrom::By(policy @ (SidePolicy::Mean | SidePolicy::Larger | SidePolicy::Smaller)) => {
+            twice(merged(left, right, policy))
+        }
+    };
+    Sides { from, apart: apart.filter(|_| both_have_pins), undecided, pins }
+}
+
+fn twice(pins: Vec<Pin>) -> [Vec<Pin>; 2] {
+    [pins.clone(), pins]
+}
+
+/// All stations of both sides, in order, each once.
+fn stations(left: &[Pin], right: &[Pin]) -> impl Iterator<Item = Station> {
+    let mut stations: Vec<Station> = left.iter().chain(right).map(|p| p.station).collect();
+    stations.sort();
+    stations.dedup();
+    stations.into_iter()
+}
+
+/// What a side takes off at a station, straight between its pins; nothing beyond them.
+pub(crate) fn between(pins: &[Pin], at: Station) -> Option<Edges> {
+    let next = pins.iter().position(|p| p.station >= at)?;
+    if pins[next].station == at {
+        return Some(pins[next].edges);
+    }
+    let (low, high) = (pins.get(next.checked_sub(1)?)?, pins[next]);
+    let share = (at.0 - low.station.0).cm() / (high.station.0 - low.station.0).cm();
+    let mix = |a: PerEdge, b: PerEdge| PerEdge(a.0 + Length::from_cm((b.0 - a.0).cm() * share));
+    Some(Edges { front: mix(low.edges.front, high.edges.front), back: mix(low.edges.back, high.edges.back) })
+}
+
+fn difference(a: Edges, b: Edges) -> Length {
+    (a.front.0 - b.front.0).abs().max((a.back.0 - b.back.0).abs())
+}
+
+/// One line for both sides; where only one side was pinned, that side decides.
+fn merged(left: &[Pin], right: &[Pin], policy: SidePolicy) -> Vec<Pin> {
+    let merge = |a: Edges, b: Edges| match policy {
+        SidePolicy::Larger => {
+            if a.whole() >= b.whole() {
+                a
+            } else {
+                b
+            }
+        }
+        SidePolicy::Smaller => {
+            if a.whole() <= b.whole() {
+                a
+            } else {
+                b
+            }
+        }
+        SidePolicy::Mean | SidePolicy::Left | SidePolicy::Right | SidePolicy::KeepEach => Edges {
+            front: PerEdge((a.front.0 + b.front.0).fraction(1, 2)),
+            back: PerEdge((a.back.0 + b.back.0).fraction(1, 2)),
+        },
+    };
+    let pins = stations(left, right).filter_map(|station| {
+        let edges = match (between(left, station), between(right, station)) {
+            (Some(a), Some(b)) => merge(a, b),
+            (a, b) => a.or(b)?,
+        };
+        Some(Pin { station, edges })
+    });
+    pins.collect()
+}

@@ -1,0 +1,80 @@
+//! The document: one garment with its history, its wearer and its try-ons, as they were measured. Everything else is derived from it.
+
+mod record;
+pub mod v1;
+mod validity;
+
+pub use record::{Entry, Happened};
+pub(crate) use validity::wrong_try_on;
+pub use validity::{wrong_state, wrong_wearer};
+
+use crate::body::Wearer;
+use crate::garment::Garment;
+use crate::try_on::TryOn;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use uuid::Uuid;
+
+/// The version of the document this code writes. It reads every one before.
+pub const VERSION: u32 = 2;
+
+/// A garment with its history, who wears it, and its try-ons. Every length is text with its unit, exactly as written.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Document {
+    /// Version of this format: 2.
+    #[schema(minimum = 2, maximum = 2)]
+    pub version: u32,
+    /// What was done to the garment, the oldest first. Nothing in it is changed or taken away; what undoes something is a new entry.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub record: Vec<Entry>,
+    /// Who wears it.
+    pub wearer: Wearer,
+    /// The garment as it was found each time, the oldest first: the newest is how it is now.
+    pub states: Vec<State>,
+    /// Try-ons, the oldest first; each names the state it was measured on.
+    #[serde(default)]
+    pub try_ons: Vec<TryOn>,
+}
+
+/// A garment between one sewing and the next. Correcting what was found is a new revision of the same state, and what was measured on it
+/// follows; sewing makes the next state, and what was measured on older ones stays with them.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct State {
+    /// Made by whoever made the state; stays with it for good.
+    pub id: Uuid,
+    /// Goes up by one with every correction.
+    #[serde(default = "first_revision")]
+    pub revision: u32,
+    /// Its facts.
+    pub garment: Garment,
+}
+
+const fn first_revision() -> u32 {
+    1
+}
+
+impl State {
+    /// A garment that was found so for the first time.
+    pub const fn first(id: Uuid, garment: Garment) -> Self {
+        Self { id, revision: first_revision(), garment }
+    }
+}
+
+impl Document {
+    /// A document of a garment in one state, on its wearer.
+    pub fn of(wearer: Wearer, state: State, try_ons: Vec<TryOn>) -> Self {
+        Self { version: VERSION, record: Vec::new(), wearer, states: vec![state], try_ons }
+    }
+
+    /// The state of that id.
+    pub fn state(&self, id: Uuid) -> Option<&State> {
+        self.states.iter().find(|state| state.id == id)
+    }
+
+    /// How the garment is now; nothing in a document without a state, which has a fault.
+    pub fn newest(&self) -> Option<&State> {
+        self.states.last()
+    }
+}

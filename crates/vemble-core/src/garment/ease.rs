@@ -1,0 +1,137 @@
+//! Ease: what a garment measures beyond the body, level by level. Teaching values of fitting practice.
+
+use crate::length::Length;
+use crate::place::{Level, Structure};
+
+/// Ease that a level wants on the whole girth: least to move in, and the usual range.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct EaseBand {
+    /// Less than this binds.
+    pub least: Length,
+    /// What most garments of this kind have, from.
+    pub usual_from: Length,
+    /// What most garments of this kind have, to.
+    pub usual_to: Length,
+    /// From here on it is a loose garment.
+    pub loose: Length,
+}
+
+impl EaseBand {
+    /// The middle of the usual range.
+    pub fn middle(&self) -> Length {
+        (self.usual_from + self.usual_to).fraction(1, 2)
+    }
+}
+
+/// What a garment is worn over and how it hangs: which rows of the table it takes.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum EaseClass {
+    /// Dress, blouse, shirt, coverall: next to the skin or a vest, held by shoulders.
+    Dress,
+    /// Over a shirt.
+    Jacket,
+    /// Over a jumper.
+    Coat,
+    /// Boned or strapless: held by its own girth.
+    Boned,
+    /// Trousers and skirts: held by a waistband.
+    Waistband,
+}
+
+/// Woven cloth without stretch, whole girth in mm: least, usual from, to, loose.
+///
+/// Teaching values: a waistband that is closed all day wants little, a hip must sit, a thigh, a knee and an elbow must
+/// bend, a coat goes over what is worn below. There is no figure for waists of jackets and coats, nor for calf and
+/// hem: taste and openings decide there.
+const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
+    use EaseClass as C;
+    Some(match (level, class) {
+        (Level::Bust, C::Dress) => [40, 50, 100, 120],
+        (Level::Bust, C::Jacket) => [80, 90, 140, 180],
+        (Level::Bust, C::Coat) => [120, 140, 200, 220],
+        (Level::Bust, C::Boned) => [-30, -20, 10, 30],
+        (Level::Waist, C::Dress | C::Boned) => [20, 30, 80, 100],
+        (Level::Waist, C::Waistband) => [10, 10, 30, 40],
+        (Level::Hip, _) => [30, 50, 80, 100],
+        (Level::Thigh, _) => [30, 50, 80, 120],
+        (Level::Knee, _) => [40, 60, 120, 150],
+        (Level::UpperArm, C::Coat) => [70, 80, 120, 140],
+        (Level::UpperArm, _) => [30, 40, 70, 90],
+        _ => return None,
+    })
+}
+
+/// The ease wanted at `level` over `body`, or nothing where no figure is taught.
+///
+/// Elastane wovens halve the least. Knits take a negative least: −(stretch in use) × body girth, with 0 % in use
+/// for stable knits (under 15 % stretch), 3 % for 15–35 %, 7 % for 35–60 %, 10 % above.
+pub fn ease_band(
+    level: Level,
+    class: EaseClass,
+    structure: Structure,
+    stretch_percent: u8,
+    body: Length,
+) -> Option<EaseBand> {
+    let [least, usual_from, usual_to, loose] = woven(level, class)?.map(Length::from_mm);
+    let least = match (structure, stretch_percent) {
+        (Structure::Woven, 0) => least,
+        (Structure::Woven, _) => {
+            if least.is_negative() {
+                least
+            } else {
+                least.fraction(1, 2)
+            }
+        }
+        (Structure::Knit, 0..15) => Length::ZERO,
+        (Structure::Knit, 15..35) => -body.fraction(3, 100),
+        (Structure::Knit, 35..60) => -body.fraction(7, 100),
+        (Structure::Knit, _) => -body.fraction(10, 100),
+    };
+    Some(EaseBand { least, usual_from, usual_to, loose })
+}
+
+/// What moving adds to a girth where the wearer's own moving measurement is not known.
+///
+/// Teaching values: sitting adds about 4 cm at the hip and 2 cm at the thigh, bending the elbow about 2.5 cm at the upper arm.
+pub fn moving_adds(level: Level) -> Option<Length> {
+    match level {
+        Level::Hip => Some(Length::from_mm(40)),
+        Level::Thigh => Some(Length::from_mm(20)),
+        Level::UpperArm => Some(Length::from_mm(25)),
+        _ => None,
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_stretchy_cloth_needs_less_ease() {
+        let thigh = Length::from_mm(600);
+        let least = |structure, stretch| {
+            ease_band(Level::Thigh, EaseClass::Waistband, structure, stretch, thigh).unwrap().least
+        };
+        assert_eq!(least(Structure::Woven, 0), Length::from_mm(30));
+        assert_eq!(least(Structure::Woven, 4), Length::from_mm(15));
+        assert_eq!(least(Structure::Knit, 10), Length::ZERO);
+        assert_eq!(least(Structure::Knit, 40), Length::from_mm(-42));
+        assert_eq!(ease_band(Level::Hem, EaseClass::Waistband, Structure::Woven, 0, thigh), None);
+    }
+
+    #[test]
+    fn the_table_is_in_order_and_a_coat_wants_more_than_a_jacket_than_a_dress() {
+        use EaseClass as C;
+        for level in Level::ALL.iter().copied() {
+            for class in [C::Dress, C::Jacket, C::Coat, C::Boned, C::Waistband] {
+                let Some(row) = woven(level, class) else { continue };
+                assert!(row.windows(2).all(|w| w[0] <= w[1]), "{level:?} {class:?}");
+            }
+        }
+        let least = |level, class| woven(level, class).unwrap()[0];
+        assert!(least(Level::Bust, C::Boned) < least(Level::Bust, C::Dress));
+        assert!(least(Level::Bust, C::Dress) < least(Level::Bust, C::Jacket));
+        assert!(least(Level::Bust, C::Jacket) < least(Level::Bust, C::Coat));
+        assert!(least(Level::UpperArm, C::Dress) < least(Level::UpperArm, C::Coat));
+    }
+}

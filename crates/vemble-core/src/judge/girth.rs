@@ -1,0 +1,168 @@
+//! Girth and ease at each level: what the garment measures after the changes, and what that leaves the body.
+
+use super::Subject;
+use crate::change::{Drawn, Term};
+use crate::choice::choice;
+use crate::fitting::GarmentSide;
+use crate::garment::{EaseBand, GarmentLevel, Round};
+use crate::length::Length;
+use crate::place::Level;
+
+choice! {
+    /// Ease against what is usual at a level, in a word.
+    EaseWord {
+        /// Below the least that one can move in.
+        TooTight => "too tight",
+        /// Between least and usual.
+        Close => "close",
+        /// What such garments have.
+        Usual => "usual",
+        /// Between usual and loose.
+        Roomy => "roomy",
+        /// A loose garment here.
+        Loose => "loose",
+    }
+}
+
+impl EaseWord {
+    pub(super) fn of(ease: Length, band: &EaseBand) -> Self {
+        match ease {
+            e if e < band.least => Self::TooTight,
+            e if e < band.usual_from => Self::Close,
+            e if e <= band.usual_to => Self::Usual,
+            e if e < band.loose => Self::Roomy,
+            _ => Self::Loose,
+        }
+    }
+}
+
+choice! {
+    /// Whose girth a level is.
+    LevelOf {
+        /// Round the whole garment.
+        Garment => "all round",
+        /// Either leg: both are the same.
+        EachLeg => "each leg",
+        /// The leg on the garment's left.
+        LeftLeg => "left leg",
+        /// The leg on the garment's right.
+        RightLeg => "right leg",
+        /// Either sleeve: both are the same.
+        EachSleeve => "each sleeve",
+        /// The sleeve on the garment's left.
+        LeftSleeve => "left sleeve",
+        /// The sleeve on the garment's right.
+        RightSleeve => "right sleeve",
+    }
+}
+
+impl LevelOf {
+    /// Both legs or both sleeves, which are the same.
+    pub const fn is_of_both(self) -> bool {
+        matches!(self, Self::Garment | Self::EachLeg | Self::EachSleeve)
+    }
+
+    /// Which side's it is, where both are not the same.
+    pub const fn side(self) -> Option<GarmentSide> {
+        match self {
+            Self::Garment | Self::EachLeg | Self::EachSleeve => None,
+            Self::LeftLeg | Self::LeftSleeve => Some(GarmentSide::Left),
+            Self::RightLeg | Self::RightSleeve => Some(GarmentSide::Right),
+        }
+    }
+
+    pub(crate) const fn sides(self) -> &'static [GarmentSide] {
+        match self {
+            Self::Garment => &GarmentSide::BOTH,
+            Self::EachLeg | Self::LeftLeg | Self::EachSleeve | Self::LeftSleeve => &[GarmentSide::Left],
+            Self::RightLeg | Self::RightSleeve => &[GarmentSide::Right],
+        }
+    }
+}
+
+/// A level before and after the changes.
+#[derive(Clone, Debug)]
+pub(crate) struct Girth {
+    /// The level as it was found.
+    pub level: GarmentLevel,
+    /// Whose girth: the whole garment, each leg, or the leg of one side.
+    pub of: LevelOf,
+    /// What the changes take off.
+    pub terms: Vec<Term>,
+    /// Girth after the changes.
+    pub after: Length,
+    /// The body's girth at this level.
+    pub body: Option<Length>,
+    /// The ease wanted, where there is a teaching value and a body measurement.
+    pub wanted: Option<EaseBand>,
+}
+
+/// Less than half a millimetre altogether is below any tape's mark: a level is not changed by it.
+const UNCHANGED: Length = Length::from_nm(500_000);
+
+impl Girth {
+    /// Girth now.
+    pub fn before(&self) -> Length {
+        self.level.width.girth()
+    }
+
+    /// What comes off altogether.
+    pub fn off(&self) -> Length {
+        self.before() - self.after
+    }
+
+    /// The changes reach this level.
+    pub fn is_changed(&self) -> bool {
+        self.off().abs() >= UNCHANGED
+    }
+
+    /// Ease now.
+    pub fn ease_before(&self) -> Option<Length> {
+        Some(self.before() - self.body?)
+    }
+
+    /// Ease after the changes.
+    pub fn ease_after(&self) -> Option<Length> {
+        Some(self.after - self.body?)
+    }
+
+    /// How its ease is now and after, in a word.
+    pub fn words(&self) -> Option<[EaseWord; 2]> {
+        let band = self.wanted?;
+        Some([EaseWord::of(self.ease_before()?, &band), EaseWord::of(self.ease_after()?, &band)])
+    }
+}
+
+/// All measured levels from the top down, before and after; legs and sleeves one by one where the changes make them differ.
+pub(crate) fn girths(subject: &Subject<'_>) -> Vec<Girth> {
+    let symmetric = subject.is_symmetric();
+    // A shoulder is as wide as it is; nothing goes round it.
+    let around = subject.garment.levels.iter().filter(|l| l.level != Level::Shoulder);
+    let mut levels: Vec<&GarmentLevel> = around.collect();
+    levels.sort_by_key(|l| l.level);
+    let mut results = Vec::with_capacity(2 * levels.len());
+    for level in levels {
+        let (both, each) = match subject.garment.round(level.level) {
+            Round::Whole => (LevelOf::Garment, None),
+            Round::Leg => (LevelOf::EachLeg, Some([LevelOf::LeftLeg, LevelOf::RightLeg])),
+            Round::Sleeve => (LevelOf::EachSleeve, Some([LevelOf::LeftSleeve, LevelOf::RightSleeve])),
+        };
+        match each.filter(|_| !symmetric).map(|each| each.map(|of| girth(subject, level, of))) {
+            Some([left, right]) if left.terms != right.terms => results.extend([left, right]),
+            Some([left, _]) => results.push(Girth { of: both, ..left }),
+            None => results.push(girth(subject, level, both)),
+        }
+    }
+    results
+}
+
+fn girth(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> Girth {
+    let garment = subject.garment;
+    let mut terms: Vec<Term> =
+        subject.changes.iter().flat_map(|c| c.takes(garment, level.level, of.sides())).collect();
+    terms.retain(|term| term.off() != Length::ZERO);
+    let off: Length = terms.iter().map(Term::off).sum();
+    let body = garment.body_at(level.level).and_then(|what| subject.wearer.get(what));
+    let wanted = body.and_then(|body| garment.ease_wanted(level.level, body));
+    Girth { level: *level, of, terms, after: level.width.girth() - off, body, wanted }
+}

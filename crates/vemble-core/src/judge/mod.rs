@@ -1,0 +1,311 @@
+//! Judged: what is found out about a set of changes, in exact types. A finding has a key, an outcome, its figures, and what would mend it
+//! as a change; sentences are made of it later, in `told`, and never read back.
+//!
+//! A rule about one change stands in that change's folder; a rule about the garment as a whole has a file here.
+
+mod ease;
+mod girth;
+mod hang;
+mod movement;
+mod opening;
+mod turned;
+
+#[cfg(test)]
+pub(crate) mod tests;
+
+pub(crate) use ease::Ease;
+pub use girth::{EaseWord, LevelOf};
+pub(crate) use girth::{Girth, girths};
+pub(crate) use hang::Hang;
+pub(crate) use movement::Moving;
+pub(crate) use opening::{Part, Passing};
+pub(crate) use turned::Turned;
+
+use crate::body::Wearer;
+use crate::change::{Change, ChangeKey, Drawn, DrawnChange, kinds, seam::AlteredSeam};
+use crate::choice::choice;
+use crate::fitting::{EndOf, GarmentSide, Suggestion, Worn};
+use crate::garment::Garment;
+use crate::length::{Measure, Station};
+use crate::place::Level;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+choice! {
+    /// How a check came out.
+    Outcome {
+        /// Nothing against it.
+        Passes => "passes",
+        /// It can be done; know this first.
+        Caution => "caution",
+        /// Not like this, unless the sewist knows better.
+        Stop => "stop",
+    }
+}
+
+choice! {
+    /// Which rule was applied; in the order in which findings of one gravity are told.
+    Rule {
+        /// The two sides agree, or somebody decided.
+        Sides => "left and right",
+        /// What an uneven body asked for inside out lies on the garment's other side.
+        Turned => "inside out",
+        /// Ease at a level, now and after.
+        Ease => "ease",
+        /// Sitting and bending.
+        Movement => "movement",
+        /// A body part goes through an opening.
+        Opening => "openings",
+        /// The line runs out gently enough.
+        RunOut => "run-out",
+        /// No kink between two pins.
+        Kink => "bends",
+        /// What the slope does where nobody pinned.
+        CarriedOn => "carried on",
+        /// What the seam can give when let out.
+        Capacity => "what it can give",
+        /// What stays inside after taking in.
+        Kept => "what stays inside",
+        /// Pockets, loops and crossings.
+        InTheWay => "in the way",
+        /// Grain and hang.
+        Hang => "grain and hang",
+        /// What is sewn to an altered edge still fits it.
+        Partners => "partners",
+        /// How deep one fold may be.
+        Depth => "depth",
+        /// Where a dart ends on the body.
+        Placement => "where it ends",
+        /// How much cloth elastic gathers.
+        Gathers => "gathers",
+    }
+}
+
+/// Names a finding among all findings of a try-on, and from one day to the next: never by its words. What is passed over is known by it.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FindingKey {
+    /// Which rule.
+    pub rule: Rule,
+    /// About which change, if it is about one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub change: Option<ChangeKey>,
+    /// At which level, if at one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub level: Option<Level>,
+    /// On which side of the garment, where both are not the same.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub side: Option<GarmentSide>,
+    /// At which end of the altered stretch.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub end: Option<EndOf>,
+    /// Which of several things along a seam: the one that begins here.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub at: Option<Measure>,
+    /// Which partner of an edge.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub partner: Option<Partner>,
+}
+
+choice! {
+    /// What is sewn to an altered edge.
+    Partner {
+        /// The other edge of the same seam.
+        OtherEdge => "other edge",
+        /// The sleeve, at its armhole.
+        Sleeve => "sleeve",
+        /// The waistband or what stands in its place.
+        Band => "band",
+        /// The lining.
+        Lining => "lining",
+        /// The seam that a dart ends in.
+        Seam => "seam",
+        /// The pair of pockets that it comes between.
+        Pockets => "pockets",
+    }
+}
+
+impl FindingKey {
+    /// Of a rule about the garment as a whole.
+    pub const fn of(rule: Rule) -> Self {
+        Self { rule, change: None, level: None, side: None, end: None, at: None, partner: None }
+    }
+
+    /// It names the same finding, however its place was written.
+    pub fn is(&self, other: &Self) -> bool {
+        let place = |key: &Self| (key.at.map(|at| at.length), Self { at: None, ..*key });
+        place(self) == place(other)
+    }
+
+    /// Of a rule about one change.
+    pub const fn about(rule: Rule, change: ChangeKey) -> Self {
+        Self { change: Some(change), ..Self::of(rule) }
+    }
+}
+
+/// What a rule found.
+#[derive(Clone, Debug)]
+pub(crate) struct Finding {
+    pub key: FindingKey,
+    pub outcome: Outcome,
+    /// The figures that it rests on.
+    pub facts: Facts,
+    /// Where on a seam it is about.
+    pub station: Option<Station>,
+    /// What would mend it, where that is a change that could be made.
+    pub mend: Option<Change>,
+}
+
+impl Finding {
+    pub fn new(key: FindingKey, outcome: Outcome, facts: impl Into<Facts>) -> Self {
+        Self { key, outcome, facts: facts.into(), station: None, mend: None }
+    }
+
+    pub fn at(mut self, station: Station) -> Self {
+        self.station = Some(station);
+        self
+    }
+
+    /// Mended by this change, which is made only where it does not pass.
+    pub fn mended(mut self, mend: impl FnOnce() -> Option<Change>) -> Self {
+        self.mend = if self.outcome == Outcome::Passes { None } else { mend() };
+        self
+    }
+}
+
+macro_rules! facts {
+    ($($(#[$doc:meta])* $Kind:ident in $folder:ident: $Input:ident, $Key:ident, $Drawn:ident;)+) => {
+        /// The figures that a finding rests on, as types.
+        #[derive(Clone, Debug)]
+        pub(crate) enum Facts {
+            /// How the two sides of a change were made to agree.
+            Sides(TwoSides),
+            /// Ease at a level.
+            Ease(Ease),
+            /// Moving, at a level.
+            Moving(Moving),
+            /// A body part through an opening.
+            Passing(Passing),
+            /// Too much at one place of the whole.
+            Hang(Hang),
+            /// Pinned inside out on an uneven body.
+            Turned(Turned),
+            $($(#[$doc])* $Kind(crate::change::$folder::Found),)+
+        }
+
+        $(impl From<crate::change::$folder::Found> for Facts {
+            fn from(found: crate::change::$folder::Found) -> Self {
+                Self::$Kind(found)
+            }
+        })+
+
+        impl Judge for DrawnChange<'_> {
+            fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
+                match self { $(Self::$Kind(drawn) => drawn.judge(subject),)+ }
+            }
+        }
+    };
+}
+kinds!(facts);
+
+/// What a kind of change owes: its own judgements.
+pub(crate) trait Judge {
+    /// Everything there is to find out about this change.
+    fn judge(&self, subject: &Subject<'_>) -> Vec<Finding>;
+}
+
+/// Two sides that were pinned, and how far they are apart.
+#[derive(Clone, Debug)]
+pub(crate) struct TwoSides {
+    pub apart: crate::length::Length,
+    pub station: Station,
+    /// Nobody has decided, and they are further apart than pins wobble.
+    pub undecided: bool,
+    /// No further than pins wobble.
+    pub is_wobble: bool,
+    /// What may explain it, noted of the wearer.
+    pub explained: Option<String>,
+}
+
+impl TwoSides {
+    /// What is found out about the two sides of a change; nothing where only one was pinned.
+    pub fn judge(
+        subject: &Subject<'_>,
+        change: ChangeKey,
+        sides: &crate::change::Sides,
+        kept_each: impl FnOnce() -> Change,
+    ) -> Option<Finding> {
+        let (apart, station) = sides.apart?;
+        let outcome = if sides.undecided { Outcome::Stop } else { Outcome::Passes };
+        let explained = subject.wearer.explains_a_difference();
+        let keep = explained.is_some();
+        let facts = Facts::Sides(Self {
+            apart,
+            station,
+            undecided: sides.undecided,
+            is_wobble: sides.agree_by_themselves(),
+            explained,
+        });
+        let finding = Finding::new(FindingKey::about(Rule::Sides, change), outcome, facts).at(station);
+        Some(finding.mended(|| keep.then(kept_each)))
+    }
+}
+
+/// What all rules look at: a garment on its wearer, with what is drawn on it. No tape.
+#[derive(Clone, Copy)]
+pub(crate) struct Subject<'a> {
+    pub garment: &'a Garment,
+    pub wearer: &'a Wearer,
+    pub changes: &'a [DrawnChange<'a>],
+    pub worn: Worn,
+}
+
+impl<'a> Subject<'a> {
+    /// The garment as it is, with nothing changed.
+    pub const fn as_it_is(garment: &'a Garment, wearer: &'a Wearer) -> Self {
+        Self { garment, wearer, changes: &[], worn: Worn::RightSideOut }
+    }
+
+    /// Every seam that is drawn.
+    pub fn seams(&self) -> impl Iterator<Item = &'a AlteredSeam<'a>> + use<'a> {
+        seams(self.changes)
+    }
+
+    /// Left and right are the same all over.
+    pub fn is_symmetric(&self) -> bool {
+        self.changes.iter().all(Drawn::sides_agree)
+    }
+}
+
+/// The seams among changes: what crosses, carries on or is sewn to another edge is one.
+pub(crate) fn seams<'a>(
+    changes: &'a [DrawnChange<'a>],
+) -> impl Iterator<Item = &'a AlteredSeam<'a>> + use<'a> {
+    changes.iter().filter_map(|change| if let DrawnChange::Seam(seam) = change { Some(seam) } else { None })
+}
+
+/// Everything that is found out about a set of changes, the gravest first, then rule by rule.
+pub(crate) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
+    let mut all = judge_in_turn(subject, girths);
+    all.sort_by_key(|finding| (std::cmp::Reverse(finding.outcome), finding.key.rule));
+    all
+}
+
+/// The same, change by change and then the garment as a whole.
+pub(crate) fn judge_in_turn(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
+    let mut all: Vec<Finding> = subject.changes.iter().flat_map(|change| change.judge(subject)).collect();
+    all.extend(turned::judge(subject));
+    all.extend(ease::judge(girths));
+    all.extend(movement::judge(subject, girths));
+    all.extend(opening::judge(subject, girths));
+    all.extend(hang::judge(subject));
+    all
+}
+
+/// What to do about two sides that disagree: keep them where the wearer's notes explain it, else pin again.
+pub(crate) fn suggestion(wearer: &Wearer) -> Suggestion {
+    match wearer.explains_a_difference() {
+        None => Suggestion::PinAgain,
+        Some(_) => Suggestion::KeepEach,
+    }
+}

@@ -1,0 +1,79 @@
+//! Which measurements matter, and what each would unlock: nothing is asked for that nothing needs.
+
+use crate::body::BodyMeasurement;
+use crate::garment::{Garment, ease_band, moving_adds};
+use crate::place::Level;
+use crate::length::Length;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A measurement that some garment of a wearer could use.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Asked {
+    /// What to measure.
+    pub what: BodyMeasurement,
+    /// What it would unlock, in words: "ease at the hip (corduroys)".
+    pub unlocks: Vec<String>,
+}
+
+/// What the garments of a wearer have use for, in body order; measurements that were taken are listed too.
+pub fn asked(garments: &[&Garment]) -> Vec<Asked> {
+    let asked = |what: BodyMeasurement| {
+        let mut unlocks: Vec<String> = Vec::new();
+        let mut by_use: Vec<(String, Vec<&str>)> = Vec::new();
+        for garment in garments {
+            for use_ in uses(what, garment) {
+                match by_use.iter_mut().find(|u| u.0 == use_) {
+                    Some((_, names)) => names.push(&garment.name),
+                    None => by_use.push((use_, vec![&garment.name])),
+                }
+            }
+        }
+        unlocks.extend(by_use.into_iter().map(|(use_, names)| match what {
+            // The figure is the wearer's, whatever they wear.
+            BodyMeasurement::Height => use_,
+            _ => format!("{use_} ({})", names.join(", ")),
+        }));
+        (!unlocks.is_empty()).then_some(Asked { what, unlocks })
+    };
+    BodyMeasurement::ALL.iter().copied().filter_map(asked).collect()
+}
+
+/// What one garment does with a measurement.
+fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String> {
+    use BodyMeasurement as B;
+    let has = |level: Level| garment.levels.iter().any(|l| l.level == level);
+    let template = garment.kind.template();
+    let mut uses: Vec<String> = Vec::new();
+    for level in Level::ALL.iter().copied().filter(|l| has(*l) && garment.body_at(*l) == Some(what)) {
+        let cloth = &garment.cloth;
+        let some_girth = Length::from_mm(1000);
+        if ease_band(level, template.ease, cloth.structure, cloth.stretch_percent, some_girth).is_some() {
+            uses.push(format!("ease at the {}", level.name()));
+        }
+        if moving_adds(level).is_some() && template.sits() {
+            uses.push(format!("sitting, at the {}", level.name()));
+        }
+    }
+    let sleeves = garment.sleeve_length.is_some();
+    let legs = garment.has_legs();
+    let shoulders = has(Level::Shoulder);
+    let more = match what {
+        B::HipGirthSeated if has(Level::Hip) && template.sits() => "sitting, with your own figure",
+        B::AcrossBackWidth if shoulders => "width across the back",
+        B::AcrossBackReaching if shoulders && sleeves => "reaching forward",
+        B::UpperArmGirthFlexed if sleeves => "bending the elbow, with your own figure",
+        B::HandGirth if sleeves => "a hand through the sleeve",
+        B::HeelGirth if legs => "a foot through the leg",
+        B::HeadGirth if shoulders && garment.is_pulled_on() => "a head through the neck",
+        B::ShoulderGirth if shoulders && garment.is_pulled_on() => "getting in from above",
+        B::ArmLength if sleeves => "where the sleeve ends on the arm",
+        B::BackNeckToWaist if shoulders && has(Level::Waist) => "where the waist sits",
+        B::OutsideLeg if has(Level::Waist) && !shoulders => "where the hem falls",
+        B::InsideLeg | B::BodyRise if legs => "depth of the crotch",
+        B::Height => "a figure of the right size on the stand",
+        _ => return uses.into_iter(),
+    };
+    uses.push(more.into());
+    uses.into_iter()
+}

@@ -1,0 +1,61 @@
+//! Places: the levels at which a body and a garment are compared, and what cloth is made of. What everything else is spoken of by.
+
+use crate::choice::choice;
+
+choice! {
+    /// Where girths are compared: the body from the top down, then the sleeve from the top down.
+    Level {
+        /// The edge or seam at the neck.
+        Neck => "neck",
+        /// Across from shoulder tip to shoulder tip.
+        Shoulder => "shoulder",
+        /// The fullest part of the bust or chest.
+        Bust => "bust",
+        /// Right below the bust.
+        UnderBust => "under-bust",
+        /// The natural waist.
+        Waist => "waist",
+        /// The fullest part of the seat.
+        Hip => "hip",
+        /// The fullest part of the thigh, just below the crotch.
+        Thigh => "thigh",
+        /// The knee.
+        Knee => "knee",
+        /// The fullest part of the calf.
+        Calf => "calf",
+        /// The narrowest part above the foot.
+        Ankle => "ankle",
+        /// The finished lower edge of the body or of each leg.
+        Hem => "hem",
+        /// The fullest part of the upper arm.
+        UpperArm => "upper arm",
+        /// The elbow.
+        Elbow => "elbow",
+        /// The wrist.
+        Wrist => "wrist",
+        /// The finished edge of the sleeve.
+        SleeveHem => "sleeve hem",
+    }
+}
+
+impl Level {
+    /// True on the sleeve, whose stations are measured up from the sleeve's own hem.
+    pub const fn is_of_sleeve(self) -> bool {
+        matches!(self, Self::UpperArm | Self::Elbow | Self::Wrist | Self::SleeveHem)
+    }
+
+    /// True below the crotch.
+    pub const fn is_below_crotch(self) -> bool {
+        matches!(self, Self::Thigh | Self::Knee | Self::Calf | Self::Ankle | Self::Hem)
+    }
+}
+
+choice! {
+    /// How cloth is made.
+    Structure {
+        /// Warp and weft.
+        Woven => "woven",
+        /// Loops.
+        Knit => "knit",
+    }
+}

@@ -1,0 +1,90 @@
+//! Stages: the way through a garment's work, what of it is settled, and where to go on.
+
+use crate::choice::choice;
+use crate::garment::Garment;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+choice! {
+    /// A stage of the work on a garment.
+    Stage {
+        LookOver => "Look over",
+        TryOn => "Try on",
+        Lines => "Lines",
+        Paper => "Paper",
+        Plan => "Plan",
+        Sew => "Sew",
+        Record => "Record",
+    }
+}
+
+impl Stage {
+    /// There is something to do there yet in this version of Vemble.
+    pub const fn is_built(self) -> bool {
+        match self {
+            Self::LookOver | Self::TryOn | Self::Lines => true,
+            Self::Paper | Self::Plan | Self::Sew | Self::Record => false,
+        }
+    }
+
+    /// A garment goes through it: only a toile ends on paper.
+    const fn is_of(self, garment: &Garment) -> bool {
+        match self {
+            Self::Paper => garment.toile,
+            Self::LookOver | Self::TryOn | Self::Lines | Self::Plan | Self::Sew | Self::Record => true,
+        }
+    }
+}
+
+/// A stage of one garment.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct StageLine {
+    /// Which.
+    pub stage: Stage,
+    /// What it is called.
+    pub name: &'static str,
+    /// It can be opened.
+    pub is_open: bool,
+    /// What belongs there is done, as far as it goes.
+    pub is_settled: bool,
+}
+
+/// How far a garment's work has come.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub(crate) struct Progress {
+    /// Somebody measured something of it.
+    pub is_looked_over: bool,
+    /// Somebody began to try it on.
+    pub is_tried_on: bool,
+    /// Something is pinned, so that there is a card.
+    pub has_cards: bool,
+    /// And nothing stops it.
+    pub is_clear: bool,
+}
+
+impl Progress {
+    /// The stages of a garment, in order.
+    pub fn stages(self, garment: &Garment) -> Vec<StageLine> {
+        let line = |stage: Stage| StageLine {
+            stage,
+            name: stage.name(),
+            is_open: stage.is_built(),
+            is_settled: match stage {
+                Stage::LookOver => self.is_looked_over,
+                Stage::TryOn => self.has_cards,
+                Stage::Lines => self.has_cards && self.is_clear,
+                Stage::Paper | Stage::Plan | Stage::Sew | Stage::Record => false,
+            },
+        };
+        Stage::ALL.iter().copied().filter(|stage| stage.is_of(garment)).map(line).collect()
+    }
+
+    /// Where to go on: with what was pinned, else with what is not measured yet.
+    pub const fn go_on(self) -> Stage {
+        match (self.is_tried_on, self.is_looked_over) {
+            (true, _) => Stage::Lines,
+            (false, true) => Stage::TryOn,
+            (false, false) => Stage::LookOver,
+        }
+    }
+}

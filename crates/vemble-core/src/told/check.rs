@@ -1,0 +1,307 @@
+//! Findings as checks: what was checked, the figures, the reason, and what would mend it.
+
+use super::{Teller, level_name};
+use crate::change::{Change, kinds};
+use crate::fitting::GarmentSide;
+use crate::judge::{Ease, Facts, Finding, FindingKey, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides};
+use crate::length::{Figure, Length};
+use crate::place::Level;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A finding in words.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Check {
+    /// Names it among the checks of a try-on: what is passed over is remembered by it, whatever it is called.
+    pub key: FindingKey,
+    /// How it came out.
+    pub outcome: Outcome,
+    /// What was checked, in a few words.
+    pub title: String,
+    /// The figures, as a sum a person can follow.
+    pub figures: String,
+    /// Why it came out so.
+    pub reason: String,
+    /// What would make it pass.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub remedy: Option<String>,
+    /// The change with which it would pass, where one would do.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub mend: Option<Change>,
+    /// The station it is about.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub station: Option<Figure>,
+    /// Why the sewist passes over it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub passed_over: Option<String>,
+}
+
+impl Check {
+    /// It stands in the way: a stop that nobody passed over.
+    pub fn stands_in_the_way(&self) -> bool {
+        self.outcome == Outcome::Stop && self.passed_over.is_none()
+    }
+}
+
+/// What is said of a finding.
+pub(crate) struct Said {
+    pub title: String,
+    pub figures: String,
+    pub reason: String,
+    pub remedy: Option<String>,
+}
+
+impl Said {
+    pub fn new(title: impl Into<String>, figures: impl Into<String>, reason: impl Into<String>) -> Self {
+        Self { title: title.into(), figures: figures.into(), reason: reason.into(), remedy: None }
+    }
+
+    /// What would mend it, put into words only where it does not pass.
+    pub fn mended<S: Into<String>>(mut self, outcome: Outcome, remedy: impl FnOnce() -> S) -> Self {
+        if outcome != Outcome::Passes {
+            self.remedy = Some(remedy().into());
+        }
+        self
+    }
+}
+
+/// What a kind of change owes: sentences of its own findings.
+pub(crate) trait Tell {
+    /// What is said of a finding that rests on these figures.
+    fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said;
+}
+
+macro_rules! tell_facts {
+    ($($(#[$doc:meta])* $Kind:ident in $folder:ident: $Input:ident, $Key:ident, $Drawn:ident;)+) => {
+        impl Tell for Facts {
+            fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+                match self {
+                    Self::Sides(facts) => facts.tell(key, outcome, to),
+                    Self::Ease(facts) => facts.tell(key, outcome, to),
+                    Self::Moving(facts) => facts.tell(key, outcome, to),
+                    Self::Passing(facts) => facts.tell(key, outcome, to),
+                    Self::Hang(facts) => facts.tell(key, outcome, to),
+                    Self::Turned(facts) => facts.tell(key, outcome, to),
+                    $(Self::$Kind(facts) => facts.tell(key, outcome, to),)+
+                }
+            }
+        }
+    };
+}
+kinds!(tell_facts);
+
+/// A finding in words.
+pub(crate) fn tell(finding: &Finding, to: &Teller<'_>) -> Check {
+    let Said { title, figures, reason, remedy } = finding.facts.tell(&finding.key, finding.outcome, to);
+    Check {
+        key: finding.key,
+        outcome: finding.outcome,
+        title,
+        figures,
+        reason,
+        remedy,
+        mend: finding.mend.clone(),
+        station: finding.station.map(|station| to.tape.figure(station.0)),
+        passed_over: None,
+    }
+}
+
+/// Notes at each check that is passed over why it is, and its key as that was kept; a word is asked for, so none without one is.
+pub(crate) fn pass_over<'p>(
+    checks: &mut [Check],
+    passed_over: impl Iterator<Item = (&'p FindingKey, &'p str)> + Clone,
+) {
+    for check in checks.iter_mut().filter(|c| c.outcome != Outcome::Passes) {
+        let kept = passed_over.clone().find(|(key, why)| key.is(&check.key) && !why.trim().is_empty());
+        if let Some((key, why)) = kept {
+            check.key = *key;
+            check.passed_over = Some(why.trim().to_owned());
+        }
+    }
+}
+
+impl FindingKey {
+    /// On which side, in words.
+    pub(crate) const fn side_words(&self) -> &'static str {
+        match self.side {
+            None => "both sides",
+            Some(GarmentSide::Left) => "the garment's left",
+            Some(GarmentSide::Right) => "the garment's right",
+        }
+    }
+
+    /// What its change is called on this garment; nothing where it is about none.
+    pub(crate) fn name(&self, to: &Teller<'_>) -> String {
+        self.change.map_or_else(String::new, |change| change.name(to.garment))
+    }
+}
+
+impl Tell for TwoSides {
+    fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let reason = match (self.undecided, self.is_wobble) {
+            (true, _) => "The sides differ by more than pins wobble, and nobody has decided.",
+            (false, true) => "No more than pins wobble.",
+            (false, false) => "Decided by hand.",
+        };
+        let figures =
+            format!("{} apart on each edge, at {}", to.show(self.apart), to.show(self.station.0));
+        Said::new(format!("Left and right of the {}", key.name(to)), figures, reason).mended(outcome, || {
+            let advice = match &self.explained {
+                Some(reason) => format!("Keep each: “{reason}” may explain it."),
+                None => "Pin again: nothing noted about the wearer explains it.".into(),
+            };
+            format!("{advice} Or choose the mean, the larger, the smaller or one side for both.")
+        })
+    }
+}
+
+impl Tell for Turned {
+    fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let side = |(most, side, wearer): (Length, GarmentSide, crate::fitting::WearerSide)| {
+            format!(
+                "{} at most on the garment's {}, the wearer's {} while pinning",
+                to.show(most),
+                side.name(),
+                wearer.name()
+            )
+        };
+        let reason = format!(
+            "It was pinned inside out, and {} is uneven ({}). Worn right side out, the garment's left is on the wearer's left again: \
+             a difference of the body must go to the garment's other side.",
+            self.wearer, self.uneven
+        );
+        let title = format!("The {}, pinned inside out on an uneven body", key.name(to));
+        Said::new(title, self.most.map(side).join("; "), reason).mended(outcome, || {
+            "Exchange the figures of left and right if it is the body that differs; leave them if it is the garment."
+        })
+    }
+}
+
+impl Tell for Ease {
+    fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let least = to.show(self.least);
+        let reason = match (outcome, self.was_tight) {
+            (Outcome::Passes, _) => {
+                format!("Usual here is {} to {} of ease.", to.bare(self.usual[0]), to.show(self.usual[1]))
+            }
+            (Outcome::Caution | Outcome::Stop, true) => format!("Still less than the least ease of {least}."),
+            (Outcome::Caution | Outcome::Stop, false) => {
+                format!("Less than the least ease of {least}: it would bind.")
+            }
+        };
+        let ease = self.girth.after - self.body;
+        let figures = format!(
+            "{} − {} ({} body) = {} ease altogether",
+            to.bare(self.girth.after),
+            to.bare(self.body),
+            self.girth.level.level.name(),
+            to.show(ease)
+        );
+        Said::new(format!("Ease at the {}", level_name(&self.girth)), figures, reason).mended(outcome, || {
+            let short = to.show_at_least(self.least - ease);
+            match self.girth.off() > Length::ZERO {
+                true => format!("Take {short} less altogether at this level."),
+                false => format!("Let out {short} more altogether at this level."),
+            }
+        })
+    }
+}
+
+impl Tell for Moving {
+    fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let (movement, doing) = match key.level {
+            Some(Level::UpperArm) => ("Bending the elbow", "to bend the arm"),
+            Some(_) | None => ("Sitting", "to sit"),
+        };
+        let known = match (self.is_own, self.better) {
+            (true, _) => "as measured on this wearer".to_owned(),
+            (false, Some(what)) => format!("a teaching value; the {} would be better", what.name()),
+            (false, None) => "a teaching value".to_owned(),
+        };
+        let figures = format!(
+            "{} adds {} ({known}); ease after is {}",
+            movement.to_lowercase(),
+            to.show(self.adds),
+            to.show(self.ease)
+        );
+        let reason = match outcome {
+            Outcome::Passes => format!("There is room {doing}."),
+            Outcome::Caution | Outcome::Stop => format!("No room {doing}."),
+        };
+        let title = format!("{movement}, at the {}", level_name(&self.girth));
+        Said::new(title, figures, reason).mended(outcome, || {
+            format!("Leave {} more altogether at this level.", to.show_at_least(self.short))
+        })
+    }
+}
+
+impl Tell for Passing {
+    fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let level = level_name(&self.girth);
+        let (title, what, part) = match self.part {
+            Part::Foot => (format!("Foot through the {level}"), "heel girth", "foot"),
+            Part::Hand => (format!("Hand through the {level}"), "hand girth", "hand"),
+            Part::Hips => ("Pulling it on over the hips".into(), "", ""),
+            Part::HeadAndShoulders => ("Pulling it on over the head and shoulders".into(), "", ""),
+        };
+        let is_pulled = part.is_empty();
+        let after = to.show(self.girth.after);
+        let (Some(passing), Some(short)) = (self.passing, self.short()) else {
+            return match self.part {
+                Part::Foot | Part::Hand => {
+                    let round = match self.part {
+                        Part::Foot => "instep and heel",
+                        Part::Hand | Part::Hips | Part::HeadAndShoulders => "the knuckles, thumb laid in",
+                    };
+                    let figures = format!("the opening measures {after} round");
+                    Said::new(title, figures, format!("The {what} is not known."))
+                        .mended(outcome, || format!("Measure the {what}, round {round}."))
+                }
+                Part::Hips | Part::HeadAndShoulders => {
+                    let figures = format!("the waist measures {after} round");
+                    Said::new(title, figures, "What must pass is not known.").mended(outcome, || {
+                        "Measure the hip girth, and the shoulder girth for what goes over the head."
+                    })
+                }
+            };
+        };
+        let (over, needs) = (to.bare(self.over), to.show(passing + self.over));
+        let figures = match is_pulled {
+            true => {
+                let opens = to.show(self.opens_to);
+                format!("{} + {over} = {needs} needed; the waist opens to {opens}", to.bare(passing))
+            }
+            false => {
+                format!("{what} {} + {over} = {needs} needed; the opening measures {after}", to.bare(passing))
+            }
+        };
+        let reason = match (outcome, is_pulled) {
+            (Outcome::Passes, true) => "It goes on.".into(),
+            (Outcome::Passes, false) => format!("The {part} goes through."),
+            (Outcome::Caution | Outcome::Stop, true) => "Nothing unfastens: it does not go on.".into(),
+            (Outcome::Caution | Outcome::Stop, false) => format!("The {part} does not go through."),
+        };
+        Said::new(title, figures, reason).mended(outcome, || {
+            let short = to.show_at_least(short);
+            match is_pulled {
+                true => format!("Leave {short} more altogether at the waist, or set in a zip."),
+                false => format!("Leave {short} more altogether at the hem, or plan a slit."),
+            }
+        })
+    }
+}
+
+impl Tell for Hang {
+    fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let is_waist = self.level == Level::Waist;
+        let title = match is_waist {
+            true => "Hang of the waist".into(),
+            false => format!("Hang at the {}", self.level.name()),
+        };
+        let reason = format!("Over {} drags pockets and seams out of place.", to.show(self.most));
+        Said::new(title, format!("{} altogether", to.show(self.off)), reason).mended(outcome, || match is_waist {
+            true => "Split it over more seams.",
+            false => "Consider recutting: this is about two sizes.",
+        })
+    }
+}

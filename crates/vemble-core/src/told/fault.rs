@@ -1,0 +1,130 @@
+//! What is wrong with a document, in words: what was found, and what would be right. Lengths are spoken of in the unit that was typed, and
+//! stations from where they are measured.
+
+use crate::fault::Wrong;
+use crate::garment::Seam;
+use crate::length::{Length, Measure, Tape};
+
+/// A length beside one that somebody typed: in that one's unit, on the reader's own tape where that has the unit.
+fn beside(typed: &Measure, length: Length, tape: Tape) -> String {
+    tape.speaking(typed.unit).show(length)
+}
+
+impl Wrong {
+    /// What was found. Figures that nobody typed are on `tape`, or in the unit of the figure beside them.
+    pub fn found(&self, tape: Tape) -> String {
+        match self {
+            Self::Negative { found } | Self::NotPositive { found } => found.to_string(),
+            Self::NotLookedOver { seam } => {
+                format!("the {} is altered but not among the garment's seams", seam.name())
+            }
+            Self::ChangeTwice { which } => format!("the change {which} a second time"),
+            Self::Twice { what } => format!("the {what} stands here a second time"),
+            Self::OffEnd { found, length, datum } => {
+                format!("{found}, but it is {} long, measured from the {datum}", beside(found, *length, tape))
+            }
+            Self::OffDatum { found, datum } => format!("{found}, which lies beyond the {datum}"),
+            Self::SameStation { found, side, first } => {
+                format!("{found}, where reading {} already is on the {} side", first + 1, side.name())
+            }
+            Self::TooDeep { found, girth } => format!(
+                "{found}: that takes out more than the {} the garment measures there",
+                beside(found, *girth, tape)
+            ),
+            Self::EndAmongPins { found, pin } => {
+                format!("{found}, but a pin stands at {}", beside(found, *pin, tape))
+            }
+            Self::EndsCross { found } => format!("{found}, beyond the other end of the line"),
+            Self::NoPinInStretch { found } => format!("{found}, but no pin stands in that stretch"),
+            Self::StretchDisagrees { found, tolerance } => format!(
+                "{found}, but the pins in that stretch differ by more than {} from their mean",
+                beside(found, *tolerance, tape)
+            ),
+            Self::LevelsOutOfOrder { level, above } => {
+                format!("the {} lies above the {}", level.name(), above.name())
+            }
+            Self::TooMany { what, most } => format!("over {most} {what}"),
+            Self::Blank | Self::NoState => "nothing".into(),
+            Self::TooLong { most } => format!("over {most} letters"),
+            Self::NoFigure { what } => format!("the {} without a figure", what.name()),
+            Self::NotInOnePass { seam, into } => {
+                format!("the {} carried on into the {}", seam.name(), into.name())
+            }
+            Self::PinsOfItsOwn { seam } => {
+                format!("a share for the {}, which has pins of its own", seam.name())
+            }
+            Self::NotAShare { percent } => format!("{percent} % given to other seams"),
+            Self::OffOtherSeam { station, seam } => {
+                format!("a pin at {station}, where the {} does not run", seam.name())
+            }
+            Self::DartIsThere { what } => format!("a place for the {what}, which the garment has already"),
+            Self::NoPlaceForDart { what } => format!("no place for the new {what}"),
+            Self::AtThePoint { found } => format!("{found} at the point of the dart"),
+            Self::ShallowerThanNought { found, depth } => {
+                format!("{found} let out, but the dart is {} deep there", beside(found, *depth, tape))
+            }
+            Self::NotAHold { percent } => format!("a hold of {percent} %"),
+            Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
+            Self::NotOfABody { what, found, height: Some(height), .. } => {
+                format!("{found} as {} of somebody {} tall", what.name(), beside(found, *height, tape))
+            }
+            Self::NoSuchState { id } => format!("the state {id}, which this document does not have"),
+            Self::StateTwice { id } => format!("the state {id} a second time"),
+        }
+    }
+
+    /// What would be right.
+    pub fn expected(&self, tape: Tape) -> String {
+        match self {
+            Self::Negative { .. } => {
+                "nought or more; to let a seam out, open it and enter the gap as “gap”".into()
+            }
+            Self::NotPositive { .. } => "more than nought".into(),
+            Self::NotLookedOver { .. } => "the seam's length and allowance in the look-over".into(),
+            Self::Twice { .. } | Self::ChangeTwice { .. } => "each once".into(),
+            Self::OffEnd { found, length, datum } => {
+                format!("a station from 0 to {}, measured from the {datum}", beside(found, *length, tape))
+            }
+            Self::OffDatum { datum, .. } => format!("0 or more, measured from the {datum}"),
+            Self::SameStation { .. } => "one pin at each station of a side".into(),
+            Self::TooDeep { found, girth } => {
+                format!("less than {} altogether", beside(found, *girth, tape))
+            }
+            Self::EndAmongPins { .. } => "an end beyond the outermost pin".into(),
+            Self::EndsCross { .. } => "a lower end below the upper end".into(),
+            Self::NoPinInStretch { .. } => "a pin inside the stretch that goes straight through".into(),
+            Self::StretchDisagrees { .. } => "pins that agree, since the line is straight there".into(),
+            Self::LevelsOutOfOrder { .. } => {
+                "hem, knee, thigh, hip, waist, bust, neck: each above the one before".into()
+            }
+            Self::TooMany { most, .. } => format!("at most {most}"),
+            Self::Blank => "a name".into(),
+            Self::TooLong { most } => format!("at most {most} letters"),
+            Self::NoFigure { .. } => "one figure, or left and right".into(),
+            Self::NotInOnePass { seam, .. } => match Seam::goes_on_into(*seam) {
+                Some(into) => format!("the {} in one pass with the {}", into.name(), seam.name()),
+                None => "a line that runs off the edge here, or meets the old stitching".into(),
+            },
+            Self::PinsOfItsOwn { .. } => "a seam without pins, or no share for it".into(),
+            Self::NotAShare { .. } => "1 to 100 percent altogether, each seam once".into(),
+            Self::OffOtherSeam { seam, .. } => {
+                format!("pins where both seams run, or no share for the {}", seam.name())
+            }
+            Self::DartIsThere { .. } => "no place: pins deepen it, gaps let it out, where it is".into(),
+            Self::NoPlaceForDart { .. } => {
+                "how high above the hem its point and its other end lie, or a measured waist".into()
+            }
+            Self::AtThePoint { .. } => "nought at the point, and pins away from it".into(),
+            Self::ShallowerThanNought { found, depth } => {
+                format!("at most {}", beside(found, *depth, tape))
+            }
+            Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
+            Self::NotOfABody { found, least, most, .. } => {
+                format!("something from {} to {}", beside(found, *least, tape), beside(found, *most, tape))
+            }
+            Self::NoState => "one state of the garment or more".into(),
+            Self::NoSuchState { .. } => "the id of one of its states".into(),
+            Self::StateTwice { .. } => "each state once".into(),
+        }
+    }
+}

@@ -1,0 +1,156 @@
+//! A level before and after the changes, in figures on a tape, with the sum that leads from one to the other.
+
+use crate::fitting::Edges;
+use crate::garment::{Garment, GarmentLevel, Width};
+use crate::judge::{EaseWord, Girth, LevelOf};
+use crate::length::{Figure, Length, Tape, adjusted_words};
+use crate::place::Level;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// The ease that is comfortable at a level.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Comfort {
+    /// Least ease.
+    pub least: Figure,
+    /// Usual ease, from.
+    pub usual_from: Figure,
+    /// Usual ease, to.
+    pub usual_to: Figure,
+    /// Loose from here on.
+    pub loose: Figure,
+    /// The garment now, in a word.
+    pub now: EaseWord,
+    /// The garment after the changes, in a word.
+    pub after: EaseWord,
+}
+
+/// A level before and after the changes.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct LevelResult {
+    /// Which level.
+    pub level: Level,
+    /// Whose girth: the whole garment, each leg, or the leg of one side.
+    pub of: LevelOf,
+    /// What it is called, and whose girth it is: "thigh, each leg".
+    pub name: String,
+    /// How far up from the hem.
+    pub station: Figure,
+    /// Nobody measured it.
+    #[serde(skip_serializing_if = "std::ops::Not::not")]
+    pub assumed: bool,
+    /// The changes reach it.
+    pub is_changed: bool,
+    /// Girth now.
+    pub before: Figure,
+    /// What comes off altogether.
+    pub off: Figure,
+    /// Girth after the changes.
+    pub after: Figure,
+    /// How the girth after comes about.
+    pub sum: String,
+    /// The body's girth at this level.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub body: Option<Figure>,
+    /// Ease now.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub ease_before: Option<Figure>,
+    /// Ease after.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub ease_after: Option<Figure>,
+    /// The ease wanted, where there is a teaching value and a body measurement.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub comfort: Option<Comfort>,
+}
+
+/// A level with whose girth it is, in a sentence.
+pub(crate) fn level_name(girth: &Girth) -> String {
+    match girth.of {
+        LevelOf::Garment => girth.level.level.name().into(),
+        of => format!("{}, {}", girth.level.level.name(), of.name()),
+    }
+}
+
+/// Every level, from the top down.
+pub(crate) fn tell_levels(garment: &Garment, girths: &[Girth], tape: Tape) -> Vec<LevelResult> {
+    girths.iter().map(|girth| tell(garment, girth, tape)).collect()
+}
+
+fn tell(garment: &Garment, girth: &Girth, tape: Tape) -> LevelResult {
+    let comfort = girth.wanted.zip(girth.words()).map(|(band, [now, after])| Comfort {
+        least: tape.figure(band.least),
+        usual_from: tape.figure(band.usual_from),
+        usual_to: tape.figure(band.usual_to),
+        loose: tape.figure(band.loose),
+        now,
+        after,
+    });
+    LevelResult {
+        level: girth.level.level,
+        of: girth.of,
+        name: level_name(girth),
+        station: tape.figure(girth.level.station.length),
+        assumed: girth.level.assumed,
+        is_changed: girth.is_changed(),
+        before: tape.figure(girth.before()),
+        off: tape.figure(girth.off()),
+        after: tape.figure(girth.after),
+        sum: sum(garment, girth, tape),
+        body: girth.body.map(|b| tape.figure(b)),
+        ease_before: girth.ease_before().map(|e| tape.figure(e)),
+        ease_after: girth.ease_after().map(|e| tape.figure(e)),
+        comfort,
+    }
+}
+
+/// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown; what shows
+/// as nothing is left out.
+fn sum(garment: &Garment, girth: &Girth, tape: Tape) -> String {
+    let before = girth.before();
+    let mut flat = measured(&girth.level, tape);
+    let mut exact = vec![before];
+    exact.extend(girth.terms.iter().map(|term| -term.off()));
+    let (shown, adjusted) = tape.apportion(&exact);
+    if shown[1..].iter().all(|part| *part == Length::ZERO) {
+        return flat;
+    }
+    flat.push_str("; ");
+    flat.push_str(&tape.bare(shown[0]));
+    for (term, part) in girth.terms.iter().zip(&shown[1..]).filter(|(_, part)| **part != Length::ZERO) {
+        let sign = if part.is_negative() { "−" } else { "+" };
+        flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term_words(garment, term, part.abs(), tape));
+    }
+    flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
+    flat + adjusted_words(adjusted)
+}
+
+/// How it was measured, and what that makes all round.
+fn measured(level: &GarmentLevel, tape: Tape) -> String {
+    let round = tape.show(level.width.girth());
+    match level.width {
+        Width::LaidFlat(m) => format!("2 × {} laid flat = {round}", tape.bare(m.length)),
+        Width::Girth(_) if level.assumed => format!("{round} assumed"),
+        Width::Girth(_) => format!("{round} as measured round"),
+    }
+}
+
+/// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how a term comes to what is shown of it.
+fn term_words(garment: &Garment, term: &crate::change::Term, shown: Length, tape: Tape) -> String {
+    let (Edges { front, back }, [one, other]) = (term.edges, term.change.edges());
+    let name = term.change.name(garment);
+    let name = term.side.map_or(name.clone(), |side| format!("{} {name}", side.name()));
+    if front == back {
+        let of = term.change.edge_word();
+        let each = tape.factor(front.0.abs(), 2 * term.times, shown);
+        return match term.times {
+            1 => format!("{name}: 2 {of} × {each}"),
+            n => format!("{n} {name}s × 2 {of} × {each}"),
+        };
+    }
+    let signed = if term.off().is_negative() { -shown } else { shown };
+    let [front, back] = tape.factors([front.0, back.0], term.times, signed);
+    match term.times {
+        1 => format!("{name}: {one} {front}, {other} {back}"),
+        n => format!("{n} {name}s × ({one} {front}, {other} {back})"),
+    }
+}

@@ -1,0 +1,49 @@
+//! Told: sentences, sums and figures on a tape, made of findings, girths and faults; and the words of every choice. Nothing reads them back.
+
+mod check;
+mod fault;
+mod level;
+mod rows;
+mod sums;
+mod words;
+
+pub use check::Check;
+pub(crate) use check::{Said, Tell, pass_over, tell};
+pub use level::{Comfort, LevelResult};
+pub(crate) use level::{level_name, tell_levels};
+pub(crate) use rows::row_note;
+pub(crate) use sums::{edges_sum, without_sign};
+pub use words::{ManyWords, Word, words};
+
+use crate::garment::Garment;
+use crate::length::{Length, Tape};
+
+/// To whom it is told: on which tape, and what things are called on this garment.
+#[derive(Clone, Copy)]
+pub(crate) struct Teller<'a> {
+    pub garment: &'a Garment,
+    pub tape: Tape,
+}
+
+impl Teller<'_> {
+    /// A figure with its unit.
+    pub fn show(&self, length: Length) -> String {
+        self.tape.show(length)
+    }
+
+    /// A figure without its unit.
+    pub fn bare(&self, length: Length) -> String {
+        self.tape.bare(length)
+    }
+
+    /// The next mark of the tape: what has to be at least so much is said so that the hand can do it.
+    pub fn show_at_least(&self, length: Length) -> String {
+        self.tape.show(length.up_to(self.tape.mark()))
+    }
+}
+
+/// A sentence's first word with a capital.
+pub(crate) fn capital(text: &str) -> String {
+    let mut chars = text.chars();
+    chars.next().map_or_else(String::new, |c| c.to_uppercase().chain(chars).collect())
+}

@@ -1,0 +1,127 @@
+//! A garment before anything is stored of it: kinds, cloths, words, what it usually is, what to find out, and how it looks.
+
+use crate::error::{ApiError, Problem};
+use crate::solving::{Body, OnTape, read_body};
+use actix_web::{HttpRequest, HttpResponse, get, post, web};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use uuid::Uuid;
+use vemble_core::body::Wearer;
+use vemble_core::document::{State, wrong_state, wrong_wearer};
+use vemble_core::fault::Fault;
+use vemble_core::figure::{Hanging, Stand, hanging, stand};
+use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, named_cloths};
+use vemble_core::length::Tape;
+use vemble_core::look_over::{LookOver, look_over};
+use vemble_core::told::{ManyWords, words as all_words};
+use vemble_exchange::document::Complaint;
+
+/// A kind of garment that can be begun.
+#[derive(Serialize, ToSchema)]
+pub struct KindLine {
+    /// Which.
+    kind: Kind,
+    /// Its name.
+    name: &'static str,
+    /// What belongs here, in one line.
+    says: &'static str,
+    /// A cloth it is often made of.
+    cloth: &'static str,
+    /// How it looks, on a figure by proportion.
+    hanging: Option<Hanging>,
+}
+
+/// Every kind of garment, drawn.
+#[utoipa::path(responses((status = 200, body = Vec<KindLine>)))]
+#[get("/kinds")]
+pub(crate) async fn kinds() -> HttpResponse {
+    let line = |kind: Kind| {
+        let template = kind.template();
+        let cloth = cloth_named(template.cloth)?;
+        let wearer = Wearer::default();
+        let beginning =
+            Beginning { name: String::new(), kind, toile: false, wearer: wearer.clone(), cloth };
+        let hanging = hanging(&begin(beginning), &wearer);
+        Some(KindLine { kind, name: template.name, says: template.says, cloth: template.cloth, hanging })
+    };
+    let lines: Vec<KindLine> = Kind::ALL.iter().copied().filter_map(line).collect();
+    HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(lines)
+}
+
+/// Cloths by name, with what is usual for each.
+#[utoipa::path(responses((status = 200, body = Vec<Cloth>)))]
+#[get("/cloths")]
+pub(crate) async fn cloths() -> HttpResponse {
+    HttpResponse::Ok()
+        .insert_header(("Cache-Control", "public, max-age=3600"))
+        .json(named_cloths().collect::<Vec<_>>())
+}
+
+/// The words of every choice that a screen offers.
+#[utoipa::path(responses((status = 200, body = ManyWords)))]
+#[get("/words")]
+pub(crate) async fn words() -> HttpResponse {
+    HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(all_words())
+}
+
+/// A garment of a kind as it usually is on a wearer, every figure assumed. Stores nothing.
+#[utoipa::path(request_body = Beginning, responses((status = 200, body = Garment), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/garments/begin")]
+pub(crate) async fn begin_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+    let beginning: Beginning = read_body(&request, body)?;
+    let wearer = beginning.wearer.clone();
+    let worn = WornGarment { garment: begin(beginning), wearer };
+    checked(&worn, Tape::default())?;
+    Ok(HttpResponse::Ok().json(worn.garment))
+}
+
+/// A garment in one state on its wearer.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WornGarment {
+    /// The garment's facts.
+    garment: Garment,
+    /// Who wears it.
+    wearer: Wearer,
+}
+
+/// Everything to find out about a garment. Stores nothing.
+#[utoipa::path(params(OnTape), request_body = WornGarment, responses((status = 200, body = LookOver), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/look-over")]
+pub(crate) async fn look_over_garment(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let worn: WornGarment = read_body(&request, body)?;
+    checked(&worn, on.tape)?;
+    Ok(HttpResponse::Ok().json(look_over(&worn.garment, &worn.wearer, on.tape)))
+}
+
+/// A garment as it is, drawn on its wearer. Stores nothing.
+#[utoipa::path(request_body = WornGarment, responses((status = 200, body = Stand), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[post("/stand")]
+pub(crate) async fn stand_of_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+    let worn: WornGarment = read_body(&request, body)?;
+    checked(&worn, Tape::default())?;
+    Ok(HttpResponse::Ok().json(stand(&worn.garment, &worn.wearer)))
+}
+
+/// A garment or wearer that cannot be is named by its paths in what was sent.
+fn checked(worn: &WornGarment, tape: Tape) -> Result<(), ApiError> {
+    let of_wearer = wrong_wearer(&worn.wearer).into_iter();
+    let mut faults: Vec<Fault> =
+        of_wearer.map(|f| Fault { path: format!("wearer.{}", f.path), ..f }).collect();
+    faults.extend(wrong_state(&State::first(Uuid::nil(), worn.garment.clone())));
+    none_of(&faults, tape)
+}
+
+/// No fault, or all of them in words.
+pub(crate) fn none_of(faults: &[Fault], tape: Tape) -> Result<(), ApiError> {
+    if faults.is_empty() { Ok(()) } else { Err(invalid(faults, tape)) }
+}
+
+pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {
+    ApiError::Invalid(Complaint::all(faults, tape))
+}
+

@@ -1,0 +1,212 @@
+import { DeleteOutlined } from "@ant-design/icons";
+import { Button, Popover, Select, type InputRef } from "antd";
+import { useRef, useState } from "react";
+import { v7 as newId } from "uuid";
+import type { Complaint, GarmentSide, Reading, SolvedLine, WayToMeasure } from "../api/client";
+import { Words } from "../drawing/Words";
+import { LengthField } from "../document/LengthField";
+
+type How = Reading["how"];
+
+const SIDES: { value: GarmentSide; label: string }[] = [
+  { value: "left", label: "left" },
+  { value: "right", label: "right" },
+];
+
+interface Props {
+  /** What they are on, in words. */
+  what: string;
+  /** Where stations are measured from. */
+  from: string;
+  readings: Reading[];
+  solved: SolvedLine | null;
+  /** How a pin on it can be measured. */
+  ways: WayToMeasure[];
+  /** What is wrong with a reading, by its number and field. */
+  complaint: (reading: number, field: string) => Complaint | undefined;
+  picked: number | null;
+  onPick: (pin: number) => void;
+  onChange: (readings: Reading[]) => void;
+}
+
+/** The pins as they were read, and a row for the next one: station, Enter, amount, Enter. */
+export function PinTable(props: Props) {
+  const { what, from, readings, solved, complaint, picked, onPick, onChange } = props;
+  const ways = props.ways.map(({ how, label, short }) => ({ value: how, label, short }));
+  const replace = (index: number, change: Partial<Reading>) => {
+    onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
+  };
+  return (
+    <table className="pins">
+      <caption className="unseen">Pins on the {what}, sides are the garment’s</caption>
+      <thead>
+        <tr>
+          <th scope="col">From {from}</th>
+          <th scope="col">Read</th>
+          <th scope="col">How</th>
+          <th scope="col">Garment’s</th>
+          <th scope="col" className="pins-figures">
+            Altogether
+          </th>
+          <th scope="col">
+            <span className="unseen">Take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {readings.map((reading, index) => {
+          const pin = solved?.pins[index];
+          const key = reading.id ?? String(index);
+          return (
+            <tr
+              key={key}
+              className={picked === index ? "picked" : ""}
+              onFocus={() => {
+                onPick(index);
+              }}
+            >
+              <td data-label={`from ${from}`}>
+                <LengthField
+                  label={`Pin ${index + 1}: station from the ${from}`}
+                  shown={pin?.station.text ?? reading.station}
+                  keep={`${key}.station`}
+                  complaint={complaint(index, "station")}
+                  onRead={(station) => {
+                    replace(index, { station });
+                  }}
+                />
+              </td>
+              <td data-label="read">
+                <LengthField
+                  label={`Pin ${index + 1}: amount read`}
+                  shown={pin?.amount.text ?? reading.amount}
+                  keep={`${key}.amount`}
+                  complaint={complaint(index, "amount")}
+                  onRead={(amount) => {
+                    replace(index, { amount });
+                  }}
+                />
+              </td>
+              <td data-label="how">
+                <Select<How>
+                  aria-label={`Pin ${index + 1}: how it was measured`}
+                  options={ways}
+                  labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
+                  value={reading.how}
+                  popupMatchSelectWidth={false}
+                  onChange={(how) => {
+                    replace(index, { how });
+                  }}
+                />
+              </td>
+              <td data-label="garment’s">
+                <Select<GarmentSide>
+                  aria-label={`Pin ${index + 1}: side of the garment`}
+                  options={SIDES}
+                  value={reading.side}
+                  onChange={(side) => {
+                    replace(index, { side });
+                  }}
+                />
+              </td>
+              <td className="pins-figures figure" data-label="altogether">
+                {pin && (
+                  <Popover trigger={["hover", "focus"]} content={<Words>{pin.sum}</Words>}>
+                    <button type="button" className="explained" aria-label={pin.sum}>
+                      <Words>{pin.whole.text}</Words>
+                    </button>
+                  </Popover>
+                )}
+              </td>
+              <td>
+                <Button
+                  type="text"
+                  icon={<DeleteOutlined />}
+                  aria-label={`Take out pin ${index + 1}`}
+                  onClick={() => {
+                    onChange(readings.filter((_, i) => i !== index));
+                  }}
+                />
+              </td>
+            </tr>
+          );
+        })}
+        <NextPin
+          from={from}
+          ways={ways}
+          last={readings.at(-1)}
+          onAdd={(reading) => {
+            onChange([...readings, reading]);
+          }}
+        />
+      </tbody>
+    </table>
+  );
+}
+
+interface NextProps {
+  from: string;
+  ways: { value: How; label: string; short: string }[];
+  last: Reading | undefined;
+  onAdd: (reading: Reading) => void;
+}
+
+function NextPin({ from, ways, last, onAdd }: NextProps) {
+  const [station, setStation] = useState<string | null>(null);
+  const [how, setHow] = useState<How>(last?.how ?? "fold");
+  const [side, setSide] = useState<GarmentSide>(last?.side ?? "left");
+  const stationField = useRef<InputRef>(null);
+  const amountField = useRef<InputRef>(null);
+  return (
+    <tr className="next-pin">
+      <td data-label={`from ${from}`}>
+        <LengthField
+          label={`Next pin: station from the ${from}`}
+          shown={station ?? ""}
+          placeholder="next"
+          fieldRef={stationField}
+          onRead={setStation}
+          onEnter={() => amountField.current?.focus()}
+        />
+      </td>
+      <td data-label="read">
+        <LengthField
+          label="Next pin: amount read"
+          shown=""
+          placeholder="read"
+          fieldRef={amountField}
+          onRead={(amount) => {
+            if (station === null) {
+              stationField.current?.focus();
+              return;
+            }
+            onAdd({ id: newId(), side, station, amount, how });
+            setStation(null);
+            stationField.current?.focus();
+          }}
+        />
+      </td>
+      <td data-label="how">
+        <Select<How>
+          aria-label="Next pin: how it was measured"
+          options={ways}
+          labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
+          value={how}
+          popupMatchSelectWidth={false}
+          onChange={setHow}
+        />
+      </td>
+      <td data-label="garment’s">
+        <Select<GarmentSide>
+          aria-label="Next pin: side of the garment"
+          options={SIDES}
+          value={side}
+          onChange={setSide}
+        />
+      </td>
+      <td colSpan={2} className="quiet">
+        <kbd>Enter</kbd> adds
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,41 @@
+import type { ComponentType, ReactNode } from "react";
+import type { Complaint, Garment, Shows, SolvedLine } from "../api/client";
+import type { InputOf, Kind } from "../document/changes";
+import { dart } from "./dart/editor";
+import { elastic } from "./elastic/editor";
+import { seam } from "./seam/editor";
+
+/** What a change is edited with. */
+export interface Editing<K extends Kind> {
+  garment: Garment;
+  input: InputOf<K>;
+  /** What follows from it; nothing while it was never solved. */
+  shows: ShowsOf<K> | null;
+  /** What is wrong with one of its fields. */
+  complaint: (field: string) => Complaint | undefined;
+  onChange: (change: Partial<InputOf<K>>) => void;
+  onRemove: () => void;
+}
+
+/** What follows from a kind of change. */
+export type ShowsOf<K extends Kind> = K extends Kind ? Extract<Shows, Record<K, unknown>>[K] : never;
+
+/** What a kind of change owes to the screen. */
+export interface Editor<K extends Kind> {
+  /** Its settings, below its pins or by themselves. */
+  Settings: ComponentType<Editing<K>>;
+  /** What the strip's signs mean. */
+  legend: (line: SolvedLine) => ReactNode;
+  /** What its first pin is measured from, as one says it to somebody who has none yet. */
+  along: string;
+  /** Where somebody drags the upper end of its line to. */
+  withEnd: (input: InputOf<K>, station: string) => Partial<InputOf<K>> | null;
+  /** Fields whose faults are shown beside them. */
+  ownFaults: RegExp;
+}
+
+/** Every kind of change. */
+const EDITORS: { [K in Kind]: Editor<K> } = { seam, dart, elastic };
+
+/** What a kind is edited with; what belongs to it comes from its own change. */
+export const editorOf = (kind: Kind) => EDITORS[kind] as unknown as Editor<Kind>;

@@ -1,0 +1,11 @@
+import type { Editor } from "../editors";
+import { ElasticForm } from "./ElasticForm";
+
+/** Elastic: no pins and no line. */
+export const elastic: Editor<"elastic"> = {
+  Settings: ElasticForm,
+  along: "",
+  legend: () => null,
+  withEnd: () => null,
+  ownFaults: /\./,
+};

@@ -1,0 +1,25 @@
+import type { Editor } from "../editors";
+import { LineSettings } from "./LineSettings";
+
+/** A seam: pins and a line between two ends. */
+export const seam: Editor<"seam"> = {
+  Settings: LineSettings,
+  along: "up the seam",
+  legend: (line) => (
+    <>
+      <span className="key key-before">old stitching</span>
+      <span className="key key-after">new stitching</span>
+      <span className="key key-band">within {line.tolerance.text} of the pins</span>
+      <span className="key key-channel">allowance, {line.allowance.text} each edge</span>
+      {line.strip.blocks.length > 0 && <span className="key key-block">in the way</span>}
+      <span>stations from the {line.datum}</span>
+    </>
+  ),
+  withEnd: ({ upper }, station) => ({
+    upper:
+      upper?.end === "straight_through"
+        ? { end: "straight_through", from: station }
+        : { end: "meets_old_stitching", station },
+  }),
+  ownFaults: /readings\[|spread/,
+};

@@ -1,0 +1,49 @@
+import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
+import { answer, api, problemOf, type Garment, type Problem, type Tape, type Wearer } from "../api/client";
+
+interface Derived<T> {
+  value: T | null;
+  problem: Problem | null;
+}
+
+/** A garment in one state on its wearer. */
+export interface WornGarment {
+  garment: Garment;
+  wearer: Wearer;
+}
+
+/**
+ * What the server derives from a garment, kept up with it. What cannot be is named beside the last that could be made, so that
+ * nothing disappears while something is typed.
+ */
+function useDerived<T>(key: string[], worn: WornGarment, ask: () => Promise<T>, enabled = true) {
+  const queries = useQueryClient();
+  const last = [...key, "last"];
+  const query = useQuery({
+    queryKey: [...key, worn.garment, worn.wearer],
+    queryFn: async (): Promise<Derived<T>> => {
+      try {
+        const value = await ask();
+        queries.setQueryData(last, value);
+        return { value, problem: null };
+      } catch (error) {
+        return { value: queries.getQueryData<T>(last) ?? null, problem: problemOf(error) };
+      }
+    },
+    placeholderData: keepPreviousData,
+    enabled,
+    gcTime: 0,
+  });
+  return query.data ?? { value: null, problem: null };
+}
+
+/** Everything to find out about a garment, as far as it is known now. */
+export function useLookOver(id: string, worn: WornGarment, tape: Tape, enabled: boolean) {
+  const ask = () => answer(api.POST("/api/v1/look-over", { params: { query: { tape } }, body: worn }));
+  return useDerived(["look-over", id, tape], worn, ask, enabled);
+}
+
+/** The garment as it is, drawn on its wearer. */
+export function useStand(id: string, worn: WornGarment) {
+  return useDerived(["stand", id], worn, () => answer(api.POST("/api/v1/stand", { body: worn }))).value;
+}

@@ -1,0 +1,95 @@
+import type { ComponentType } from "react";
+import type {
+  ChangeKey,
+  Document,
+  Garment,
+  GarmentState,
+  LookOver,
+  Problem,
+  Solved,
+  Stage,
+  TryOn,
+} from "../api/client";
+import type { Kept } from "../document/useKept";
+import type { OneTryOn } from "../document/useTryOn";
+import type { WhatIf } from "../document/useWhatIf";
+import { LinesStage } from "../garment/LinesStage";
+import { LookOverStage } from "../garment/LookOverStage";
+import { TryOnStage } from "../tryon/TryOnStage";
+
+/** What a stage works with. */
+export interface AtWork {
+  state: GarmentState;
+  /** The garment with its history, as it is shown now. */
+  document: Document;
+  facts: Kept<Garment>;
+  one: OneTryOn;
+  all: OneTryOn[];
+  working: Kept<TryOn>;
+  whatIf: WhatIf;
+  solved: Solved | null;
+  problem: Problem | null;
+  lookOver: { value: LookOver | null; problem: Problem | null };
+  question: string | null;
+  onQuestion: (key: string) => void;
+  change: ChangeKey;
+  onPickChange: (key: ChangeKey) => void;
+  onPreview: (tryOn: TryOn) => void;
+  onLetGo: () => void;
+  onOpen: (id: string) => void;
+  onNew: (tryOn: OneTryOn) => void;
+  onRemove: (id: string) => void;
+}
+
+/** Where a stage is found, and what is done there. Which there are, and what is settled, is the core's to say. */
+export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork> } } = {
+  look_over: {
+    path: "look-over",
+    Work: ({ state, facts, lookOver, question, onQuestion }) => (
+      <LookOverStage
+        id={state.id}
+        garment={facts.value}
+        lookOver={lookOver.value}
+        problem={lookOver.problem}
+        picked={question}
+        onPick={onQuestion}
+        onChange={facts.change}
+      />
+    ),
+  },
+  try_on: {
+    path: "try-on",
+    Work: ({ document, one, all, working, solved, onOpen, onNew, onRemove }) => (
+      <TryOnStage
+        garment={document}
+        one={one}
+        all={all}
+        kept={working}
+        solved={solved}
+        onOpen={onOpen}
+        onNew={onNew}
+        onRemove={onRemove}
+      />
+    ),
+  },
+  lines: {
+    path: "lines",
+    Work: ({ state, document, solved, problem, change, onPickChange, whatIf, onPreview, onLetGo }) => (
+      <LinesStage
+        id={state.id}
+        garment={document}
+        solved={solved}
+        problem={problem}
+        picked={change}
+        onPick={onPickChange}
+        whatIf={whatIf}
+        onPreview={onPreview}
+        onLetGo={onLetGo}
+      />
+    ),
+  },
+};
+
+/** The stage at a path. */
+export const stageAt = (path: string | undefined) =>
+  (Object.keys(STAGES) as Stage[]).find((stage) => STAGES[stage]?.path === path);
