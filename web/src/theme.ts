@@ -23,6 +23,8 @@ export function themeOf(dark: boolean): ThemeConfig {
       colorBgElevated: dark ? "#2f2921" : "#fffdf6",
       colorBorder: dark ? "#5d5241" : "#b9a888",
       colorBorderSecondary: dark ? "#3d362b" : "#ddd0b4",
+      // 5.5 : 1 and more on the ground of a field (WCAG 2.2, 1.4.3 asks for 4.5).
+      colorTextPlaceholder: dark ? "#b5a78e" : "#6f624f",
       colorTextLightSolid: dark ? "#1f1b16" : "#fbf7ec",
       fontFamily: "'Literata Variable', Georgia, serif",
       fontSize: 15,

@@ -75,7 +75,10 @@ async fn record(
             let mut change = json!({ "version": stored["version"], "try_on": stored["try_on"] });
             if n > 0 {
                 change["base"] = stored["try_on"].clone();
-                change["try_on"]["changes"][0]["seam"]["readings"].as_array_mut().expect("readings").push(pin);
+                change["try_on"]["changes"][0]["seam"]["readings"]
+                    .as_array_mut()
+                    .expect("readings")
+                    .push(pin);
             } else {
                 change["try_on"]["changes"] = json!([{ "seam": { "seam": "outseam", "readings": [pin] } }]);
             }

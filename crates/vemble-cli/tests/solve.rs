@@ -32,7 +32,10 @@ fn solves_a_document_from_standard_input_in_four_formats() {
     let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "seam.outseam"], DEMO);
     assert!(pdf.stdout.starts_with(b"%PDF-"));
     let none = vemble(&["solve", "-", "--format", "pdf", "--card", "seam.inseam"], DEMO);
-    assert_eq!(String::from_utf8_lossy(&none.stderr), "vemble: no card seam.inseam; there are: seam.outseam\n");
+    assert_eq!(
+        String::from_utf8_lossy(&none.stderr),
+        "vemble: no card seam.inseam; there are: seam.outseam\n"
+    );
     assert!(none.stdout.is_empty() && none.status.code() == Some(1));
 }
 

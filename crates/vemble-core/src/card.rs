@@ -7,8 +7,8 @@ use crate::figure::CardDrawing;
 use crate::fitting::Worn;
 use crate::judge::{Outcome, Subject};
 use crate::length::{Figure, Measure, Tape};
-use crate::told::{Check, LevelResult, capital};
 use crate::place::Level;
+use crate::told::{Check, LevelResult, capital};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -176,12 +176,7 @@ impl CardOf<'_> {
                 Level::Hip | Level::Thigh | Level::Knee | Level::Calf | Level::Ankle => "girth",
                 Level::UpperArm | Level::Elbow | Level::Wrist => "girth",
             };
-            Block::Line(format!(
-                "{}: {round} {} (now {})",
-                capital(&l.name),
-                l.after.text(),
-                l.before.text()
-            ))
+            Block::Line(format!("{}: {round} {} (now {})", capital(&l.name), l.after.text(), l.before.text()))
         };
         let mut blocks: Vec<Block> = changed.map(line).collect();
         if !blocks.is_empty() {

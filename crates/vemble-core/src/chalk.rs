@@ -92,7 +92,9 @@ pub(crate) fn rows_at(
                     row.exact.push(exact);
                 }
             }
-            None => rows.push(Row { station, exact: vec![exact], places: vec![place], left: None, right: None }),
+            None => {
+                rows.push(Row { station, exact: vec![exact], places: vec![place], left: None, right: None });
+            }
         }
     }
     rows

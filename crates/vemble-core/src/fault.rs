@@ -20,38 +20,113 @@ pub struct Fault {
 #[derive(Clone, Debug, PartialEq)]
 #[expect(missing_docs, reason = "what each means is told in one place, `told/fault`")]
 pub enum Wrong {
-    Negative { found: Measure },
-    NotPositive { found: Measure },
-    NotLookedOver { seam: Seam },
-    Twice { what: &'static str },
+    Negative {
+        found: Measure,
+    },
+    NotPositive {
+        found: Measure,
+    },
+    NotLookedOver {
+        seam: Seam,
+    },
+    Twice {
+        what: &'static str,
+    },
     /// By its key: `seam.outseam`.
-    ChangeTwice { which: String },
+    ChangeTwice {
+        which: String,
+    },
     /// Beyond the far end of a seam or dart, whose stations are measured from its datum.
-    OffEnd { found: Measure, length: Length, datum: &'static str },
+    OffEnd {
+        found: Measure,
+        length: Length,
+        datum: &'static str,
+    },
     /// Beyond the near end.
-    OffDatum { found: Measure, datum: &'static str },
-    SameStation { found: Measure, side: GarmentSide, first: usize },
-    TooDeep { found: Measure, girth: Length },
-    EndAmongPins { found: Measure, pin: Length },
-    EndsCross { found: Measure },
-    NoPinInStretch { found: Measure },
-    StretchDisagrees { found: Measure, tolerance: Length },
-    LevelsOutOfOrder { level: Level, above: Level },
-    TooMany { what: &'static str, most: usize },
+    OffDatum {
+        found: Measure,
+        datum: &'static str,
+    },
+    SameStation {
+        found: Measure,
+        side: GarmentSide,
+        first: usize,
+    },
+    TooDeep {
+        found: Measure,
+        girth: Length,
+    },
+    EndAmongPins {
+        found: Measure,
+        pin: Length,
+    },
+    EndsCross {
+        found: Measure,
+    },
+    NoPinInStretch {
+        found: Measure,
+    },
+    StretchDisagrees {
+        found: Measure,
+        tolerance: Length,
+    },
+    LevelsOutOfOrder {
+        level: Level,
+        above: Level,
+    },
+    TooMany {
+        what: &'static str,
+        most: usize,
+    },
     Blank,
-    TooLong { most: usize },
-    NoFigure { what: BodyMeasurement },
-    NotInOnePass { seam: Seam, into: Seam },
-    PinsOfItsOwn { seam: Seam },
-    NotAShare { percent: u32 },
-    OffOtherSeam { station: Measure, seam: Seam },
-    DartIsThere { what: &'static str },
-    NoPlaceForDart { what: &'static str },
-    AtThePoint { found: Measure },
-    ShallowerThanNought { found: Measure, depth: Length },
-    NotAHold { percent: u8 },
-    NotOfABody { what: BodyMeasurement, found: Measure, least: Length, most: Length, height: Option<Length> },
+    TooLong {
+        most: usize,
+    },
+    NoFigure {
+        what: BodyMeasurement,
+    },
+    NotInOnePass {
+        seam: Seam,
+        into: Seam,
+    },
+    PinsOfItsOwn {
+        seam: Seam,
+    },
+    NotAShare {
+        percent: u32,
+    },
+    OffOtherSeam {
+        station: Measure,
+        seam: Seam,
+    },
+    DartIsThere {
+        what: &'static str,
+    },
+    NoPlaceForDart {
+        what: &'static str,
+    },
+    AtThePoint {
+        found: Measure,
+    },
+    ShallowerThanNought {
+        found: Measure,
+        depth: Length,
+    },
+    NotAHold {
+        percent: u8,
+    },
+    NotOfABody {
+        what: BodyMeasurement,
+        found: Measure,
+        least: Length,
+        most: Length,
+        height: Option<Length>,
+    },
     NoState,
-    NoSuchState { id: Uuid },
-    StateTwice { id: Uuid },
+    NoSuchState {
+        id: Uuid,
+    },
+    StateTwice {
+        id: Uuid,
+    },
 }

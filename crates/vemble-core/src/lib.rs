@@ -3,6 +3,11 @@
 //! No I/O, no clock, no database, no interface. [`solve::solve`] is the way through: a [`document::Document`] of
 //! readings goes in, lines, checks, cards and drawings come out. Each room below knows only those above it; `rooms` holds that order.
 
+#![cfg_attr(
+    not(test),
+    deny(clippy::wildcard_enum_match_arm, reason = "a variant that is added must be met everywhere")
+)]
+
 pub mod length;
 
 mod choice;

@@ -40,7 +40,8 @@ fn files(folder: &Path, found: &mut Vec<PathBuf>) {
 
 /// The room that a file stands in; nothing for what is no room.
 fn room_of(path: &Path) -> Option<String> {
-    let parts: Vec<&str> = path.iter().filter_map(|part| part.to_str()).map(|part| part.trim_end_matches(".rs")).collect();
+    let parts: Vec<&str> =
+        path.iter().filter_map(|part| part.to_str()).map(|part| part.trim_end_matches(".rs")).collect();
     if parts.iter().any(|part| ["lib", "tests", "testing", "rooms"].contains(part)) {
         return None;
     }
@@ -79,7 +80,10 @@ fn no_room_knows_one_that_comes_after_it() {
         }
     }
     assert!(wrong.is_empty(), "{wrong:#?}");
-    assert!(order.iter().all(|room| {
-        source.join(room).is_dir() || source.join(format!("{room}.rs")).is_file()
-    }), "every room that is named is there");
+    assert!(
+        order
+            .iter()
+            .all(|room| { source.join(room).is_dir() || source.join(format!("{room}.rs")).is_file() }),
+        "every room that is named is there"
+    );
 }

@@ -178,11 +178,9 @@ pub fn ways_to_measure([one, other]: [&str; 2]) -> Vec<WayToMeasure> {
             }
             How::FrontPanel => only(one),
             How::BackPanel => only(other),
-            How::Gap => said(
-                "gap (let out)",
-                "gap",
-                "The gap that appears in the opened seam: let out altogether",
-            ),
+            How::Gap => {
+                said("gap (let out)", "gap", "The gap that appears in the opened seam: let out altogether")
+            }
         };
         WayToMeasure { how: *how, label, short, says }
     };

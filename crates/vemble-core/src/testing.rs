@@ -101,7 +101,7 @@ pub(crate) fn trying<C: Into<Change>>(changes: Vec<C>) -> TryOn {
 }
 
 /// A document with one try-on of a garment, right side out.
-pub(crate) fn document_of<C: Into<Change>>(garment: Fitted, changes: Vec<C>) -> Document {
+pub(crate) fn document_of<C: Into<Change>>(garment: &Fitted, changes: Vec<C>) -> Document {
     garment.document(vec![TryOn { worn: Worn::RightSideOut, ..trying(changes) }])
 }
 
@@ -179,14 +179,18 @@ impl SolvedTryOn {
     /// The check whose title begins so.
     pub fn check(&self, title: &str) -> &Check {
         let titles = || self.checks.iter().map(|c| &c.title).collect::<Vec<_>>();
-        self.checks.iter().find(|c| c.title.starts_with(title)).unwrap_or_else(|| panic!("{title}: {:?}", titles()))
+        self.checks
+            .iter()
+            .find(|c| c.title.starts_with(title))
+            .unwrap_or_else(|| panic!("{title}: {:?}", titles()))
     }
 }
 
 impl Card {
     /// Its table.
     pub fn table(&self) -> &Table {
-        let table = self.blocks.iter().find_map(|b| if let Block::Table(table) = b { Some(table) } else { None });
+        let table =
+            self.blocks.iter().find_map(|b| if let Block::Table(table) = b { Some(table) } else { None });
         table.unwrap_or_else(|| panic!("no table on {}", self.title))
     }
 
@@ -197,13 +201,17 @@ impl Card {
 
     /// Its steps.
     pub fn steps(&self) -> Vec<&str> {
-        let steps = self.blocks.iter().filter_map(|b| if let Block::Steps(steps) = b { Some(steps) } else { None });
+        let steps =
+            self.blocks.iter().filter_map(|b| if let Block::Steps(steps) = b { Some(steps) } else { None });
         steps.flatten().map(|step| &step[..]).collect()
     }
 
     /// Its drawings.
     pub fn drawings(&self) -> Vec<&CardDrawing> {
-        self.blocks.iter().filter_map(|b| if let Block::Drawing(drawing) = b { Some(drawing) } else { None }).collect()
+        self.blocks
+            .iter()
+            .filter_map(|b| if let Block::Drawing(drawing) = b { Some(drawing) } else { None })
+            .collect()
     }
 
     /// Every sentence on it.

@@ -112,7 +112,10 @@ fn sides_that_disagree_are_kept_until_somebody_decides() {
         sides: Some(SidePolicy::KeepEach),
         ..outseam(example_a_pins(GarmentSide::Left), meets("65 cm"))
     });
-    assert!(kept.cards[0].figures().iter().all(|row| row[3..].iter().all(|text| *text == "–")), "the side nobody pinned stays as it is");
+    assert!(
+        kept.cards[0].figures().iter().all(|row| row[3..].iter().all(|text| *text == "–")),
+        "the side nobody pinned stays as it is"
+    );
 }
 
 #[test]
@@ -236,7 +239,8 @@ fn units_change_the_figures_but_not_the_line() {
     );
     let strip = |alteration| solve(&document(vec![alteration], Worn::RightSideOut), Tape::In).unwrap();
     let (a, b): (Solved, Solved) = (strip(in_cm), strip(in_inches));
-    let strips = |solved: &Solved| solved.try_ons[0].lines().iter().map(|l| l.strip.clone()).collect::<Vec<_>>();
+    let strips =
+        |solved: &Solved| solved.try_ons[0].lines().iter().map(|l| l.strip.clone()).collect::<Vec<_>>();
     assert_eq!(strips(&a), strips(&b));
     assert_eq!(a.try_ons[0].cards[0].figures(), b.try_ons[0].cards[0].figures());
     let at = |row: &TableRow| row.cells[0].figure.as_ref().unwrap().nm;
@@ -257,8 +261,16 @@ fn every_impossible_document_is_refused_at_its_place() {
             "wearer.measurements[3].value",
             "0 cm",
         ),
-        (|d| d.states[0].garment.levels[0].station = m("-1 cm"), "states[0].garment.levels[0].station", "-1 cm"),
-        (|d| d.states[0].garment.levels[2].width = Width::LaidFlat(m("0 in")), "states[0].garment.levels[2].width", "0 in"),
+        (
+            |d| d.states[0].garment.levels[0].station = m("-1 cm"),
+            "states[0].garment.levels[0].station",
+            "-1 cm",
+        ),
+        (
+            |d| d.states[0].garment.levels[2].width = Width::LaidFlat(m("0 in")),
+            "states[0].garment.levels[2].width",
+            "0 in",
+        ),
         (
             |d| d.states[0].garment.levels[1].level = Level::Hem,
             "states[0].garment.levels[1].level",
@@ -275,7 +287,11 @@ fn every_impossible_document_is_refused_at_its_place() {
             "the outseam stands here a second time",
         ),
         (|d| d.states[0].garment.seams[0].length = m("0 cm"), "states[0].garment.seams[0].length", "0 cm"),
-        (|d| d.states[0].garment.seams[1].allowance = m("-2 mm"), "states[0].garment.seams[1].allowance", "-2 mm"),
+        (
+            |d| d.states[0].garment.seams[1].allowance = m("-2 mm"),
+            "states[0].garment.seams[1].allowance",
+            "-2 mm",
+        ),
         (
             |d| {
                 let patch = InTheWay { what: "patch".into(), from: m("70 cm"), to: m("80 cm") };

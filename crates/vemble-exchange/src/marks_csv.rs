@@ -11,7 +11,8 @@ use vemble_core::solve::Solved;
 /// Only what the writer reports; writing to memory does not fail.
 pub fn marks_csv(solved: &Solved, key: Option<ChangeKey>) -> Result<String, csv::Error> {
     let of_try_on = (1..).zip(&solved.try_ons);
-    let cards: Vec<(usize, &Card)> = of_try_on.flat_map(|(n, t)| t.cards.iter().map(move |c| (n, c))).collect();
+    let cards: Vec<(usize, &Card)> =
+        of_try_on.flat_map(|(n, t)| t.cards.iter().map(move |c| (n, c))).collect();
     let wanted = cards.iter().filter(|(_, card)| key.is_none_or(|key| key == card.key));
     let tables: Vec<(usize, &Card, &Table)> = wanted
         .flat_map(|(n, card)| card.blocks.iter().map(move |block| (*n, *card, block)))
@@ -31,7 +32,8 @@ pub fn marks_csv(solved: &Solved, key: Option<ChangeKey>) -> Result<String, csv:
     writer.write_record(["try_on", "change", "name", "note"].iter().chain(&headings))?;
     for (number, card, table) in tables {
         for row in &table.rows {
-            let mut record = vec![number.to_string(), card.key.to_string(), card.name.clone(), row.note.clone()];
+            let mut record =
+                vec![number.to_string(), card.key.to_string(), card.name.clone(), row.note.clone()];
             record.extend(headings.iter().map(|heading| {
                 let column = table.columns.iter().position(|c| c.heading == *heading);
                 column.map_or_else(String::new, |column| plain(&row.cells[column]))

@@ -277,7 +277,11 @@ async fn account_with_300_garments(address: SocketAddr, store: &Store) -> String
     for document in &mut documents {
         for try_on in &mut document.try_ons {
             try_on.id = None;
-            try_on.changes.iter_mut().flat_map(|c| c.readings_mut()).for_each(|r| r.id = None);
+            try_on
+                .changes
+                .iter_mut()
+                .flat_map(vemble_core::change::Change::readings_mut)
+                .for_each(|r| r.id = None);
         }
     }
     store.account(account.id).replace_all(&documents).await.expect("300 garments");

@@ -39,8 +39,7 @@ pub(crate) async fn kinds() -> HttpResponse {
         let template = kind.template();
         let cloth = cloth_named(template.cloth)?;
         let wearer = Wearer::default();
-        let beginning =
-            Beginning { name: String::new(), kind, toile: false, wearer: wearer.clone(), cloth };
+        let beginning = Beginning { name: String::new(), kind, toile: false, wearer: wearer.clone(), cloth };
         let hanging = hanging(&begin(beginning), &wearer);
         Some(KindLine { kind, name: template.name, says: template.says, cloth: template.cloth, hanging })
     };
@@ -124,4 +123,3 @@ pub(crate) fn none_of(faults: &[Fault], tape: Tape) -> Result<(), ApiError> {
 pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {
     ApiError::Invalid(Complaint::all(faults, tape))
 }
-

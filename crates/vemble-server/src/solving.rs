@@ -10,9 +10,9 @@ use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
+use uuid::Uuid;
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
-use uuid::Uuid;
 use vemble_core::solve::{Solved, SoundState, solve as solve_whole, solve_without_cards};
 use vemble_exchange::document::{Complaint, OneState, read, read_document};
 

@@ -1,7 +1,7 @@
 //! Wearers of an account: measurements, posture, and what their garments ask for.
 
-use crate::error::{ApiError, Problem};
 use crate::begun::invalid;
+use crate::error::{ApiError, Problem};
 use crate::session::SignedIn;
 use crate::solving::{Body, OnTape, read_body};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
@@ -10,8 +10,8 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::body::{BodyMeasurement, Taken, Wearer};
 use vemble_core::document::wrong_wearer;
-use vemble_core::garment::Garment;
 use vemble_core::figure::{Picture, taking_picture};
+use vemble_core::garment::Garment;
 use vemble_core::people::{Person, person};
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
 use vemble_store::{AccountStore, Store, StoredDocument, StoredWearer};
@@ -206,7 +206,8 @@ pub struct Taking {
 #[get("/measurements")]
 pub(crate) async fn measurements() -> HttpResponse {
     let body = Wearer::default();
-    let taking = BodyMeasurement::ALL.iter().map(|what| Taking { what: *what, picture: taking_picture(*what, &body) });
+    let taking =
+        BodyMeasurement::ALL.iter().map(|what| Taking { what: *what, picture: taking_picture(*what, &body) });
     let taking: Vec<Taking> = taking.collect();
     HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(taking)
 }

@@ -98,4 +98,12 @@ diesel::table! {
 diesel::table! {
     tapes (account_id) { account_id -> Uuid, serial -> Text }
 }
-diesel::allow_tables_to_appear_in_same_query!(accounts, wearers, garments, garment_states, try_ons, readings, photos);
+diesel::allow_tables_to_appear_in_same_query!(
+    accounts,
+    wearers,
+    garments,
+    garment_states,
+    try_ons,
+    readings,
+    photos
+);

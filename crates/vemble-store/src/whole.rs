@@ -60,11 +60,7 @@ async fn insert(
         }
     };
     let garment = Uuid::now_v7();
-    let row = (
-        garments::account_id.eq(account),
-        garments::id.eq(garment),
-        garments::wearer_id.eq(wearer_id),
-    );
+    let row = (garments::account_id.eq(account), garments::id.eq(garment), garments::wearer_id.eq(wearer_id));
     diesel::insert_into(garments::table).values(row).execute(connection).await?;
     for (state, position) in document.states.iter().zip(0..) {
         add_state(connection, (account, garment), position, state).await?;

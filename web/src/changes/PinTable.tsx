@@ -2,11 +2,23 @@ import { DeleteOutlined } from "@ant-design/icons";
 import { Button, Popover, Select, type InputRef } from "antd";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
-import type { Complaint, GarmentSide, Reading, SolvedLine, WayToMeasure } from "../api/client";
+import type { Complaint, GarmentSide, Reading, SolvedLine } from "../api/client";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../document/LengthField";
 
 type How = Reading["how"];
+
+/** A way to measure: in the list, and in a word where there is no room. */
+interface Way {
+  value: How;
+  label: string;
+  short?: string;
+}
+
+const shortOf = (ways: Way[], how: unknown) => {
+  const way = ways.find((one) => one.value === how);
+  return way?.short ?? way?.label;
+};
 
 const SIDES: { value: GarmentSide; label: string }[] = [
   { value: "left", label: "left" },
@@ -21,7 +33,7 @@ interface Props {
   readings: Reading[];
   solved: SolvedLine | null;
   /** How a pin on it can be measured. */
-  ways: WayToMeasure[];
+  ways: Way[];
   /** What is wrong with a reading, by its number and field. */
   complaint: (reading: number, field: string) => Complaint | undefined;
   picked: number | null;
@@ -32,7 +44,7 @@ interface Props {
 /** The pins as they were read, and a row for the next one: station, Enter, amount, Enter. */
 export function PinTable(props: Props) {
   const { what, from, readings, solved, complaint, picked, onPick, onChange } = props;
-  const ways = props.ways.map(({ how, label, short }) => ({ value: how, label, short }));
+  const { ways } = props;
   const replace = (index: number, change: Partial<Reading>) => {
     onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
   };
@@ -91,7 +103,7 @@ export function PinTable(props: Props) {
                 <Select<How>
                   aria-label={`Pin ${index + 1}: how it was measured`}
                   options={ways}
-                  labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
+                  labelRender={(shown) => shortOf(ways, shown.value)}
                   value={reading.how}
                   popupMatchSelectWidth={false}
                   onChange={(how) => {
@@ -146,7 +158,7 @@ export function PinTable(props: Props) {
 
 interface NextProps {
   from: string;
-  ways: { value: How; label: string; short: string }[];
+  ways: Way[];
   last: Reading | undefined;
   onAdd: (reading: Reading) => void;
 }
@@ -190,7 +202,7 @@ function NextPin({ from, ways, last, onAdd }: NextProps) {
         <Select<How>
           aria-label="Next pin: how it was measured"
           options={ways}
-          labelRender={(shown) => ways.find((way) => way.value === shown.value)?.short}
+          labelRender={(shown) => shortOf(ways, shown.value)}
           value={how}
           popupMatchSelectWidth={false}
           onChange={setHow}

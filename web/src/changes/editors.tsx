@@ -26,8 +26,8 @@ export interface Editor<K extends Kind> {
   Settings: ComponentType<Editing<K>>;
   /** What the strip's signs mean. */
   legend: (line: SolvedLine) => ReactNode;
-  /** What its first pin is measured from, as one says it to somebody who has none yet. */
-  along: string;
+  /** Its pins: how one says where the first is measured, and what from while nothing was solved yet. Nothing where it has none. */
+  pins: { along: string; from: string } | null;
   /** Where somebody drags the upper end of its line to. */
   withEnd: (input: InputOf<K>, station: string) => Partial<InputOf<K>> | null;
   /** Fields whose faults are shown beside them. */

@@ -16,6 +16,7 @@ const across = (nm: number) => ((Math.min(Math.max(nm / 1e7, FROM), TO) - FROM) 
 export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelResult[] }) {
   const words = useWords();
   const of = (level: LevelResult) => words.of("level_of", level.of);
+  const nameOf = (level: LevelResult) => words.of("level", level.level);
   return (
     <table className="ladder">
       <caption className="unseen">Girth and ease at each level, now and after</caption>
@@ -23,7 +24,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
         {levels.map((level) => (
           <tr key={level.level + level.of}>
             <th scope="row">
-              {level.name}
+              {nameOf(level)}
               <br />
               <small className="quiet">{of(level)}</small>
             </th>
@@ -33,10 +34,14 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
             <td className="ladder-figures">
               <Popover
                 trigger={["hover", "focus"]}
-                title={`${level.name}, ${of(level)}`}
+                title={`${nameOf(level)}, ${of(level)}`}
                 content={<Sum level={level} />}
               >
-                <button type="button" data-level={level.level} aria-label={described(level, of(level))}>
+                <button
+                  type="button"
+                  data-level={level.level}
+                  aria-label={described(level, `${nameOf(level)}, ${of(level)}`)}
+                >
                   <strong className={level.is_changed ? "figure" : "figure same"}>
                     <Words>{level.after.text}</Words>
                   </strong>
@@ -124,7 +129,7 @@ function Sum({ level }: { level: LevelResult }) {
   );
 }
 
-function described(level: LevelResult, of: string): string {
+function described(level: LevelResult, name: string): string {
   const ease = level.ease_after ? `, ease ${level.ease_after.text}` : "";
-  return `${level.name}, ${of}: ${level.after.text} after, ${level.before.text} now${ease}. ${level.sum}`;
+  return `${name}: ${level.after.text} after, ${level.before.text} now${ease}. ${level.sum}`;
 }

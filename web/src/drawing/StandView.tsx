@@ -74,7 +74,8 @@ export const StandView = memo(function StandView(props: Props) {
         <ul className="stand-ease">
           {judged.map((level) => (
             <li key={level.level + level.of}>
-              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden /> {level.name}
+              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden />{" "}
+              {words.of("level", level.level)}
               {level.of === "garment" ? "" : `, ${words.of("level_of", level.of)}`}: {level.ease_after?.text}{" "}
               ease, {words.of("ease", level.comfort?.after ?? "usual")}
             </li>
@@ -228,5 +229,5 @@ function levelTitle(levels: LevelResult[], level: string, words: ReturnType<type
   if (!found) return words.of("level", level);
   const ease = found.ease_after ? `, ease ${found.ease_after.text}` : "";
   const word = found.comfort ? ` (${words.of("ease", found.comfort.after)})` : "";
-  return `${found.name}: ${found.after.text} round${ease}${word}`;
+  return `${words.of("level", found.level)}: ${found.after.text} round${ease}${word}`;
 }

@@ -79,7 +79,7 @@ export function LinesStage(props: Props) {
   const tryOn = whatIf.value;
   const change = changeAt(tryOn, key);
   const readings = readingsOf(change);
-  const { editor, shows, line, name, hasCard } = changeIn(solved, key);
+  const { editor, line, name, hasCard } = changeIn(solved, key);
   const later = useDeferredValue(solved);
   // A hand that holds something when another seam is picked, or the page is left, holds it no longer.
   useEffect(() => onLetGo, [key, onLetGo]);
@@ -147,8 +147,8 @@ export function LinesStage(props: Props) {
         )}
         {line && readings.length === 0 && !line.is_altered && (
           <p className="quiet empty">
-            No pins on the {name} yet. Type the first one below: how far {editor.along}, and what the tape
-            says.
+            No pins on the {name} yet. Type the first one below: how far {editor.pins?.along}, and what the
+            tape says.
           </p>
         )}
         {line && <p className="strip-key">{editor.legend(line)}</p>}
@@ -157,7 +157,7 @@ export function LinesStage(props: Props) {
             <Words>{words}</Words>
           </p>
         ))}
-        {!line && shows && <Settings {...props} solved={solved} />}
+        {!editor.pins && <Settings {...props} solved={solved} />}
         {others.length > 0 && (
           <p className="field-trouble" role="alert">
             {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")} The drawing shows the last
@@ -269,7 +269,8 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
   const tryOn = whatIf.value;
   const onChange = whatIf.change;
   const result = solved?.try_ons[0];
-  const { line, name } = changeIn(solved, key);
+  const { editor, line, name } = changeIn(solved, key);
+  const ways = words.options<Reading["how"]>("how");
   const changed = result?.levels.filter((l) => l.is_changed) ?? [];
   const passOver = (finding: FindingKey, why: string | null) => {
     const others = (tryOn.passed_over ?? []).filter((p) => nameOf(p.finding) !== nameOf(finding));
@@ -278,21 +279,21 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
   return (
     <>
       <div className="lines-right">
-        {line && (
+        {editor.pins && (
           <section className="sheet lines-pins" aria-label="Pins">
             <div className="section-head">
               <h2>Pins</h2>
-              {line.moves && <small className="quiet">{line.moves}</small>}
-              {line.keeps_percent < 100 && (
+              {line?.moves && <small className="quiet">{line.moves}</small>}
+              {line && line.keeps_percent < 100 && (
                 <small className="quiet">{line.keeps_percent} % of them stay here</small>
               )}
             </div>
             <PinTable
               what={name}
-              from={line.datum}
+              from={line?.datum ?? editor.pins.from}
               readings={readingsOf(changeAt(tryOn, key))}
               solved={line}
-              ways={line.ways}
+              ways={line?.ways.map(({ how, label, short }) => ({ value: how, label, short })) ?? ways}
               complaint={(reading, field) =>
                 problem?.errors?.find((e) => e.path === `${pathOf(tryOn, key)}readings[${reading}].${field}`)
               }
@@ -322,7 +323,7 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
             {changed.map((level) => (
               <div key={level.level + level.of}>
                 <dt>
-                  {level.name}, {words.of("level_of", level.of)}
+                  {words.of("level", level.level)}, {words.of("level_of", level.of)}
                 </dt>
                 <dd className="figure">
                   <Words>{level.sum}</Words>

@@ -138,7 +138,7 @@ function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps)
             return (
               <tr key={row.level + row.of} className={differs ? "changed-row" : ""}>
                 <th scope="row">
-                  {row.name}, {words.of("level_of", row.of)}
+                  {words.of("level", row.level)}, {words.of("level_of", row.of)}
                 </th>
                 {cells.map((cell, index) => (
                   <td key={index} className="figure">

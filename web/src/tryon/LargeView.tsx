@@ -99,7 +99,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
           </dl>
           {level && (
             <p className="large-level">
-              {level.name} will measure{" "}
+              {words.of("level", level.level)} will measure{" "}
               <strong>
                 <Words>{level.after.text}</Words>
               </strong>{" "}

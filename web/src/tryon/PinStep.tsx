@@ -164,7 +164,7 @@ export function PinStep({
             )}
             {level && (
               <dl>
-                <dt>{level.name} will measure, round</dt>
+                <dt>{words.of("level", level.level)} will measure, round</dt>
                 <dd>
                   <Words>{level.after.text}</Words>
                 </dd>

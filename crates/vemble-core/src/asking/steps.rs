@@ -204,8 +204,7 @@ impl Asked<'_> {
             EaseWord::Close | EaseWord::Roomy | EaseWord::Loose => now.name(),
         };
         let tape = self.tape;
-        let usual =
-            format!("usual is {} to {}", tape.bare(wanted.usual_from), tape.show(wanted.usual_to));
+        let usual = format!("usual is {} to {}", tape.bare(wanted.usual_from), tape.show(wanted.usual_to));
         let kind = if girth.level.assumed { ", by a width nobody measured" } else { "" };
         (
             matches!(now, EaseWord::TooTight | EaseWord::Loose),
@@ -242,7 +241,7 @@ impl Asked<'_> {
                 let mark = self.try_on.hem_marks.iter().find(here);
                 let place = match edge {
                     HemEdge::Sleeve => "",
-                    _ => around.name(),
+                    HemEdge::Body | HemEdge::Leg => around.name(),
                 };
                 let words = match side {
                     Some(side) => [place, &self.try_on.in_both_words(side)]
@@ -340,7 +339,9 @@ impl Asked<'_> {
             })
             .collect();
         let mut found = spots(self.garment, self.wearer, &places).into_iter();
-        for place in steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| matches!(p.change, ChangeKey::Seam(_))) {
+        for place in
+            steps.iter_mut().flat_map(|s| &mut s.pins).filter(|p| matches!(p.change, ChangeKey::Seam(_)))
+        {
             for side in &mut place.sides {
                 side.spot = found.next().flatten();
             }

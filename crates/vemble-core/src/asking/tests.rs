@@ -3,13 +3,13 @@
 use super::*;
 use crate::body::BodyMeasurement;
 use crate::body::{Posture, Wearer};
-use crate::compare::compare;
 use crate::change::{Change, ChangeKey};
+use crate::compare::compare;
 use crate::fitting::{GarmentSide, How, Reading, Worn};
-use crate::try_on::{LeftOut, TryOn};
 use crate::garment::{Beginning, Kind, Seam, begin, cloth_named};
 use crate::solve::solve;
 use crate::testing::{Fitted, m, taken, trousers, try_on, trying};
+use crate::try_on::{LeftOut, TryOn};
 use uuid::Uuid;
 
 fn odile() -> Wearer {
@@ -79,7 +79,8 @@ fn whatever_is_asked_can_be_answered_for_every_kind() {
                 for side in &place.sides {
                     assert_eq!(worn.on_wearer(side.side), side.wearer_side);
                     assert!(
-                        !matches!(place.change, ChangeKey::Seam(seam) if seam != Seam::YokeSeam) || side.spot.is_some(),
+                        !matches!(place.change, ChangeKey::Seam(seam) if seam != Seam::YokeSeam)
+                            || side.spot.is_some(),
                         "{kind:?} {}",
                         place.name
                     );

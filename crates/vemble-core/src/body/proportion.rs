@@ -2,8 +2,8 @@
 //! measurements only. No check is ever made against a filled-in figure.
 
 use super::{BodyMeasurement, Posture, Wearer};
-use crate::place::Level;
 use crate::length::Length;
+use crate::place::Level;
 
 /// Height of an adult nobody measured: 168 cm (drawing value, between the usual means of women and men).
 const ADULT: f64 = 168.0;
@@ -99,7 +99,14 @@ impl<'a> Proportions<'a> {
             }
             // A short waist is about 2 cm shorter on an adult (drawing value).
             B::BackNeckToWaist if self.wearer.stands(Posture::ShortWaist) => 1.0 - 0.05,
-            _ => 1.0,
+            B::Height
+            | B::ShoulderLength
+            | B::BackNeckToWaist
+            | B::WaistToHip
+            | B::BodyRise
+            | B::InsideLeg
+            | B::OutsideLeg
+            | B::ArmLength => 1.0,
         };
         by_share * scale
     }

@@ -167,6 +167,7 @@ macro_rules! define {
 
         /// A change as it is drawn.
         #[derive(Clone, Debug)]
+        #[expect(clippy::large_enum_variant, reason = "a handful at a time, most of them seams")]
         pub(crate) enum DrawnChange<'a> { $($(#[$doc])* $Kind($Drawn<'a>),)+ }
 
         impl fmt::Display for ChangeKey {

@@ -1,20 +1,20 @@
 //! Darts, shared amounts, lines in one pass and elastic, on small garments: worked examples, what must always hold, and refusals.
 
-use crate::judge::tests::kinds::{all_along, round, sum_at};
-use crate::judge::{Outcome, Rule};
-use crate::told::{Check};
-use super::seam::{AlteredSeam, SeamChange, SeamShare, StitchingLine, draw, edge_lengths};
 use super::ChangeKey;
+use super::seam::{AlteredSeam, SeamChange, SeamShare, StitchingLine, draw, edge_lengths};
 use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
 use crate::fault::Fault;
 use crate::fitting::{End, Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
-use crate::try_on::{PassedOver, TryOn};
 use crate::garment::{Band, Dart, DartFacts, Garment, Kind, Lined, Pocket, Seam, Width};
-use crate::place::Level;
+use crate::judge::tests::kinds::{all_along, round, sum_at};
+use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Measure, Station, Tape, Unit};
+use crate::place::Level;
 use crate::solve::{SolvedTryOn, solve};
 use crate::testing::{Fitted, m, meets, pin, trousers, trying};
+use crate::told::Check;
+use crate::try_on::{PassedOver, TryOn};
 use kurbo::{BezPath, ParamCurveNearest, Point, Rect, Shape};
 use proptest::prelude::*;
 
@@ -323,9 +323,7 @@ fn a_centre_seam_goes_through_the_band_unless_its_pins_say_otherwise() {
 #[test]
 fn a_card_says_which_way_its_figures_go_and_how_they_come_about() {
     let reading = |side, station: &str, amount: &str, how| Reading { how, ..pin(side, station, amount) };
-    let card = |alteration: SeamChange| {
-        solved(&trousers(), trying(vec![alteration])).cards.remove(0)
-    };
+    let card = |alteration: SeamChange| solved(&trousers(), trying(vec![alteration])).cards.remove(0);
     let of = |readings| SeamChange { readings, fairing: Fairing::EveryPin, ..SeamChange::of(Seam::Outseam) };
     let gap = reading(LEFT, "40 cm", "1 cm", How::Gap);
     let out = card(of(vec![gap.clone()]));
@@ -345,7 +343,8 @@ fn a_card_says_which_way_its_figures_go_and_how_they_come_about() {
     );
     let taken_in = card(of(vec![pin(LEFT, "40 cm", "1 cm")]));
     assert!(
-        taken_in.sentences()[0].ends_with("into the leg.") && taken_in.steps().join(" ").contains("lets out again")
+        taken_in.sentences()[0].ends_with("into the leg.")
+            && taken_in.steps().join(" ").contains("lets out again")
     );
 
     let at_40 = |alteration: SeamChange| {
@@ -372,13 +371,12 @@ fn a_card_says_which_way_its_figures_go_and_how_they_come_about() {
 #[test]
 fn elastic_holds_what_is_left_after_the_seams() {
     let mut garment = trousers();
-    garment.wearer.measurements.push(crate::testing::taken(crate::body::BodyMeasurement::WaistGirth, "81 cm"));
+    garment
+        .wearer
+        .measurements
+        .push(crate::testing::taken(crate::body::BodyMeasurement::WaistGirth, "81 cm"));
     let elastic = |casing: &str| {
-        trying(vec![ElasticChange {
-            at: ElasticAt::Waistband,
-            casing: Some(m(casing)),
-            hold_percent: None,
-        }])
+        trying(vec![ElasticChange { at: ElasticAt::Waistband, casing: Some(m(casing)), hold_percent: None }])
     };
     let result = solved(&garment, elastic("42 cm"));
     let crate::shown::Shows::Elastic(shown) = &result.changes[0].shows else { panic!("{result:?}") };

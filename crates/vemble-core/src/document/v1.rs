@@ -8,9 +8,7 @@ use crate::change::elastic::{ElasticAt, ElasticChange};
 use crate::change::seam::SeamChange;
 use crate::change::{Change, ChangeKey, draw};
 use crate::choice::choice;
-use crate::fitting::{
-    EndOf, GarmentSide, HemMark, MovementTest, Observation, PinnedBy, Reading, Shut, Worn,
-};
+use crate::fitting::{EndOf, GarmentSide, HemMark, MovementTest, Observation, PinnedBy, Reading, Shut, Worn};
 use crate::garment::{
     ClosureFacts, Cloth, Collar, DartFacts, Found, Garment, GarmentLevel, HemFacts, Kind, Neckline, Pocket,
     Round, Run, Seam, SeamFacts,
@@ -218,7 +216,10 @@ impl TryOnV1 {
     ///
     /// # Errors
     /// What `readings` fails with.
-    pub fn with_readings<E>(mut self, readings: impl Fn(usize) -> Result<Vec<Reading>, E>) -> Result<Self, E> {
+    pub fn with_readings<E>(
+        mut self,
+        readings: impl Fn(usize) -> Result<Vec<Reading>, E>,
+    ) -> Result<Self, E> {
         for (number, alteration) in self.alterations.iter_mut().enumerate() {
             alteration.readings = readings(number)?;
         }
@@ -228,7 +229,8 @@ impl TryOnV1 {
     /// The same in the present version, measured on `state`, which is this garment on this wearer. Seams keep their numbers.
     pub fn brought_up(self, state: Uuid, garment: &Garment, wearer: &Wearer) -> TryOn {
         let Self { alterations, darts, elastic, versions, passed_over, left_out, .. } = self;
-        let version = |v: VersionV1| Version { name: v.name, changes: changes(v.alterations, v.darts, v.elastic) };
+        let version =
+            |v: VersionV1| Version { name: v.name, changes: changes(v.alterations, v.darts, v.elastic) };
         let out = |l: LeftOutV1| LeftOut {
             change: ChangeKey::Seam(l.seam),
             side: l.side,
@@ -258,7 +260,8 @@ impl TryOnV1 {
         };
         if !passed_over.is_empty() {
             let keys = keys(&try_on, garment, wearer);
-            let found = passed_over.into_iter().filter_map(|p| Some((finding(&p.check, garment, &keys)?, p.why)));
+            let found =
+                passed_over.into_iter().filter_map(|p| Some((finding(&p.check, garment, &keys)?, p.why)));
             try_on.passed_over = found.map(|(finding, why)| PassedOver { finding, why }).collect();
         }
         try_on
@@ -363,9 +366,7 @@ fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
                 None => format!("Left and right of the {}", seam()?.1),
             },
         ),
-        (Rule::Turned, _) => {
-            (V::Turned, format!("The {}, pinned inside out on an uneven body", seam()?.1))
-        }
+        (Rule::Turned, _) => (V::Turned, format!("The {}, pinned inside out on an uneven body", seam()?.1)),
         (Rule::Ease, _) => (V::Ease, format!("Ease at the {}", of_level()?)),
         (Rule::Movement, _) => {
             let doing = if key.level? == Level::UpperArm { "Bending the elbow" } else { "Sitting" };
@@ -377,7 +378,18 @@ fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
                 Level::Hem => format!("Foot through the {}", of_level()?),
                 Level::SleeveHem => format!("Hand through the {}", of_level()?),
                 Level::Waist => format!("Pulling it on over the {over}"),
-                _ => return None,
+                Level::Neck
+                | Level::Shoulder
+                | Level::Bust
+                | Level::UnderBust
+                | Level::Hip
+                | Level::Thigh
+                | Level::Knee
+                | Level::Calf
+                | Level::Ankle
+                | Level::UpperArm
+                | Level::Elbow
+                | Level::Wrist => return None,
             };
             (V::Opening, title)
         }
@@ -418,11 +430,13 @@ fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
         }
         (Rule::Partners, Some(Partner::Lining)) => (V::Partners, format!("Lining and {}", seam()?.1)),
         (Rule::Partners, Some(Partner::Seam)) => {
-            let of = |seam| format!("The {} and the {}", dart().unwrap_or_default(), ChangeKey::Seam(seam).name(garment));
+            let of = |seam| {
+                format!("The {} and the {}", dart().unwrap_or_default(), ChangeKey::Seam(seam).name(garment))
+            };
             let ends_in = match key.change? {
                 ChangeKey::Dart(crate::garment::Dart::Bust) => Seam::SideSeam,
                 ChangeKey::Dart(crate::garment::Dart::Shoulder) => Seam::ShoulderSeam,
-                _ => return None,
+                ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => return None,
             };
             (V::Dart, of(ends_in))
         }

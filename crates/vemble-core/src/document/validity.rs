@@ -336,7 +336,32 @@ fn impossible(what: BodyMeasurement, found: Measure, height: Option<f64>) -> Opt
     }
     let (least, most) = match what {
         BodyMeasurement::Height => (SHORTEST, TALLEST),
-        _ => {
+        BodyMeasurement::HeadGirth
+        | BodyMeasurement::NeckGirth
+        | BodyMeasurement::ShoulderLength
+        | BodyMeasurement::ShoulderGirth
+        | BodyMeasurement::AcrossBackWidth
+        | BodyMeasurement::AcrossBackReaching
+        | BodyMeasurement::BustGirth
+        | BodyMeasurement::UnderBustGirth
+        | BodyMeasurement::BackNeckToWaist
+        | BodyMeasurement::WaistGirth
+        | BodyMeasurement::WaistToHip
+        | BodyMeasurement::HipGirth
+        | BodyMeasurement::HipGirthSeated
+        | BodyMeasurement::BodyRise
+        | BodyMeasurement::ThighGirth
+        | BodyMeasurement::KneeGirth
+        | BodyMeasurement::CalfGirth
+        | BodyMeasurement::AnkleGirth
+        | BodyMeasurement::HeelGirth
+        | BodyMeasurement::InsideLeg
+        | BodyMeasurement::OutsideLeg
+        | BodyMeasurement::ArmLength
+        | BodyMeasurement::UpperArmGirth
+        | BodyMeasurement::UpperArmGirthFlexed
+        | BodyMeasurement::WristGirth
+        | BodyMeasurement::HandGirth => {
             let (low, high) = what.facts().possible;
             (low * height.unwrap_or(SHORTEST), high * height.unwrap_or(TALLEST))
         }

@@ -5,8 +5,8 @@ use super::pose::Pose;
 use super::view::ViewSide;
 use super::{Canvas, follow, mirrored};
 use crate::body::{BodyMeasurement as B, Landmark as L};
-use crate::place::Level;
 use crate::change::Curve;
+use crate::place::Level;
 use kurbo::{BezPath, Ellipse, Point, Shape};
 
 /// The body's shapes in one view, back to front.

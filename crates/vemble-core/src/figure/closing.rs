@@ -1,12 +1,12 @@
 //! What opens and closes, drawn: flies, buttons, zips, lacing, hooks, ties, wraps.
 
 use super::detail::{Detail, centre_top, detail};
-use super::view::{Half, Look, ViewSide};
 use super::drape::Drape;
+use super::view::{Half, Look, ViewSide};
 use super::{follow, line, mirrored, polygon};
+use crate::change::Curve;
 use crate::garment::{Closure, ClosureFacts, Collar, Opening};
 use crate::place::Level;
-use crate::change::Curve;
 use kurbo::{BezPath, Circle, Point, Shape};
 
 /// What opens and closes, where it can be seen from one side.
@@ -25,7 +25,7 @@ pub(super) fn closed_by(
     let low = drape.base + 2.0;
     let top = match closure.at {
         Opening::CentreFront => centre_top(drape, true),
-        _ => centre_top(drape, false),
+        Opening::CentreBack | Opening::LeftSide | Opening::Waist | Opening::Cuff => centre_top(drape, false),
     };
     let waist = drape.up_at(Level::Waist).unwrap_or(top);
     match (closure.at, view) {
@@ -68,7 +68,7 @@ pub(super) fn closed_by(
             }
             Closure::Lacing => lacing(closure.count, top.max(drape.top), low, &one),
             Closure::Hooks => hooks(closure.count, if from_shoulders { top } else { waist }, &one),
-            _ => Vec::new(),
+            Closure::Elastic | Closure::Wrap | Closure::Ties => Vec::new(),
         },
         (Opening::LeftSide, Front | Back) => {
             let upper = if from_shoulders { (waist + 9.0).min(drape.top) } else { waist };

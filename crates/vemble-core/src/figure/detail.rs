@@ -6,10 +6,10 @@
 use super::drape::{Drape, Shoulder};
 use super::view::{Half, Look, ViewSide};
 use super::{follow, line, polygon};
+use crate::change::{ChangeKey, Curve};
 use crate::garment::{
     Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, Pocket, Run, Seam, SeamFacts,
 };
-use crate::change::{ChangeKey, Curve};
 use crate::place::Level;
 use kurbo::{BezPath, Point, Shape};
 
@@ -49,7 +49,7 @@ pub(crate) fn seam_line(
     let from = drape.up_on(seam.seam, 0.0).max(lowest);
     let to = match seam.seam.run() {
         Run::Down => drape.up_on(seam.seam, seam.length.length.cm()).min(drape.top).min(highest),
-        _ => drape.top,
+        Run::DownSleeve | Run::Across => drape.top,
     };
     let edge = |curve: &Curve| {
         let mut path = BezPath::new();
@@ -227,7 +227,11 @@ fn hem(drape: &Drape<'_>, hem: &HemFacts, view: ViewSide, half: Half<'_>) -> Opt
         HemTurn::Deep | HemTurn::Blind => hem.turn_up.length.cm() - 1.0,
         HemTurn::Double | HemTurn::NarrowDouble | HemTurn::Rolled => hem.turn_up.length.cm() / 2.0,
         HemTurn::Band => 5.5,
-        _ => hem.turn_up.length.cm(),
+        HemTurn::SingleFinished
+        | HemTurn::Faced
+        | HemTurn::Coverstitched
+        | HemTurn::Fused
+        | HemTurn::Cuff => hem.turn_up.length.cm(),
     }
     .max(0.5);
     let h = drape.base + up;
@@ -458,7 +462,7 @@ fn topstitching<'a>(
         let moved = match seam.seam.run() {
             Run::Across => super::mapped(&path, |p| Point::new(p.x, p.y - 0.8)),
             _ if seam.seam.is_single() => super::mapped(&path, |p| Point::new(p.x + 0.8, p.y)),
-            _ => super::mapped(&path, |p| {
+            Run::Down | Run::DownSleeve => super::mapped(&path, |p| {
                 Point::new(p.x + if seam.seam == Seam::Inseam { 0.8 } else { -0.8 }, p.y)
             }),
         };

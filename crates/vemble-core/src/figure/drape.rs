@@ -6,11 +6,11 @@
 use super::limb::Limb;
 use super::pose::Pose;
 use crate::body::Landmark;
+use crate::change::Curve;
+use crate::change::seam::AlteredSeam;
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Neckline, Round, Run, Seam, UNDERARM_ABOVE_BUST};
 use crate::place::Level;
-use crate::change::Curve;
-use crate::change::seam::AlteredSeam;
 use kurbo::{BezPath, Point};
 use std::f64::consts::PI;
 
@@ -225,7 +225,14 @@ impl Shoulder {
                 path.line_to((self.neck.x * 0.92, centre));
                 path.line_to(self.neck);
             }
-            _ => path.curve_to(
+            Neckline::None
+            | Neckline::Round
+            | Neckline::High
+            | Neckline::Boat
+            | Neckline::V
+            | Neckline::Square
+            | Neckline::Wrap
+            | Neckline::Strapless => path.curve_to(
                 (self.neck.x * 0.6, centre),
                 (self.neck.x, centre + depth * 0.45),
                 (self.neck.x, self.neck.y),

@@ -53,7 +53,16 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
                         format!("M-3,-{0:.1} H{2} M-3,-{1:.1} H{2}", single - 3.0, single - 8.0, a + 3.0)
                     }
                     HemTurn::Fused => format!("M{0},-{1:.1} V-{2:.1}", a / 2.0, single * 0.3, single * 0.8),
-                    _ => format!("M-3,-{0:.1} H{1}", single - 3.0, a + 3.0),
+                    HemTurn::NarrowDouble
+                    | HemTurn::Double
+                    | HemTurn::Deep
+                    | HemTurn::SingleFinished
+                    | HemTurn::Blind
+                    | HemTurn::Rolled
+                    | HemTurn::Faced
+                    | HemTurn::Bound
+                    | HemTurn::Cuff
+                    | HemTurn::Band => format!("M-3,-{0:.1} H{1}", single - 3.0, a + 3.0),
                 },
             ));
         }
@@ -71,7 +80,17 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
                 Ink::Stitching,
                 match turn {
                     HemTurn::Blind => format!("M-1,-{0:.1} L{w},-{1:.1}", up + 4.0, up),
-                    _ => format!("M-3,-{0:.1} H{1}", up - 2.5, w + 3.0),
+                    HemTurn::NarrowDouble
+                    | HemTurn::Double
+                    | HemTurn::Deep
+                    | HemTurn::SingleFinished
+                    | HemTurn::Rolled
+                    | HemTurn::Faced
+                    | HemTurn::Bound
+                    | HemTurn::Coverstitched
+                    | HemTurn::Fused
+                    | HemTurn::Cuff
+                    | HemTurn::Band => format!("M-3,-{0:.1} H{1}", up - 2.5, w + 3.0),
                 },
             ));
         }

@@ -28,9 +28,7 @@ pub use hanging::{Hanging, hanging};
 pub use inside::{finish_picture, turn_up_picture};
 pub use spot::{OnSeam, Spot, spots};
 pub(crate) use spot::{part_of, share_of};
-pub use stand::{
-    Moved, MovedLook, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, stand,
-};
+pub use stand::{Moved, MovedLook, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, stand};
 pub(crate) use stand::{OnStand, stand_changes};
 pub use strip::{Strip, StripBlock, StripLevel, StripLines, StripSide};
 pub(crate) use strip::{curve_path, mm, strip_sides};
@@ -121,7 +119,9 @@ fn append(path: &mut BezPath, more: &BezPath) {
         match *element {
             PathEl::MoveTo(p) if path.elements().is_empty() => path.move_to(p),
             PathEl::MoveTo(p) => path.line_to(p),
-            other => path.push(other),
+            other @ (PathEl::LineTo(_) | PathEl::QuadTo(..) | PathEl::CurveTo(..) | PathEl::ClosePath) => {
+                path.push(other);
+            }
         }
     }
 }

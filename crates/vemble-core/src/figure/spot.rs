@@ -54,7 +54,21 @@ pub(crate) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
     let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
     match facts.seam {
         Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
-        _ => share,
+        Seam::Outseam
+        | Seam::Inseam
+        | Seam::SeatSeam
+        | Seam::FrontRise
+        | Seam::SideSeam
+        | Seam::CentreFront
+        | Seam::CentreBack
+        | Seam::PrincessFront
+        | Seam::PrincessBack
+        | Seam::PanelFront
+        | Seam::PanelBack
+        | Seam::ShoulderSeam
+        | Seam::YokeSeam
+        | Seam::WaistSeam
+        | Seam::NeckSeam => share,
     }
 }
 

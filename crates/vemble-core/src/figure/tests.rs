@@ -1,15 +1,15 @@
 //! Drawings: that they follow the numbers, on every kind of garment and on bodies of every sort.
 
 use super::{Hanging, Stand, View, ViewSide, hanging, stand, stand_changes};
+use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::change::DrawnChange;
 use crate::change::seam::{SeamChange, alter};
-use crate::fitting::{End, SidePolicy};
-use crate::judge::{Subject, girths};
-use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::fitting::GarmentSide;
+use crate::fitting::{End, SidePolicy};
 use crate::garment::{Beginning, Kind, Width, begin, cloth_named};
-use crate::place::Level;
+use crate::judge::{Subject, girths};
 use crate::length::{Length, Measure, Unit};
+use crate::place::Level;
 use crate::testing::{Fitted, meets, outseam, pin, taken, trousers};
 use kurbo::{BezPath, ParamCurve, Rect, Shape};
 use proptest::prelude::*;

@@ -45,7 +45,21 @@ fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iter
     garment.levels.iter().enumerate().filter_map(move |(n, level)| {
         let what = match level.level {
             Level::Hem if garment.has_legs() => BodyMeasurement::AnkleGirth,
-            other => garment.body_at(other)?,
+            other @ (Level::Neck
+            | Level::Shoulder
+            | Level::Bust
+            | Level::UnderBust
+            | Level::Waist
+            | Level::Hip
+            | Level::Thigh
+            | Level::Knee
+            | Level::Calf
+            | Level::Ankle
+            | Level::Hem
+            | Level::UpperArm
+            | Level::Elbow
+            | Level::Wrist
+            | Level::SleeveHem) => garment.body_at(other)?,
         };
         let (girth, around) = (level.width.girth().cm(), body.cm(what));
         let least = if garment.cloth.structure == Structure::Knit { 0.8 * LOOKS_FLAT } else { LOOKS_FLAT };
@@ -71,7 +85,7 @@ fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iter
                     format!("Yes: {} all round", tape.show(m.length)),
                 )
             }
-            _ => return None,
+            Width::LaidFlat(_) | Width::Girth(_) => return None,
         };
         let instead = Some(Instead { words, width: level.width.otherwise() });
         Some(Doubt { path: format!("levels[{n}].width"), question, instead })

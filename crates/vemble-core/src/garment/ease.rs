@@ -98,7 +98,18 @@ pub fn moving_adds(level: Level) -> Option<Length> {
         Level::Hip => Some(Length::from_mm(40)),
         Level::Thigh => Some(Length::from_mm(20)),
         Level::UpperArm => Some(Length::from_mm(25)),
-        _ => None,
+        Level::Neck
+        | Level::Shoulder
+        | Level::Bust
+        | Level::UnderBust
+        | Level::Waist
+        | Level::Knee
+        | Level::Calf
+        | Level::Ankle
+        | Level::Hem
+        | Level::Elbow
+        | Level::Wrist
+        | Level::SleeveHem => None,
     }
 }
 

@@ -77,7 +77,6 @@ impl Seam {
         }
     }
 
-
     /// It exists once, not left and right.
     pub const fn is_single(self) -> bool {
         matches!(
@@ -99,7 +98,17 @@ impl Seam {
                 Run::Across
             }
             Self::SleeveSeam | Self::SleeveBackSeam => Run::DownSleeve,
-            _ => Run::Down,
+            Self::Outseam
+            | Self::Inseam
+            | Self::SeatSeam
+            | Self::FrontRise
+            | Self::SideSeam
+            | Self::CentreFront
+            | Self::CentreBack
+            | Self::PrincessFront
+            | Self::PrincessBack
+            | Self::PanelFront
+            | Self::PanelBack => Run::Down,
         }
     }
 
@@ -111,7 +120,15 @@ impl Seam {
             Self::ArmholeSeam => "underarm",
             Self::SleeveSeam | Self::SleeveBackSeam => "sleeve hem",
             Self::YokeSeam | Self::WaistSeam | Self::NeckSeam => "centre front",
-            _ => "hem",
+            Self::Outseam
+            | Self::Inseam
+            | Self::SideSeam
+            | Self::CentreFront
+            | Self::CentreBack
+            | Self::PrincessFront
+            | Self::PrincessBack
+            | Self::PanelFront
+            | Self::PanelBack => "hem",
         }
     }
 
@@ -120,7 +137,22 @@ impl Seam {
         match self {
             Self::SideSeam => Some(Self::SleeveSeam),
             Self::SleeveSeam => Some(Self::SideSeam),
-            _ => None,
+            Self::Outseam
+            | Self::Inseam
+            | Self::SeatSeam
+            | Self::FrontRise
+            | Self::CentreFront
+            | Self::CentreBack
+            | Self::PrincessFront
+            | Self::PrincessBack
+            | Self::PanelFront
+            | Self::PanelBack
+            | Self::ShoulderSeam
+            | Self::ArmholeSeam
+            | Self::SleeveBackSeam
+            | Self::YokeSeam
+            | Self::WaistSeam
+            | Self::NeckSeam => None,
         }
     }
 

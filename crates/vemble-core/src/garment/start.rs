@@ -171,7 +171,18 @@ fn station(body: &Proportions<'_>, hem: HemAt, sleeve: Option<f64>, level: Level
             Level::UpperArm => length - 0.26 * arm,
             Level::Elbow => length - 0.57 * arm,
             Level::Wrist => length - arm,
-            _ => 0.0,
+            Level::Neck
+            | Level::Shoulder
+            | Level::Bust
+            | Level::UnderBust
+            | Level::Waist
+            | Level::Hip
+            | Level::Thigh
+            | Level::Knee
+            | Level::Calf
+            | Level::Ankle
+            | Level::Hem
+            | Level::SleeveHem => 0.0,
         };
     }
     let hem = match hem {
@@ -185,7 +196,20 @@ fn width(body: &Proportions<'_>, garment: &Garment, level: Level, start: Start) 
     // Whoever measures will lay it flat; only a neck is measured along its edge.
     let round = |girth: f64| match level {
         Level::Neck => Width::Girth(cm(girth)),
-        _ => Width::LaidFlat(cm(girth / 2.0)),
+        Level::Shoulder
+        | Level::Bust
+        | Level::UnderBust
+        | Level::Waist
+        | Level::Hip
+        | Level::Thigh
+        | Level::Knee
+        | Level::Calf
+        | Level::Ankle
+        | Level::Hem
+        | Level::UpperArm
+        | Level::Elbow
+        | Level::Wrist
+        | Level::SleeveHem => Width::LaidFlat(cm(girth / 2.0)),
     };
     match start {
         Start::UsualEase => {
@@ -224,7 +248,19 @@ fn seam_length(garment: &Garment, body: &Proportions<'_>, spec: &SeamSpec) -> f6
             let beyond = match spec.to {
                 Level::Bust => UNDERARM_ABOVE_BUST,
                 Level::Thigh => CROTCH_ABOVE_THIGH,
-                _ => 0.0,
+                Level::Neck
+                | Level::Shoulder
+                | Level::UnderBust
+                | Level::Waist
+                | Level::Hip
+                | Level::Knee
+                | Level::Calf
+                | Level::Ankle
+                | Level::Hem
+                | Level::UpperArm
+                | Level::Elbow
+                | Level::Wrist
+                | Level::SleeveHem => 0.0,
             };
             at(spec.to) - at(spec.from) + beyond
         }

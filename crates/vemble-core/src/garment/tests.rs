@@ -1,12 +1,12 @@
 //! Every kind from its template, what its levels and seams have to do with each other, and figures that look like slips.
 
 use super::{Beginning, Kind, Run, Seam, Width, begin, cloth_named, doubts, starting_seam};
-use crate::body::{BodyMeasurement as B, Taken, Wearer};
 use crate::body::Proportions;
+use crate::body::{BodyMeasurement as B, Taken, Wearer};
 use crate::document::{Document, wrong_wearer};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::people::asked;
 use crate::place::Level;
-use crate::length::{Length, Measure, Tape, Unit};
 use crate::solve::{NextStep, glance, solve};
 use crate::testing::{Fitted, m, taken, trousers};
 use proptest::prelude::*;
@@ -127,7 +127,10 @@ fn a_flat_width_typed_as_a_girth_is_asked_about() {
     assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm), [], "and taken at its word");
     // The other way round: a girth typed as a flat width.
     garment.levels[3].width = Width::LaidFlat(m("104 cm"));
-    assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm)[0].instead.as_ref().unwrap().width, Width::Girth(m("104 cm")));
+    assert_eq!(
+        doubts(&garment, &garment.wearer, Tape::Cm)[0].instead.as_ref().unwrap().width,
+        Width::Girth(m("104 cm"))
+    );
 }
 
 #[test]

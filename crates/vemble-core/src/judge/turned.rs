@@ -22,5 +22,9 @@ pub(super) fn judge(subject: &Subject<'_>) -> Option<Finding> {
         (most, side, subject.worn.on_wearer(side))
     });
     let key = FindingKey::about(Rule::Turned, ChangeKey::Seam(seam.facts.seam));
-    Some(Finding::new(key, Outcome::Caution, Facts::Turned(Turned { most, uneven, wearer: subject.wearer.name.clone() })))
+    Some(Finding::new(
+        key,
+        Outcome::Caution,
+        Facts::Turned(Turned { most, uneven, wearer: subject.wearer.name.clone() }),
+    ))
 }

@@ -7,7 +7,18 @@ use utoipa::ToSchema;
 
 /// The user's tape: the unit and the finest mark that figures are shown at.
 #[derive(
-    Clone, Copy, Debug, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema, VariantArray, IntoStaticStr, EnumString,
+    Clone,
+    Copy,
+    Debug,
+    PartialEq,
+    Eq,
+    Default,
+    Serialize,
+    Deserialize,
+    ToSchema,
+    VariantArray,
+    IntoStaticStr,
+    EnumString,
 )]
 #[serde(rename_all = "snake_case")]
 #[strum(serialize_all = "snake_case")]
@@ -63,7 +74,7 @@ impl Tape {
     pub const fn unit_name(self) -> &'static str {
         match self.unit() {
             Unit::In => "in",
-            _ => "cm",
+            Unit::Mm | Unit::Cm => "cm",
         }
     }
 
@@ -71,7 +82,7 @@ impl Tape {
     pub const fn unit_word(self) -> &'static str {
         match self.unit() {
             Unit::In => "inches",
-            _ => "cm",
+            Unit::Mm | Unit::Cm => "cm",
         }
     }
 
@@ -80,7 +91,7 @@ impl Tape {
     pub const fn chalk_step(self) -> Length {
         match self.unit() {
             Unit::In => Length::from_64ths(128),
-            _ => Length::from_mm(50),
+            Unit::Mm | Unit::Cm => Length::from_mm(50),
         }
     }
 
@@ -99,7 +110,7 @@ impl Tape {
         }
         match self.unit() {
             Unit::In => text.push_str(&in_64ths(rounded.0.abs() / 396_875)),
-            _ => {
+            Unit::Mm | Unit::Cm => {
                 let mm = rounded.0.abs() / 1_000_000;
                 text.push_str(itoa::Buffer::new().format(mm / 10));
                 text.push('.');
@@ -129,7 +140,7 @@ impl Tape {
         let shown = match self.unit() {
             Unit::In => finely(Length::from_64ths(1)),
             _ if (comes_to - whole).abs() * 2 <= self.mark() => tenths,
-            _ => finely(Length::from_nm(10_000)),
+            Unit::Mm | Unit::Cm => finely(Length::from_nm(10_000)),
         };
         std::array::from_fn(|n| self.fine(shown[n]))
     }
@@ -140,7 +151,7 @@ impl Tape {
         match self.unit() {
             Unit::In => format!("{sign}{}", in_64ths(length.0 / 396_875)),
             _ if length.0 % 100_000 == 0 => format!("{sign}{:.2}", length.cm()),
-            _ => format!("{sign}{:.3}", length.cm()),
+            Unit::Mm | Unit::Cm => format!("{sign}{:.3}", length.cm()),
         }
     }
 

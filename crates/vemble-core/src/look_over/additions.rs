@@ -2,9 +2,12 @@
 
 use super::{Addition, Part};
 use crate::body::{Proportions, Wearer};
-use crate::garment::{Closure, ClosureFacts, Dart, DartFacts, Garment, GarmentLevel, HemEdge, HemFacts, HemTurn, Opening, StitchedBy, Width, starting_seam};
-use crate::place::Level;
+use crate::garment::{
+    Closure, ClosureFacts, Dart, DartFacts, Garment, GarmentLevel, HemEdge, HemFacts, HemTurn, Opening,
+    StitchedBy, Width, starting_seam,
+};
 use crate::length::{Length, Measure, Unit};
+use crate::place::Level;
 
 pub(super) fn additions(garment: &Garment, wearer: &Wearer) -> Vec<Addition> {
     let mut additions = Vec::new();

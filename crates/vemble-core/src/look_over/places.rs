@@ -2,9 +2,12 @@
 
 use super::{Choice, Field, Place, Question};
 use crate::figure::{finish_picture, turn_up_picture};
-use crate::garment::{Band, Closure, Collar, Finish, Garment, GarmentLevel, HemTurn, Kind, Lined, LiningOpens, Neckline, Opening, Origin, Pocket, Round, Seam, SpecialEdge, StitchedBy, Washed, Width};
-use crate::place::Level;
+use crate::garment::{
+    Band, Closure, Collar, Finish, Garment, GarmentLevel, HemTurn, Kind, Lined, LiningOpens, Neckline,
+    Opening, Origin, Pocket, Round, Seam, SpecialEdge, StitchedBy, Washed, Width,
+};
 use crate::length::{Length, Measure, Tape};
+use crate::place::Level;
 
 /// Every place where there is something to find out.
 pub(super) fn places(garment: &Garment, tape: Tape) -> Vec<Place> {
@@ -242,7 +245,19 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
                 "What must be unpicked where an altered seam crosses it."
             }
             Seam::ShoulderSeam | Seam::ArmholeSeam => "What shoulders and armholes can give.",
-            _ => "What it can give when it is let out, and what stays inside.",
+            Seam::Outseam
+            | Seam::Inseam
+            | Seam::SeatSeam
+            | Seam::FrontRise
+            | Seam::SideSeam
+            | Seam::CentreFront
+            | Seam::CentreBack
+            | Seam::PrincessFront
+            | Seam::PrincessBack
+            | Seam::PanelFront
+            | Seam::PanelBack
+            | Seam::SleeveSeam
+            | Seam::SleeveBackSeam => "What it can give when it is let out, and what stays inside.",
         };
         Question {
             settles: Some(at("assumed")),

@@ -2,8 +2,8 @@
 
 use crate::body::BodyMeasurement;
 use crate::garment::{Garment, ease_band, moving_adds};
-use crate::place::Level;
 use crate::length::Length;
+use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -32,7 +32,32 @@ pub fn asked(garments: &[&Garment]) -> Vec<Asked> {
         unlocks.extend(by_use.into_iter().map(|(use_, names)| match what {
             // The figure is the wearer's, whatever they wear.
             BodyMeasurement::Height => use_,
-            _ => format!("{use_} ({})", names.join(", ")),
+            BodyMeasurement::HeadGirth
+            | BodyMeasurement::NeckGirth
+            | BodyMeasurement::ShoulderLength
+            | BodyMeasurement::ShoulderGirth
+            | BodyMeasurement::AcrossBackWidth
+            | BodyMeasurement::AcrossBackReaching
+            | BodyMeasurement::BustGirth
+            | BodyMeasurement::UnderBustGirth
+            | BodyMeasurement::BackNeckToWaist
+            | BodyMeasurement::WaistGirth
+            | BodyMeasurement::WaistToHip
+            | BodyMeasurement::HipGirth
+            | BodyMeasurement::HipGirthSeated
+            | BodyMeasurement::BodyRise
+            | BodyMeasurement::ThighGirth
+            | BodyMeasurement::KneeGirth
+            | BodyMeasurement::CalfGirth
+            | BodyMeasurement::AnkleGirth
+            | BodyMeasurement::HeelGirth
+            | BodyMeasurement::InsideLeg
+            | BodyMeasurement::OutsideLeg
+            | BodyMeasurement::ArmLength
+            | BodyMeasurement::UpperArmGirth
+            | BodyMeasurement::UpperArmGirthFlexed
+            | BodyMeasurement::WristGirth
+            | BodyMeasurement::HandGirth => format!("{use_} ({})", names.join(", ")),
         }));
         (!unlocks.is_empty()).then_some(Asked { what, unlocks })
     };
@@ -72,7 +97,32 @@ fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String
         B::OutsideLeg if has(Level::Waist) && !shoulders => "where the hem falls",
         B::InsideLeg | B::BodyRise if legs => "depth of the crotch",
         B::Height => "a figure of the right size on the stand",
-        _ => return uses.into_iter(),
+        B::HeadGirth
+        | B::NeckGirth
+        | B::ShoulderLength
+        | B::ShoulderGirth
+        | B::AcrossBackWidth
+        | B::AcrossBackReaching
+        | B::BustGirth
+        | B::UnderBustGirth
+        | B::BackNeckToWaist
+        | B::WaistGirth
+        | B::WaistToHip
+        | B::HipGirth
+        | B::HipGirthSeated
+        | B::BodyRise
+        | B::ThighGirth
+        | B::KneeGirth
+        | B::CalfGirth
+        | B::AnkleGirth
+        | B::HeelGirth
+        | B::InsideLeg
+        | B::OutsideLeg
+        | B::ArmLength
+        | B::UpperArmGirth
+        | B::UpperArmGirthFlexed
+        | B::WristGirth
+        | B::HandGirth => return uses.into_iter(),
     };
     uses.push(more.into());
     uses.into_iter()

@@ -302,7 +302,7 @@ fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn, tape: Ta
     let to = Teller { garment: subject.garment, tape };
     let findings: Vec<Finding> = judge(subject, girths);
     let mut checks: Vec<Check> = findings.iter().map(|finding| tell(finding, &to)).collect();
-    pass_over(&mut checks, try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
+    pass_over(&mut checks, &try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
     checks
 }
 

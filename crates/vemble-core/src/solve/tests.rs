@@ -2,13 +2,13 @@
 
 use super::SolvedTryOn;
 use crate::change::seam::SeamChange;
-use crate::judge::tests::kinds::round;
-use crate::judge::{LevelOf, Rule};
 use crate::fitting::{Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
 use crate::garment::{Kind, Run, Seam};
+use crate::judge::tests::kinds::round;
+use crate::judge::{LevelOf, Rule};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::testing::{Fitted, trying};
 use crate::try_on::TryOn;
-use crate::length::{Length, Measure, Tape, Unit};
 use proptest::prelude::*;
 use proptest::sample::{Index, select};
 
@@ -218,6 +218,19 @@ proptest! {
                 prop_assert!(a.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm)).eq(b.pins.iter().map(|p| (p.front.nm, p.back.nm, p.beside.nm))));
             }
             prop_assert!(in_cm.checks.iter().map(|c| (&c.key, c.outcome)).eq(other.checks.iter().map(|c| (&c.key, c.outcome))));
+        }
+    }
+
+    /// Where stitching starts is as far from where the line leaves the old one as the card says, on every tape.
+    #[test]
+    fn where_stitching_starts_adds_up_as_it_is_shown((garment, alterations) in pinned(), tape in select(Tape::ALL.to_vec())) {
+        let result = solved(&garment, alterations, Worn::RightSideOut, tape);
+        for step in result.cards.iter().flat_map(|card| card.steps()).filter_map(|s| s.strip_prefix("Start stitching on the old line at ")) {
+            let (start, rest) = step.split_once(", ").unwrap();
+            let (over, rest) = rest.split_once(" before it leaves it at ").unwrap();
+            let (leaves, _) = rest.split_once(", and sew").unwrap();
+            let [start, over, leaves] = [start, over, leaves].map(|text| text.parse::<Measure>().unwrap().length);
+            prop_assert_eq!(leaves + over, start, "{}", step);
         }
     }
 

@@ -3,7 +3,9 @@
 use super::{Teller, level_name};
 use crate::change::{Change, kinds};
 use crate::fitting::GarmentSide;
-use crate::judge::{Ease, Facts, Finding, FindingKey, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides};
+use crate::judge::{
+    Ease, Facts, Finding, FindingKey, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides,
+};
 use crate::length::{Figure, Length};
 use crate::place::Level;
 use serde::Serialize;
@@ -109,7 +111,7 @@ pub(crate) fn tell(finding: &Finding, to: &Teller<'_>) -> Check {
 /// Notes at each check that is passed over why it is, and its key as that was kept; a word is asked for, so none without one is.
 pub(crate) fn pass_over<'p>(
     checks: &mut [Check],
-    passed_over: impl Iterator<Item = (&'p FindingKey, &'p str)> + Clone,
+    passed_over: &(impl Iterator<Item = (&'p FindingKey, &'p str)> + Clone),
 ) {
     for check in checks.iter_mut().filter(|c| c.outcome != Outcome::Passes) {
         let kept = passed_over.clone().find(|(key, why)| key.is(&check.key) && !why.trim().is_empty());
@@ -143,8 +145,7 @@ impl Tell for TwoSides {
             (false, true) => "No more than pins wobble.",
             (false, false) => "Decided by hand.",
         };
-        let figures =
-            format!("{} apart on each edge, at {}", to.show(self.apart), to.show(self.station.0));
+        let figures = format!("{} apart on each edge, at {}", to.show(self.apart), to.show(self.station.0));
         Said::new(format!("Left and right of the {}", key.name(to)), figures, reason).mended(outcome, || {
             let advice = match &self.explained {
                 Some(reason) => format!("Keep each: “{reason}” may explain it."),
@@ -259,9 +260,10 @@ impl Tell for Passing {
                 }
                 Part::Hips | Part::HeadAndShoulders => {
                     let figures = format!("the waist measures {after} round");
-                    Said::new(title, figures, "What must pass is not known.").mended(outcome, || {
-                        "Measure the hip girth, and the shoulder girth for what goes over the head."
-                    })
+                    Said::new(title, figures, "What must pass is not known.").mended(
+                        outcome,
+                        || "Measure the hip girth, and the shoulder girth for what goes over the head.",
+                    )
                 }
             };
         };
@@ -299,9 +301,11 @@ impl Tell for Hang {
             false => format!("Hang at the {}", self.level.name()),
         };
         let reason = format!("Over {} drags pockets and seams out of place.", to.show(self.most));
-        Said::new(title, format!("{} altogether", to.show(self.off)), reason).mended(outcome, || match is_waist {
-            true => "Split it over more seams.",
-            false => "Consider recutting: this is about two sizes.",
+        Said::new(title, format!("{} altogether", to.show(self.off)), reason).mended(outcome, || {
+            match is_waist {
+                true => "Split it over more seams.",
+                false => "Consider recutting: this is about two sizes.",
+            }
         })
     }
 }

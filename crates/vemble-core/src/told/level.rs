@@ -67,7 +67,12 @@ pub struct LevelResult {
 pub(crate) fn level_name(girth: &Girth) -> String {
     match girth.of {
         LevelOf::Garment => girth.level.level.name().into(),
-        of => format!("{}, {}", girth.level.level.name(), of.name()),
+        of @ (LevelOf::EachLeg
+        | LevelOf::LeftLeg
+        | LevelOf::RightLeg
+        | LevelOf::EachSleeve
+        | LevelOf::LeftSleeve
+        | LevelOf::RightSleeve) => format!("{}, {}", girth.level.level.name(), of.name()),
     }
 }
 
@@ -118,7 +123,8 @@ fn sum(garment: &Garment, girth: &Girth, tape: Tape) -> String {
     flat.push_str(&tape.bare(shown[0]));
     for (term, part) in girth.terms.iter().zip(&shown[1..]).filter(|(_, part)| **part != Length::ZERO) {
         let sign = if part.is_negative() { "−" } else { "+" };
-        flat += &format!(" {sign} {} ({})", tape.bare(part.abs()), term_words(garment, term, part.abs(), tape));
+        flat +=
+            &format!(" {sign} {} ({})", tape.bare(part.abs()), term_words(garment, term, part.abs(), tape));
     }
     flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
     flat + adjusted_words(adjusted)

@@ -21,7 +21,11 @@ fn product(edges: Edges, seams: i64, [one, other]: [&str; 2], tape: Tape) -> Str
     let whole = edges.whole().0;
     if front == back {
         let each = tape.factor(front.0, 2 * seams, whole * seams);
-        return if seams == 1 { format!("2 edges × {each}") } else { format!("{seams} × 2 edges × {each}") };
+        return if seams == 1 {
+            format!("2 edges × {each}")
+        } else {
+            format!("{seams} × 2 edges × {each}")
+        };
     }
     if seams == 1 {
         let (parts, adjusted) = tape.apportion(&[front.0, back.0]);

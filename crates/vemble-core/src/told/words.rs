@@ -2,10 +2,10 @@
 
 use crate::body::Posture;
 use crate::fitting::{
-    Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy, Verdict,
-    WearerSide, Worn,
+    Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy,
+    Verdict, WearerSide, Worn,
 };
-use crate::garment::{Dart, Drape, Frays, HemEdge, Heat, Seam, Weight};
+use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, Seam, Weight};
 use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;

@@ -428,7 +428,8 @@ impl Entry for HemMark {
     }
 
     fn says(&self, tape: Tape) -> String {
-        let again = self.again.map_or(String::new(), |again| format!(", upright {}", tape.show(again.length)));
+        let again =
+            self.again.map_or(String::new(), |again| format!(", upright {}", tape.show(again.length)));
         format!("{} {}{again}", tape.show(self.amount.length), self.how.name())
     }
 }
@@ -447,7 +448,13 @@ impl Entry for Observation {
     fn says(&self, _: Tape) -> String {
         let side = self.side.map_or(String::new(), |side| format!(", garment’s {}", side.name()));
         let words = if self.words.is_empty() { String::new() } else { format!(": “{}”", self.words) };
-        format!("{}{side}, {} at the {}, {}{words}", self.face.name(), self.seen.name(), self.level.name(), self.verdict.name())
+        format!(
+            "{}{side}, {} at the {}, {}{words}",
+            self.face.name(),
+            self.seen.name(),
+            self.level.name(),
+            self.verdict.name()
+        )
     }
 }
 

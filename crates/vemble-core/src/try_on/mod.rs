@@ -6,8 +6,8 @@ mod merge;
 #[cfg(test)]
 mod tests;
 
-pub(crate) use merge::{Merging, Parts};
 pub use merge::{Apart, Prefer, merge, rebase};
+pub(crate) use merge::{Merging, Parts};
 
 use crate::change::{Change, ChangeKey};
 use crate::choice::choice;

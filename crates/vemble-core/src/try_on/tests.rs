@@ -88,7 +88,11 @@ fn turning_the_answer_keeps_what_was_meant() {
     let of_wearer = before.turned(Worn::InsideOut, Meant::SidesOfWearer);
     assert_eq!(on_wearer(&of_wearer), on_wearer(&before), "the wearer's sides stay");
     assert!(sides(&of_wearer).iter().zip(sides(&before)).all(|(a, b)| *a == b.other()));
-    assert_eq!(of_wearer.clone().changes[0].policy_mut(), Some(&mut SidePolicy::Right), "“use the left” goes with its pins");
+    assert_eq!(
+        of_wearer.clone().changes[0].policy_mut(),
+        Some(&mut SidePolicy::Right),
+        "“use the left” goes with its pins"
+    );
 
     for meant in [Meant::SidesOfGarment, Meant::SidesOfWearer] {
         let there = before.turned(Worn::InsideOut, meant);
@@ -212,16 +216,19 @@ fn with_entry(mut t: TryOn, list: usize, wording: Option<usize>) -> TryOn {
         entries.retain(|e| !is_it(e));
         entries.extend(entry);
     }
-    let finding = FindingKey { side: Some(LEFT), ..FindingKey::about(Rule::Sides, ChangeKey::Seam(Seam::Inseam)) };
+    let finding =
+        FindingKey { side: Some(LEFT), ..FindingKey::about(Rule::Sides, ChangeKey::Seam(Seam::Inseam)) };
     match list {
         0 => {
-            let change = wording.map(|n| seam(Seam::Inseam, vec![pinned(40, LEFT, 100, 5 + n as i64)]).into());
+            let change =
+                wording.map(|n| seam(Seam::Inseam, vec![pinned(40, LEFT, 100, 5 + n as i64)]).into());
             set(&mut t.changes, |c: &Change| c.key() == ChangeKey::Seam(Seam::Inseam), change);
         }
         // A dart that is placed, without a pin.
         1 => {
             let key = ChangeKey::Dart(Dart::BackFishEye);
-            let placed = |n| DartChange { point: Some(length(n)), ..DartChange::of(Dart::BackFishEye) }.into();
+            let placed =
+                |n| DartChange { point: Some(length(n)), ..DartChange::of(Dart::BackFishEye) }.into();
             set(&mut t.changes, |c: &Change| c.key() == key, wording.map(placed));
         }
         2 => {

@@ -4,7 +4,7 @@ const garment = `/api/v1${location.pathname.split("/").slice(0, 3).join("/")}`;
 (async () => {
   const state = await (await fetch(garment)).json();
   const try_on = state.document.try_ons.at(-1);
-  try_on.alterations[0].readings[0].amount = amount;
+  try_on.changes[0].seam.readings[0].amount = amount;
   const answer = await fetch(`${garment}/try-ons/${try_on.id}`, {
     method: "PUT",
     headers: { "Content-Type": "application/json" },

@@ -39,8 +39,9 @@ async fn stored_pins(journey: &Journey, garment: &str) -> Vec<[String; 4]> {
     let script = "const [id, done] = arguments; fetch(`/api/v1/garments/${id}`).then((r) => r.json()).then((s) => done(s.document.try_ons.at(-1)));";
     let try_on = journey.browser.execute_async(script, vec![json!(garment)]).await.unwrap();
     let text = |value: &Value| value.as_str().unwrap().to_owned();
-    let alterations = try_on["alterations"].as_array().unwrap().iter();
-    alterations
+    let changes = try_on["changes"].as_array().unwrap().iter();
+    changes
+        .filter_map(|change| change.get("seam"))
         .flat_map(|a| {
             let readings = a["readings"].as_array().unwrap().iter();
             readings.map(|r| [text(&a["seam"]), text(&r["side"]), text(&r["station"]), text(&r["amount"])])
@@ -206,7 +207,7 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
 
     // The screen looks on, large; it is told what is asked only while somebody is asked.
     journey.browser.goto(&format!("{}/join/{screen}", journey.base)).await.unwrap();
-    journey.until_text(".large-figures", "1.4 cm read · 1.4 cm each edge · 2.8 cm altogether").await;
+    journey.until_text(".large-figures", "1.4 cm read · 1.4 cm per edge · 2.8 cm altogether").await;
     assert_eq!(
         journey.browser.current_url().await.unwrap().path(),
         "/join",

@@ -30,7 +30,7 @@ async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
 
     // Half of it on the inseam: both seams have a line, the leg measures the same, and the grain no longer tips.
     journey.choose("Give a share to another seam", "inseam").await;
-    journey.find("[data-change='inseam']").await;
+    journey.find("[data-change='seam.inseam']").await;
     journey.until_text(".lines-together", "inseam: 2 edges × 1.7").await;
     journey.until_text(HEM, "41.2 cm").await;
     until_check(&journey, "Grain of the leg", "hangs straight").await;
@@ -42,7 +42,7 @@ async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     journey.until_text(HEM, "44.0 cm").await;
     journey.type_over("[aria-label='Name of this version']", "a little looser\u{e007}").await;
     journey.until_text(".lines-versions", "a little looser").await;
-    let before = "const done = arguments[0]; fetch('/api/v1/rail').then((r) => r.json()).then(async (rail) => { const id = rail.find((g) => g.kind === 'trousers').id; const g = await (await fetch('/api/v1/garments/' + id)).json(); const t = g.document.try_ons[0]; done([t.alterations[0].readings[0].amount, (t.versions ?? []).length]); });";
+    let before = "const done = arguments[0]; fetch('/api/v1/rail').then((r) => r.json()).then(async (rail) => { const id = rail.find((g) => g.kind === 'trousers').id; const g = await (await fetch('/api/v1/garments/' + id)).json(); const t = g.document.try_ons[0]; done([t.changes[0].seam.readings[0].amount, (t.versions ?? []).length]); });";
     let stored = async || journey.browser.execute_async(before, vec![]).await.unwrap();
     assert_eq!(stored().await, json!(["3.4 cm", 0]));
     journey.click_words("Keep it").await;
@@ -75,7 +75,7 @@ async fn new_darts_are_placed_counted_and_chalked() {
     journey.until_text(".dart-place", "from 38.0 down to 10.0 cm above the hem").await;
     // A pin off the dart is refused at its field, and what was typed stays.
     journey.type_over("[aria-label='Pin 1: station from the upper point']", "40\u{e007}").await;
-    journey.until_text(".pins .field-trouble", "the seam is 28.0 cm long").await;
+    journey.until_text(".pins .field-trouble", "it is 28.0 cm long, measured from the upper point").await;
     journey.type_over("[aria-label='Pin 1: station from the upper point']", "14\u{e007}").await;
     journey.type_over("[aria-label='Pin 2: station from the upper point']", "14\u{e007}").await;
     journey.find(STORED).await;
@@ -83,7 +83,7 @@ async fn new_darts_are_placed_counted_and_chalked() {
     journey.until_text(".chalk-card h1", "New back fish-eye dart, a pair, both the same").await;
     let stations = journey.texts(".card-station").await;
     assert_eq!([stations.first().unwrap().as_str(), stations.last().unwrap()], ["0.0", "28.0"]);
-    let depths = journey.texts(".card-figure").await;
+    let depths = journey.texts(".card-chalked").await;
     let at = |station: &str| depths[stations.iter().position(|s| s == station).unwrap()].as_str();
     assert_eq!([at("0.0"), at("14.0"), at("28.0")], ["0.0", "1.0", "0.0"]);
     journey.nothing_sticks_out("the card of a dart").await;
@@ -124,9 +124,9 @@ async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
     let fetch = "const done = arguments[1]; const link = [...document.querySelectorAll('.card-tools a[download]')].find((a) => a.textContent === arguments[0]); \
                  fetch(link.href).then(async (r) => done([r.headers.get('content-disposition'), (await r.text()).slice(0, 60)]));";
     for (words, name, begins) in [
-        ("PDF", "chalk-card-seat-seam.pdf", "%PDF-"),
-        ("Text", "chalk-card-seat-seam.txt", "Seat seam\nCharity-shop corduroys"),
-        ("CSV", "chalk-card-seat-seam.csv", "try_on,seam,garment_side,note,station_in,front_edge_in"),
+        ("PDF", "chalk-card-seam-seat-seam.pdf", "%PDF-"),
+        ("Text", "chalk-card-seam-seat-seam.txt", "Seat seam\nCharity-shop corduroys"),
+        ("CSV", "chalk-card-seam-seat-seam.csv", "try_on,change,name,note,"),
     ] {
         let file = journey.browser.execute_async(fetch, vec![words.into()]).await.unwrap();
         assert!(file[0].as_str().unwrap().contains(name), "{file}");
@@ -143,9 +143,9 @@ async fn one_pass_under_the_arm_and_elastic_in_a_band() {
     open_garment(&journey, "Concert shirt").await;
     until_check(&journey, "Sleeve and armhole", "The sleeve no longer fits its armhole").await;
     journey.choose("Upper end of the line", "carries on into the sleeve seam").await;
-    journey.find("[data-change='sleeve_seam']").await;
+    journey.find("[data-change='seam.sleeve_seam']").await;
     until_check(&journey, "Sleeve and armhole", "they still fit each other").await;
-    journey.click("[data-change='sleeve_seam']").await;
+    journey.click("[data-change='seam.sleeve_seam']").await;
     journey.until_text(TITLE, "carries on from the side seam").await;
     journey.find(STORED).await;
 

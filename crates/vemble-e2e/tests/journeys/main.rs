@@ -25,7 +25,7 @@ async fn open_garment(journey: &Journey, name: &str) {
 /// Field and figure of every row of the card: what a person copies onto the cloth.
 async fn card_rows(journey: &Journey) -> Vec<(String, String)> {
     let stations = journey.texts(".card-station").await;
-    stations.into_iter().zip(journey.texts(".card-figure").await).collect()
+    stations.into_iter().zip(journey.texts(".card-chalked").await).collect()
 }
 
 #[actix_web::test]
@@ -54,7 +54,7 @@ async fn from_a_changed_pin_to_the_printed_card() {
     journey.find(STORED).await;
 
     journey.click_words("Chalk card").await;
-    journey.until_text(".card-figure", "4.1").await;
+    journey.until_text(".card-chalked", "4.1").await;
     let shown = card_rows(&journey).await;
     assert_eq!(shown.first().unwrap(), &("0.0".into(), "4.1".into()));
     assert_eq!(shown.last().unwrap(), &("66.0".into(), "0.0".into()));
@@ -98,7 +98,7 @@ async fn wrong_input_is_named_at_its_field_and_loses_nothing() {
 
     // Readable but impossible: named at its field, not stored, not lost.
     for (station, amount, said) in [
-        ("120", "1", "120 cm, but the seam is 104.0 cm long"),
+        ("120", "1", "120 cm, but it is 104.0 cm long, measured from the hem"),
         ("15", "1", "15 cm, where reading 2 already is on the left side"),
         ("20", "-3", "-3 cm. Expected nought or more"),
         ("20", "26", "26 cm: that takes out more than"),
@@ -178,7 +178,7 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     journey.browser.execute_async(script, vec![pin.into(), json!(20), json!(true)]).await.unwrap();
     journey.choose("Change something else", "inseam").await;
     journey.until_text(".empty", "No pins on the inseam yet").await;
-    journey.click("[data-change='outseam']").await;
+    journey.click("[data-change='seam.outseam']").await;
     journey.until_text(amount, "5.0 cm").await;
     assert!(line().await.as_str().unwrap().starts_with("M0,50"));
 
@@ -256,7 +256,7 @@ async fn pins_are_typed_in_their_order_without_a_mouse() {
     let script =
         "return fetch(`/api/v1${location.pathname.split('/').slice(0, 3).join('/')}`).then((r) => r.json())";
     let state = journey.browser.execute(script, vec![]).await.unwrap();
-    let readings = &state["document"]["try_ons"][0]["alterations"][1]["readings"];
+    let readings = &state["document"]["try_ons"][0]["changes"][1]["seam"]["readings"];
     let written =
         |n: usize| [&readings[n]["station"], &readings[n]["amount"]].map(|v| v.as_str().unwrap().to_owned());
     assert_eq!(written(1), ["30 mm", "3/8 in"]);
@@ -306,7 +306,7 @@ async fn on_a_phone_everything_is_within_reach() {
     }
     journey.click_words("Lines").await;
     journey.click_words("Chalk card").await;
-    journey.until_text(".card-figure", "4.0").await;
+    journey.until_text(".card-chalked", "4.0").await;
     journey.nothing_sticks_out("card").await;
 
     // Put back: the example is as it was at first.

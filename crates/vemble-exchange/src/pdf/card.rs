@@ -3,7 +3,7 @@
 use super::sheet::{MARGIN, Pen, Sheets};
 use super::typeset::{Style, Words};
 use kurbo::{Affine, BezPath, Point};
-use vemble_core::card::{Block, Card, Table, TableRow, Emphasis};
+use vemble_core::card::{Block, Card, Emphasis, Table, TableRow};
 use vemble_core::figure::CardDrawing;
 
 /// Sizes of type that are tried: smaller ones where they save a page, so that a card does not end with three lines on a second.
@@ -136,7 +136,8 @@ fn table(sheets: &mut Sheets, table: &Table) {
     let station = groups.first().copied();
     for group in groups.into_iter().skip(1) {
         // What names the rows stands before each.
-        let of_group = |n: &usize| Some(table.columns[*n].group) == station || table.columns[*n].group == group;
+        let of_group =
+            |n: &usize| Some(table.columns[*n].group) == station || table.columns[*n].group == group;
         columns(sheets, table, &all.iter().copied().filter(of_group).collect::<Vec<_>>());
     }
 }
@@ -196,9 +197,8 @@ fn row_cells(
         Emphasis::Sum => Style::plain(size * 1.25),
         Emphasis::Chalked => Style::plain(size * 1.95).bold(),
     };
-    let mut set = |n: &usize| {
-        sheets.typesetter.set(&row.cells[*n].text, style(table.columns[*n].emphasis), None)
-    };
+    let mut set =
+        |n: &usize| sheets.typesetter.set(&row.cells[*n].text, style(table.columns[*n].emphasis), None);
     shown.iter().map(&mut set).collect()
 }
 

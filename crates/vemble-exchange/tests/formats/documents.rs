@@ -56,7 +56,8 @@ fn one_state_is_the_document_and_anything_else_is_read_whole() {
 /// What was kept under another name or wording of then is the same now: every version that was released gives the same cards.
 #[test]
 fn every_version_that_was_released_gives_the_same_cards() {
-    let now: Vec<Document> = examples().iter().map(|e| read_document(e.to_string().as_bytes()).unwrap()).collect();
+    let now: Vec<Document> =
+        examples().iter().map(|e| read_document(e.to_string().as_bytes()).unwrap()).collect();
     let mut read = 0;
     for old in released(1) {
         let document = read_document(old.to_string().as_bytes()).unwrap();
@@ -80,8 +81,10 @@ fn odd_things_of_version_1_are_brought_up() {
     let try_on = &mut old["try_ons"][0];
     try_on["elastic"] = serde_json::json!({ "casing": "42 cm" });
     try_on["alterations"].as_array_mut().unwrap().retain(|a| a["seam"] == "side_seam");
-    try_on["darts"] = serde_json::json!([{ "dart": "back_fish_eye", "point": "40 cm", "base": "20 cm", "readings": [] }]);
-    try_on["versions"] = serde_json::json!([{ "name": "as it was", "darts": [{ "dart": "back_fish_eye", "readings": [] }] }]);
+    try_on["darts"] =
+        serde_json::json!([{ "dart": "back_fish_eye", "point": "40 cm", "base": "20 cm", "readings": [] }]);
+    try_on["versions"] =
+        serde_json::json!([{ "name": "as it was", "darts": [{ "dart": "back_fish_eye", "readings": [] }] }]);
     try_on["left_out"] = serde_json::json!([
         { "seam": "side_seam", "side": "left", "level": "waist", "why": "out_of_reach" },
         { "seam": "side_seam", "side": "right", "level": "waist", "why": "copy_later" },

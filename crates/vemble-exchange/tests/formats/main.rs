@@ -121,7 +121,8 @@ fn figures(table: &Table, below: bool) -> Vec<String> {
         let own = columns.filter(|(_, c)| !below || c.group == wanted).map(|(n, _)| n);
         std::iter::once(0).chain(own).collect()
     };
-    let tables: Vec<Vec<usize>> = if below { (0..=groups).map(in_group).collect() } else { vec![in_group(0)] };
+    let tables: Vec<Vec<usize>> =
+        if below { (0..=groups).map(in_group).collect() } else { vec![in_group(0)] };
     let rows = |columns: &Vec<usize>| {
         let cells = |row: &TableRow| columns.iter().map(|n| row.cells[*n].text.clone()).collect::<Vec<_>>();
         table.rows.iter().flat_map(cells).collect::<Vec<_>>()
@@ -176,7 +177,13 @@ fn the_cards_of_a_shirt_with_everything() {
     let text = cards_text(&solved, Some(elastic));
     assert!(text.starts_with("Elastic in the waistband\n") && !text.contains("Side seam"));
     assert_eq!(pages(&cards_pdf(&solved, Some(elastic), Paper::A4).unwrap()).len(), 1);
-    assert!(marks_csv(&solved, Some(key("seam.side_seam"))).unwrap().lines().skip(1).all(|l| l.contains("side seam")));
+    assert!(
+        marks_csv(&solved, Some(key("seam.side_seam")))
+            .unwrap()
+            .lines()
+            .skip(1)
+            .all(|l| l.contains("side seam"))
+    );
     assert!(matches!(cards_pdf(&solved, Some(key("seam.yoke_seam")), Paper::A4), Err(CardsError::NoCard)));
     // Whatever a document can hold reads back to itself.
     let written = serde_json::to_vec(&document).unwrap();

@@ -4,7 +4,7 @@ import { DartSettings } from "./DartSettings";
 /** A pair of darts: pins along the fold. */
 export const dart: Editor<"dart"> = {
   Settings: DartSettings,
-  along: "from the point of the dart",
+  pins: { along: "from the point of the dart", from: "point" },
   legend: (line) => (
     <>
       <span className="key key-before">middle of the dart</span>

@@ -4,7 +4,7 @@ import { ElasticForm } from "./ElasticForm";
 /** Elastic: no pins and no line. */
 export const elastic: Editor<"elastic"> = {
   Settings: ElasticForm,
-  along: "",
+  pins: null,
   legend: () => null,
   withEnd: () => null,
   ownFaults: /\./,

@@ -4,7 +4,7 @@ import { LineSettings } from "./LineSettings";
 /** A seam: pins and a line between two ends. */
 export const seam: Editor<"seam"> = {
   Settings: LineSettings,
-  along: "up the seam",
+  pins: { along: "up the seam", from: "hem" },
   legend: (line) => (
     <>
       <span className="key key-before">old stitching</span>

@@ -1,7 +1,7 @@
 //! The chalk card of a pair of darts.
 
 use super::{AlteredDart, DartChange};
-use crate::card::{Block, CardOf, Cell, Column, HasCard, Table, TableRow, Emphasis};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::chalk::Row;
 use crate::change::{ChangeKey, Drawn, Input};
 use crate::fitting::GarmentSide;
@@ -83,7 +83,9 @@ impl AlteredDart<'_> {
     fn steps(&self, of: &CardOf<'_>, datum: &str) -> Vec<String> {
         let join = match self.facts {
             Some(_) => "Join the dots; fold along the middle, dots on dots, and pin across.",
-            None => "Join the dots to a lens or a wedge; fold along the middle, dots on dots, and pin across.",
+            None => {
+                "Join the dots to a lens or a wedge; fold along the middle, dots on dots, and pin across."
+            }
         };
         let sew = match self.key().has_two_points() {
             true => "Sew from the middle to one point, then from the middle to the other.".into(),

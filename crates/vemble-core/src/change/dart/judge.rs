@@ -37,12 +37,14 @@ impl Judge for AlteredDart<'_> {
             Change::Dart(change)
         };
         let mut all: Vec<Finding> =
-            TwoSides::judge(subject, ChangeKey::Dart(self.key()), &self.sides, keep_each).into_iter().collect();
+            TwoSides::judge(subject, ChangeKey::Dart(self.key()), &self.sides, keep_each)
+                .into_iter()
+                .collect();
         all.extend(self.depth_found());
         all.extend(self.run_out_found(subject));
         all.extend(self.place_found(subject));
         all.extend(self.let_out_found(subject));
-        all.extend(self.into_seam(subject));
+        all.extend(self.seam_it_ends_in(subject));
         all
     }
 }
@@ -114,7 +116,7 @@ impl AlteredDart<'_> {
     }
 
     /// A dart that ends in a seam which is altered there changes what the seam crosses.
-    fn into_seam(&self, subject: &Subject<'_>) -> Option<Finding> {
+    fn seam_it_ends_in(&self, subject: &Subject<'_>) -> Option<Finding> {
         let seam = match self.key() {
             Dart::Bust => Seam::SideSeam,
             Dart::Shoulder => Seam::ShoulderSeam,

@@ -41,9 +41,8 @@ impl Tell for Found {
             Self::BelowBust { away, bust } => {
                 let figures = format!("its point lies {} below the bust line", to.show(away));
                 let reason = format!("{} or more below it the point does not show.", to.show(OFF_BUST));
-                Said::new(format!("Where the {name} ends"), figures, reason).mended(outcome, || {
-                    format!("Let it end {} above the hem.", to.show(bust - OFF_BUST))
-                })
+                Said::new(format!("Where the {name} ends"), figures, reason)
+                    .mended(outcome, || format!("Let it end {} above the hem.", to.show(bust - OFF_BUST)))
             }
             Self::AboveHip { free, hip } => {
                 let figures = format!(
@@ -61,17 +60,17 @@ impl Tell for Found {
                     false => "The old line presses out.",
                 };
                 let figures = format!("it is {} deep now", to.show(depth));
-                Said::new(format!("Letting out the {name}"), figures, reason).mended(outcome, || {
-                    "Try steam on a hidden place first, or cover the line with topstitching."
-                })
+                Said::new(format!("Letting out the {name}"), figures, reason).mended(
+                    outcome,
+                    || "Try steam on a hidden place first, or cover the line with topstitching.",
+                )
             }
             Self::IntoSeam { seam, most } => {
                 let seam = ChangeKey::Seam(seam).name(to.garment);
                 let figures = format!("the {seam} moves by up to {} per edge at that end", to.show(most));
                 let reason = "The dart ends in an altered seam: what is cut off the seam shortens the dart.";
-                Said::new(format!("The {name} and the {seam}"), figures, reason).mended(outcome, || {
-                    "Sew and press the dart first, then chalk the seam across its fold."
-                })
+                Said::new(format!("The {name} and the {seam}"), figures, reason)
+                    .mended(outcome, || "Sew and press the dart first, then chalk the seam across its fold.")
             }
         }
     }

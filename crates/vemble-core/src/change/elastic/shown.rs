@@ -39,7 +39,8 @@ impl Show for CasedElastic<'_> {
 
     fn show(&self, subject: &Subject<'_>, tape: Tape) -> SolvedElastic {
         let known = self.waist(subject);
-        let sum = known.and_then(|(garment, body)| Some((elastic_sum(self.change, garment, body)?, garment, body)));
+        let sum =
+            known.and_then(|(garment, body)| Some((elastic_sum(self.change, garment, body)?, garment, body)));
         SolvedElastic {
             casing: self.change.casing.map(|casing| tape.figure(casing.length)),
             hold_percent: self.change.hold_percent.unwrap_or(HOLD_PERCENT),

@@ -124,7 +124,8 @@ mod tests {
     #[test]
     fn a_casing_no_longer_than_the_excess_is_refused() {
         let with = |casing: &str| {
-            let plan = ElasticChange { at: ElasticAt::Waistband, casing: Some(m(casing)), hold_percent: Some(110) };
+            let plan =
+                ElasticChange { at: ElasticAt::Waistband, casing: Some(m(casing)), hold_percent: Some(110) };
             elastic_sum(&plan, m("96 cm").length, m("83 cm").length)
         };
         assert!(with("13 cm").is_none());

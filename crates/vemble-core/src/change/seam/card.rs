@@ -1,7 +1,7 @@
 //! The chalk card of a seam.
 
 use super::{AlteredSeam, StitchingLine};
-use crate::card::{Block, CardOf, Cell, Column, HasCard, Table, TableRow, Emphasis};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::chalk::{Row, RowSide, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, GarmentSide, Reading};
@@ -60,10 +60,13 @@ impl AlteredSeam<'_> {
 
     /// What comes in pairs where this seam is: legs, sleeves, or just sides.
     fn limbs(&self, of: &CardOf<'_>) -> (&'static str, &'static str) {
-        match self.facts.seam {
-            seam if seam.run() == Run::DownSleeve => ("sleeve", "sleeves"),
-            Seam::Outseam | Seam::Inseam if of.subject.garment.has_legs() => ("leg", "legs"),
-            _ => ("side", "sides"),
+        let seam = self.facts.seam;
+        if seam.run() == Run::DownSleeve {
+            ("sleeve", "sleeves")
+        } else if matches!(seam, Seam::Outseam | Seam::Inseam) && of.subject.garment.has_legs() {
+            ("leg", "legs")
+        } else {
+            ("side", "sides")
         }
     }
 
@@ -88,7 +91,8 @@ impl AlteredSeam<'_> {
         match (is_trimmed, self.edges_equal()) {
             (true, true) => columns.push(column(Emphasis::Chalked, "cut line, each edge")),
             (true, false) => {
-                columns.extend([one, other].map(|edge| column(Emphasis::Chalked, &format!("cut line, {edge}"))));
+                columns
+                    .extend([one, other].map(|edge| column(Emphasis::Chalked, &format!("cut line, {edge}"))));
             }
             (false, _) => {}
         }
@@ -220,12 +224,14 @@ impl AlteredSeam<'_> {
         ];
         steps.push(match self.ends.upper {
             End::MeetsOldStitching { station } => {
-                let start = (station.length + START_ON_OLD_LINE).min(self.facts.length.length);
+                // From mark to mark, so that what is said adds up.
+                let leaves = tape.round(station.length);
+                let start = (leaves + tape.round(START_ON_OLD_LINE)).min(tape.round(self.facts.length.length));
                 format!(
                     "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
                     tape.show(start),
-                    tape.show(start - station.length),
-                    tape.show(station.length)
+                    tape.show(start - leaves),
+                    tape.show(leaves)
                 )
             }
             End::CarriesOn { into } => format!(
@@ -242,7 +248,7 @@ impl AlteredSeam<'_> {
             End::MeetsOldStitching { station } => format!(
                 "It meets the old line at {}: go on along that for {} more.",
                 tape.show(station.length),
-                tape.show(START_ON_OLD_LINE.min(station.length))
+                tape.show(tape.round(START_ON_OLD_LINE).min(tape.round(station.length)))
             ),
             End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => {
                 format!("At the other end it {}.", self.end_words(EndOf::Lower, garment, tape))

@@ -5,7 +5,8 @@ use crate::chalk::Row;
 use crate::change::{ChangeKey, Drawn};
 use crate::figure::{
     CardDrawing, Chalk, Drawing, Half, Moved, MovedLook, OnStand, Strip, StripBlock, StripLevel, StripLines,
-    ViewSide, chalk_drawing, curve_path, hundredths, mm, on_side, part_of, seam_line, share_of, strip_sides, svg,
+    ViewSide, chalk_drawing, curve_path, hundredths, mm, on_side, part_of, seam_line, share_of, strip_sides,
+    svg,
 };
 use crate::fitting::{GarmentSide, Worn};
 use crate::garment::{Garment, Run, Seam};
@@ -55,10 +56,8 @@ impl AlteredSeam<'_> {
             let below = line.front.shifted(-tolerance).path(mm).reverse_subpaths();
             band.extend(below.into_iter().map(|element| match element {
                 PathEl::MoveTo(p) => PathEl::LineTo(p),
-                other @ (PathEl::LineTo(_)
-                | PathEl::QuadTo(..)
-                | PathEl::CurveTo(..)
-                | PathEl::ClosePath) => other,
+                other
+                @ (PathEl::LineTo(_) | PathEl::QuadTo(..) | PathEl::CurveTo(..) | PathEl::ClosePath) => other,
             }));
             band.close_path();
             svg(&band)
@@ -127,9 +126,8 @@ impl OnStand for AlteredSeam<'_> {
         };
         let sides = &GarmentSide::BOTH[..if self.facts.seam.is_single() { 1 } else { 2 }];
         let change = ChangeKey::Seam(self.facts.seam);
-        let moved = |&side: &GarmentSide| {
-            Some(Moved { change, side, look: MovedLook::Line, path: stretch(side)? })
-        };
+        let moved =
+            |&side: &GarmentSide| Some(Moved { change, side, look: MovedLook::Line, path: stretch(side)? });
         sides.iter().filter_map(moved).collect()
     }
 

@@ -255,7 +255,7 @@ fn least_bent(gates: &[Gate]) -> Curve {
                     Leans::Free if y > gate.high + 1e-9 => Leans::High,
                     Leans::Low if push[i] < 0.0 => Leans::Free,
                     Leans::High if push[i] > 0.0 => Leans::Free,
-                    _ => return None,
+                    Leans::Free | Leans::Low | Leans::High => return None,
                 };
                 Some((i, mended))
             })

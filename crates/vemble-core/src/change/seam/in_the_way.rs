@@ -34,9 +34,10 @@ pub(crate) struct PocketGap {
 
 pub(super) fn judge(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<Finding> {
     let span = seam.span();
-    let crossed = seam.facts.in_the_way.iter().filter(|thing| {
-        span.is_some_and(|(from, to)| thing.from.length < to.0 && thing.to.length > from.0)
-    });
+    let crossed =
+        seam.facts.in_the_way.iter().filter(|thing| {
+            span.is_some_and(|(from, to)| thing.from.length < to.0 && thing.to.length > from.0)
+        });
     let crossed = crossed.map(|thing| {
         let facts = Crossed { what: thing.what.clone(), from: thing.from.length, to: thing.to.length };
         let key = FindingKey { at: Some(thing.from), ..seam.finding(Rule::InTheWay, None) };

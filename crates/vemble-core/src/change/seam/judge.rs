@@ -84,11 +84,14 @@ fn grain(
 ) -> Option<Finding> {
     let (from, to) = line.span()?;
     let crotch = || subject.garment.station_on(seam.facts.seam, Level::Thigh).map(Station);
-    let (limb, top) = match seam.facts.seam {
-        Seam::Outseam if subject.garment.has_legs() => (Limb::Leg { other: Seam::Inseam }, crotch()),
-        Seam::Inseam => (Limb::Leg { other: Seam::Outseam }, crotch()),
-        other if other.run() == Run::DownSleeve => (Limb::Sleeve, None),
-        _ => return None,
+    let (limb, top) = if seam.facts.seam.run() == Run::DownSleeve {
+        (Limb::Sleeve, None)
+    } else if seam.facts.seam == Seam::Outseam && subject.garment.has_legs() {
+        (Limb::Leg { other: Seam::Inseam }, crotch())
+    } else if seam.facts.seam == Seam::Inseam {
+        (Limb::Leg { other: Seam::Outseam }, crotch())
+    } else {
+        return None;
     };
     let top = to.min(top.unwrap_or(to));
     if from >= top {

@@ -216,7 +216,10 @@ impl<'a> Draft<'a> {
 ///
 /// # Errors
 /// Each with the field of the change that is wrong, as a path below it.
-pub fn alter<'a>(garment: &'a Garment, change: &'a SeamChange) -> Result<AlteredSeam<'a>, Vec<(String, Wrong)>> {
+pub fn alter<'a>(
+    garment: &'a Garment,
+    change: &'a SeamChange,
+) -> Result<AlteredSeam<'a>, Vec<(String, Wrong)>> {
     let drawn = Draft::of(garment, 0, change).and_then(|draft| draft.drawn(garment));
     drawn.map_err(|wrong| wrong.into_iter().map(|(_, field, wrong)| (field, wrong)).collect())
 }
@@ -346,7 +349,8 @@ fn edge_curve(
             EndOf::Lower => Wrong::OffDatum { found, datum },
             EndOf::Upper => Wrong::OffEnd { found, length: facts.length.length, datum },
         };
-        let closed = close_end(&mut knots, ends.of(of), edge, up, tolerance, off).map_err(|wrong| (of, wrong));
+        let closed =
+            close_end(&mut knots, ends.of(of), edge, up, tolerance, off).map_err(|wrong| (of, wrong));
         knots.reverse();
         closed
     };

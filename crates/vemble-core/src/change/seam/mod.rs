@@ -63,7 +63,9 @@ impl Drawn for AlteredSeam<'_> {
     }
 
     fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide]) -> Vec<Term> {
-        let Some(station) = garment.station_on(self.facts.seam, level).map(Station) else { return Vec::new() };
+        let Some(station) = garment.station_on(self.facts.seam, level).map(Station) else {
+            return Vec::new();
+        };
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
         Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| self.line(side).at(station))
     }

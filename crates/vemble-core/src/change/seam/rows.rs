@@ -38,9 +38,8 @@ impl AlteredSeam<'_> {
         let mut rows = rows_at(from, to, places, tape);
         for row in &mut rows {
             row.left = self.chalked(row.station, GarmentSide::Left, tape);
-            row.right = (!self.sides_agree())
-                .then(|| self.chalked(row.station, GarmentSide::Right, tape))
-                .flatten();
+            row.right =
+                (!self.sides_agree()).then(|| self.chalked(row.station, GarmentSide::Right, tape)).flatten();
         }
         rows
     }

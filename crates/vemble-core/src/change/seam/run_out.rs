@@ -116,10 +116,8 @@ fn kink(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine)
 fn carried_on(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine) -> Option<Finding> {
     let (from, to) = line.span()?;
     let largest = line.pins.iter().map(|p| p.edges.front.0.abs().max(p.edges.back.0.abs())).max()?;
-    let ends = [
-        (EndOf::Lower, from, line.pins.first()?.station),
-        (EndOf::Upper, to, line.pins.last()?.station),
-    ];
+    let ends =
+        [(EndOf::Lower, from, line.pins.first()?.station), (EndOf::Upper, to, line.pins.last()?.station)];
     let (end, edge, pin) = ends.into_iter().find(|(end, edge, _)| {
         matches!(seam.ends.of(*end), End::RunsOff {}) && line.deepest(*edge) > largest + seam.tolerance
     })?;

@@ -122,12 +122,7 @@ fn datum(garment: &Garment, seam: Seam) -> Length {
 }
 
 /// The ends of the line of `from`, on the seam of `to`, where they can be the same there.
-fn ends_on(
-    garment: &Garment,
-    from: &Draft<'_>,
-    to: &Draft<'_>,
-    up: Length,
-) -> (Option<End>, Option<End>) {
+fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> (Option<End>, Option<End>) {
     let length = to.facts.length.length;
     let Ends { lower, upper, .. } = from.ends(garment);
     let on = |end: End, is_one_edge: bool| match end {

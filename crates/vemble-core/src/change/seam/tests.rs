@@ -1,13 +1,13 @@
 //! What must always hold of a line, for any pins.
 
 use super::*;
-use crate::change::{Pin, Piece, Sides, SidesFrom, reconcile};
 use crate::chalk::MarkedPlace;
+use crate::change::{Piece, Pin, Sides, SidesFrom, reconcile};
+use crate::fitting::Fairing;
 use crate::fitting::{End, FrontShare, GarmentSide, Reading, SidePolicy};
 use crate::length::Tape;
-use crate::fitting::Fairing;
-use crate::place::Level;
 use crate::length::{Length, Measure, Station, Unit};
+use crate::place::Level;
 use crate::testing::{meets, outseam, trousers};
 use proptest::prelude::*;
 

@@ -1,11 +1,11 @@
 //! What is said of findings about a seam.
 
+use super::EDGES_MAY_DIFFER;
 use super::allowance::{BULKY, Capacity, Kept};
 use super::in_the_way::{Crossed, POCKETS_APART, PocketGap};
 use super::judge::{Found, Grain, Limb};
 use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
 use super::run_out::{CarriedOn, Kink, RunOut};
-use super::EDGES_MAY_DIFFER;
 use crate::garment::Band;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, adjusted_words};
@@ -32,7 +32,7 @@ impl Tell for Found {
 
 /// The two edges of the seam by their names.
 fn edges(key: &FindingKey) -> [&'static str; 2] {
-    key.change.map_or(["front", "back"], |change| change.edges())
+    key.change.map_or(["front", "back"], crate::change::ChangeKey::edges)
 }
 
 /// Where the stations of the seam are measured from.
@@ -70,16 +70,14 @@ fn kink(facts: &Kink, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Sa
         true => format!("1 : {:.1}", 1.0 / facts.steepest),
         false => "level".into(),
     };
-    let figures =
-        format!("steepest {run}, between {} and {}", to.bare(facts.from.0), to.show(facts.to.0));
+    let figures = format!("steepest {run}, between {} and {}", to.bare(facts.from.0), to.show(facts.to.0));
     let reason = match outcome {
         Outcome::Passes => "No steeper than 1 : 4.",
         Outcome::Caution | Outcome::Stop => "Steeper than 1 : 4 is a kink.",
     };
     let title = format!("Bends of the {}, {}", key.name(to), key.side_words());
-    Said::new(title, figures, reason).mended(outcome, || {
-        "Look at these two pins again, or let the smooth line pass further beside them."
-    })
+    Said::new(title, figures, reason)
+        .mended(outcome, || "Look at these two pins again, or let the smooth line pass further beside them.")
 }
 
 fn carried_on(facts: &CarriedOn, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
@@ -164,8 +162,7 @@ fn grain(facts: &Grain, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> 
 }
 
 fn crossed(facts: &Crossed, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
-    let figures =
-        format!("from {} to {} on the {}", to.bare(facts.from), to.show(facts.to), key.name(to));
+    let figures = format!("from {} to {} on the {}", to.bare(facts.from), to.show(facts.to), key.name(to));
     Said::new(format!("In the way: {}", facts.what), figures, "The altered stretch crosses it.")
         .mended(outcome, || "Unpick it first and put it back after, or end the line below it.")
 }
@@ -242,9 +239,10 @@ fn armhole(facts: &Armhole, key: &FindingKey, outcome: Outcome, to: &Teller<'_>)
         Outcome::Passes => "Armhole and sleeve change together: they still fit each other.",
         Outcome::Caution | Outcome::Stop => "The sleeve no longer fits its armhole.",
     };
-    Said::new(format!("Sleeve and armhole, {}", key.side_words()), figures, reason).mended(outcome, || {
-        "Let the line carry on into the sleeve seam in one pass, or meet the old stitching below the arm."
-    })
+    Said::new(format!("Sleeve and armhole, {}", key.side_words()), figures, reason).mended(
+        outcome,
+        || "Let the line carry on into the sleeve seam in one pass, or meet the old stitching below the arm.",
+    )
 }
 
 fn band(facts: &BandThere, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
@@ -252,9 +250,9 @@ fn band(facts: &BandThere, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
     let sum = edges_sum(without_sign(facts.edges), facts.seams, edges(key), to.tape);
     let title = format!("Waistband and {}, {}", key.name(to), key.side_words());
     let reason = "The line goes through the waist: band and facing change by as much.";
-    let is_centre = key.change.is_some_and(|change| {
-        matches!(change, crate::change::ChangeKey::Seam(seam) if seam.is_single())
-    });
+    let is_centre = key
+        .change
+        .is_some_and(|change| matches!(change, crate::change::ChangeKey::Seam(seam) if seam.is_single()));
     Said::new(title, format!("{sum} {does}"), reason).mended(outcome, || match facts.band {
         Some(Band::CentreBackSeam) if is_centre => {
             "Open the band's own seam and resew it in one pass with this one."
@@ -270,7 +268,8 @@ fn lining(facts: &LiningThere, key: &FindingKey, outcome: Outcome, to: &Teller<'
     let opens = facts.opens.map_or("not looked at yet where it opens", |o| o.name());
     let reason = format!("It is {}; the lining opens {opens}.", facts.lined.name());
     let figures = format!("up to {} per edge on the outer", to.show(facts.most));
-    Said::new(format!("Lining and {}", key.name(to)), figures, reason).mended(outcome, || {
-        "Take the same off the lining's seam, a little less: it must never be the tighter one."
-    })
+    Said::new(format!("Lining and {}", key.name(to)), figures, reason).mended(
+        outcome,
+        || "Take the same off the lining's seam, a little less: it must never be the tighter one.",
+    )
 }

@@ -1,12 +1,12 @@
 //! The rules on garments other than trousers: seams that exist once, sleeves, several seams at one level.
 
 use crate::body::{BodyMeasurement as B, Wearer};
-use crate::judge::{LevelOf, Outcome, Rule};
 use crate::change::seam::SeamChange;
 use crate::fitting::{End, Fairing, GarmentSide, How, Reading, SidePolicy};
 use crate::garment::{Beginning, Garment, Kind, Opening, Seam, Width, begin, cloth_named};
-use crate::place::Level;
+use crate::judge::{LevelOf, Outcome, Rule};
 use crate::length::{Length, Measure, Tape, Unit};
+use crate::place::Level;
 use crate::solve::SolvedTryOn;
 use crate::testing::{Fitted, m, outseam, pin, taken, trying};
 use proptest::prelude::*;
@@ -133,7 +133,11 @@ fn a_coat_wants_more_ease_than_a_dress_of_the_same_girth() {
     let outcome = |kind| {
         let garment = round(kind);
         let result = solved(&garment, vec![all_along(&garment, Seam::SideSeam, "0.1 cm")]);
-        result.checks.into_iter().find(|c| c.key.rule == Rule::Ease && c.key.level == Some(Level::Bust)).unwrap()
+        result
+            .checks
+            .into_iter()
+            .find(|c| c.key.rule == Rule::Ease && c.key.level == Some(Level::Bust))
+            .unwrap()
     };
     // 99.6 − 94: 5.6 cm of ease.
     assert_eq!(outcome(Kind::Dress).outcome, Outcome::Passes);

@@ -3,21 +3,21 @@
 pub(crate) mod kinds;
 
 use super::{EaseWord, LevelOf, Outcome, Rule};
-use crate::told::Check;
-use crate::change::seam::SeamChange;
 use crate::body::BodyMeasurement;
+use crate::change::seam::SeamChange;
 use crate::fitting::{End, Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
 use crate::garment::{Drape, Frays, InTheWay};
-use crate::place::Structure;
-use crate::place::Level;
 use crate::length::{Length, Measure, Tape, Unit};
+use crate::place::Level;
+use crate::place::Structure;
 use crate::solve::SolvedTryOn;
 use crate::testing::{Fitted, document_of, m, meets, outseam, pin, taken, trousers};
+use crate::told::Check;
 use proptest::prelude::*;
 
 const LEFT: GarmentSide = GarmentSide::Left;
 
-fn solved(garment: Fitted, alteration: SeamChange) -> SolvedTryOn {
+fn solved(garment: &Fitted, alteration: SeamChange) -> SolvedTryOn {
     let document = document_of(garment, vec![alteration]);
     crate::solve::solve(&document, Tape::Cm).unwrap().try_ons.remove(0)
 }
@@ -37,7 +37,7 @@ fn all_the_way(amount: &str) -> SeamChange {
 
 #[test]
 fn a_whole_girth_counts_both_sides_and_a_leg_its_own() {
-    let result = solved(trousers(), all_the_way("1 cm"));
+    let result = solved(&trousers(), all_the_way("1 cm"));
     let off: Vec<_> = result.levels.iter().map(|l| (l.level, l.of, l.off.text())).collect();
     let off: Vec<_> = off.iter().map(|(level, of, text)| (*level, *of, text.as_str())).collect();
     assert_eq!(
@@ -55,7 +55,7 @@ fn a_whole_girth_counts_both_sides_and_a_leg_its_own() {
         "86.0 cm as measured round; 86.0 − 4.0 (2 outseams × 2 edges × 1.0) = 82.0 cm"
     );
     let one_leg = SeamChange { sides: Some(SidePolicy::KeepEach), ..all_the_way("1 cm") };
-    let result = solved(trousers(), one_leg);
+    let result = solved(&trousers(), one_leg);
     let waist = &result.levels[0];
     assert_eq!(
         (waist.off.text().as_str(), result.levels.len()),
@@ -68,7 +68,7 @@ fn a_whole_girth_counts_both_sides_and_a_leg_its_own() {
 fn ease_is_judged_by_the_table_and_by_the_cloth() {
     // Hip 108 on a body of 100: 8 of ease; least 3, usual 5 to 8, loose from 10.
     let word = |garment: Fitted, per_edge: &str| {
-        let result = solved(garment, all_the_way(per_edge));
+        let result = solved(&garment, all_the_way(per_edge));
         let hip = result.levels.into_iter().find(|l| l.level == Level::Hip).unwrap();
         (hip.ease_after.unwrap().text(), hip.comfort.unwrap().after)
     };
@@ -94,7 +94,7 @@ fn letting_out_what_is_too_tight_is_a_caution_not_a_stop() {
         fairing: Fairing::EveryPin,
         ..outseam(vec![gap], meets("60 cm"))
     };
-    let result = solved(garment, let_out);
+    let result = solved(&garment, let_out);
     let ease = only(&result.checks, Rule::Ease).unwrap();
     assert_eq!((ease.outcome, ease.key.level), (Outcome::Caution, Some(Level::Knee)));
     assert_eq!(ease.remedy.as_deref(), Some("Let out 1.2 cm more altogether at this level."));
@@ -103,8 +103,12 @@ fn letting_out_what_is_too_tight_is_a_caution_not_a_stop() {
 #[test]
 fn sitting_uses_the_wearers_own_seated_girth_first() {
     let sitting = |garment: Fitted| {
-        let result = solved(garment, all_the_way("1 cm"));
-        result.checks.into_iter().find(|c| c.key.rule == Rule::Movement && c.key.level == Some(Level::Hip)).unwrap()
+        let result = solved(&garment, all_the_way("1 cm"));
+        result
+            .checks
+            .into_iter()
+            .find(|c| c.key.rule == Rule::Movement && c.key.level == Some(Level::Hip))
+            .unwrap()
     };
     let taught = sitting(trousers());
     assert_eq!(taught.outcome, Outcome::Passes, "4 cm of ease is just what sitting adds");
@@ -122,7 +126,7 @@ fn sitting_uses_the_wearers_own_seated_girth_first() {
 #[test]
 fn a_foot_must_go_through_and_an_unknown_foot_is_a_caution() {
     let opening = |garment: Fitted, amount: &str| {
-        let result = solved(garment, all_the_way(amount));
+        let result = solved(&garment, all_the_way(amount));
         only(&result.checks, Rule::Opening).unwrap().clone()
     };
     assert_eq!(opening(trousers(), "7 cm").outcome, Outcome::Passes, "48 − 14 = 34 is just enough");
@@ -148,7 +152,7 @@ fn softer_cloth_bears_a_shorter_run_out() {
         // 10 cm for 1.9 cm: 5.3.
         let pins = vec![pin(LEFT, "0 cm", "1.9 cm"), pin(LEFT, "20 cm", "1.9 cm")];
         let result =
-            solved(garment, SeamChange { fairing: Fairing::EveryPin, ..outseam(pins, meets("30 cm")) });
+            solved(&garment, SeamChange { fairing: Fairing::EveryPin, ..outseam(pins, meets("30 cm")) });
         only(&result.checks, Rule::RunOut).unwrap().outcome
     };
     assert_eq!(outcome(Structure::Woven, Drape::Crisp), Outcome::Caution);
@@ -160,7 +164,7 @@ fn softer_cloth_bears_a_shorter_run_out() {
 fn a_run_out_without_room_says_what_else_to_do() {
     let pins = vec![pin(LEFT, "0 cm", "2 cm"), pin(LEFT, "98 cm", "2 cm")];
     let result =
-        solved(trousers(), SeamChange { fairing: Fairing::EveryPin, ..outseam(pins, meets("103 cm")) });
+        solved(&trousers(), SeamChange { fairing: Fairing::EveryPin, ..outseam(pins, meets("103 cm")) });
     let run_out = only(&result.checks, Rule::RunOut).unwrap();
     assert_eq!(run_out.outcome, Outcome::Stop);
     assert_eq!(
@@ -173,7 +177,7 @@ fn a_run_out_without_room_says_what_else_to_do() {
 fn a_kink_is_named_between_its_two_pins() {
     let pins = vec![pin(LEFT, "0 cm", "3 cm"), pin(LEFT, "40 cm", "3 cm"), pin(LEFT, "44 cm", "1 cm")];
     let result =
-        solved(trousers(), SeamChange { fairing: Fairing::Straight, ..outseam(pins, meets("60 cm")) });
+        solved(&trousers(), SeamChange { fairing: Fairing::Straight, ..outseam(pins, meets("60 cm")) });
     let kink = only(&result.checks, Rule::Kink).unwrap();
     assert_eq!(
         (kink.outcome, kink.figures.as_str()),
@@ -187,7 +191,7 @@ fn what_can_be_let_out_depends_on_the_fraying() {
         let mut garment = trousers();
         garment.cloth.frays = frays;
         let reading = Reading { how: How::Gap, ..pin(LEFT, "0 cm", gap) };
-        let result = solved(garment, outseam(vec![reading], meets("30 cm")));
+        let result = solved(&garment, outseam(vec![reading], meets("30 cm")));
         only(&result.checks, Rule::Capacity).unwrap().clone()
     };
     // 1.5 allowance: 0.9 to give per edge in tight weaves, 0.5 where it frays.
@@ -205,7 +209,7 @@ fn what_is_kept_inside_shows_as_bulk_until_it_is_trimmed() {
     let kept = |trim: Option<&str>| {
         let alteration =
             SeamChange { trim_to: trim.map(m), ..outseam(vec![pin(LEFT, "0 cm", "2.5 cm")], meets("40 cm")) };
-        only(&solved(trousers(), alteration).checks, Rule::Kept).unwrap().clone()
+        only(&solved(&trousers(), alteration).checks, Rule::Kept).unwrap().clone()
     };
     let all = kept(None);
     assert_eq!(
@@ -225,7 +229,7 @@ fn what_lies_across_the_altered_stretch_is_named_and_what_lies_beyond_is_not() {
     let thing = |what: &str, from, to| InTheWay { what: what.into(), from: m(from), to: m(to) };
     garment.seams[0].in_the_way =
         vec![thing("patch", "30 cm", "38 cm"), thing("pocket opening", "83 cm", "99 cm")];
-    let result = solved(garment, outseam(vec![pin(LEFT, "0 cm", "2 cm")], meets("40 cm")));
+    let result = solved(&garment, outseam(vec![pin(LEFT, "0 cm", "2 cm")], meets("40 cm")));
     let in_the_way = only(&result.checks, Rule::InTheWay).unwrap();
     assert_eq!((in_the_way.title.as_str(), in_the_way.outcome), ("In the way: patch", Outcome::Caution));
 }
@@ -233,7 +237,7 @@ fn what_lies_across_the_altered_stretch_is_named_and_what_lies_beyond_is_not() {
 #[test]
 fn too_much_at_one_seam_drags_the_waist_and_two_sizes_mean_recutting() {
     let titles = |amount: &str| {
-        let result = solved(trousers(), all_the_way(amount));
+        let result = solved(&trousers(), all_the_way(amount));
         let hang =
             result.checks.into_iter().filter(|c| c.key.rule == Rule::Hang && c.outcome == Outcome::Caution);
         hang.map(|c| c.title).collect::<Vec<_>>()
@@ -256,7 +260,7 @@ proptest! {
             meets("95 cm"),
         );
         alteration.front_share = Some(percent.try_into().unwrap());
-        let result = solved(trousers(), alteration);
+        let result = solved(&trousers(), alteration);
         for level in &result.levels {
             prop_assert_eq!(level.before.nm - level.off.nm, level.after.nm);
             if let (Some(body), Some(ease)) = (&level.body, &level.ease_after) {
@@ -279,9 +283,8 @@ fn the_asymmetry_of_a_body_flips_inside_out_and_that_of_a_garment_does_not() {
         let mut garment = trousers();
         garment.wearer.posture = posture.to_vec();
         let pins = vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Right, "0 cm", right)];
-        let kept =
-            SeamChange { sides: Some(SidePolicy::KeepEach), ..outseam(pins, meets("40 cm")) };
-        let mut document = document_of(garment, vec![kept]);
+        let kept = SeamChange { sides: Some(SidePolicy::KeepEach), ..outseam(pins, meets("40 cm")) };
+        let mut document = document_of(&garment, vec![kept]);
         document.try_ons[0].worn = worn;
         let checks = crate::solve::solve(&document, Tape::Cm).unwrap().try_ons.remove(0).checks;
         checks.into_iter().find(|c| c.key.rule == Rule::Turned)
