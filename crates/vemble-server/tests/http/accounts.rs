@@ -8,9 +8,10 @@ async fn nobody_reaches_what_is_not_theirs() {
     odile.sign_up("odile").await;
     let (wearer, garment) = odile.wearer_with_skirt().await;
     let try_on = Uuid::now_v7();
-    let pinned = json!({ "version": 0, "try_on": { "date": "2026-10-03", "alterations": [{ "seam": "side_seam", "readings": [
+    let on = odile.state_of(&garment).await;
+    let pinned = json!({ "version": 0, "try_on": { "date": "2026-10-03", "state": on, "changes": [{ "seam": { "seam": "side_seam", "readings": [
         { "id": Uuid::now_v7(), "side": "left", "station": "10 cm", "amount": "1 cm", "how": "fold" },
-    ] }] } });
+    ] } }] } });
     let try_on_path = format!("/garments/{garment}/try-ons/{try_on}");
     assert_eq!(odile.put(&try_on_path, &pinned).await.0, StatusCode::OK);
     let photo = Uuid::now_v7();
@@ -21,7 +22,7 @@ async fn nobody_reaches_what_is_not_theirs() {
     let bram = odile.somebody_else();
     bram.sign_up("bram").await;
     let (_, state) = odile.get(&format!("/garments/{garment}")).await;
-    let facts = json!({ "version": 1, "wearer_id": wearer, "garment": state["document"]["garment"] });
+    let facts = json!({ "version": 1, "wearer_id": wearer, "garment": state["document"]["states"][0]["garment"], "state": state["document"]["states"][0]["id"] });
     let person = json!({ "version": 1, "wearer": { "name": "Somebody else" } });
     let caption = json!({ "moment": "after", "caption": "mine now" });
     let paths = [
@@ -53,7 +54,7 @@ async fn nobody_reaches_what_is_not_theirs() {
         assert_eq!(bram.delete(&path, &json!({})).await.0, StatusCode::NOT_FOUND, "{path}");
     }
     // A garment of one's own cannot be hung on somebody else's wearer.
-    let mine = json!({ "version": 0, "wearer_id": wearer, "garment": state["document"]["garment"] });
+    let mine = json!({ "version": 0, "wearer_id": wearer, "garment": state["document"]["states"][0]["garment"], "state": state["document"]["states"][0]["id"] });
     assert_eq!(bram.put(&format!("/garments/{}", Uuid::now_v7()), &mine).await.0, StatusCode::NOT_FOUND);
     assert_eq!(odile.get(&format!("/garments/{garment}")).await.1, state, "nothing of it moved");
 }
@@ -70,9 +71,10 @@ async fn the_database_itself_keeps_accounts_apart() {
     let server = running().await;
     server.sign_up("odile").await;
     let (_, garment) = server.wearer_with_skirt().await;
-    let try_on = json!({ "version": 0, "try_on": { "date": "2026-10-03", "alterations": [{ "seam": "side_seam", "readings": [
+    let on = server.state_of(&garment).await;
+    let try_on = json!({ "version": 0, "try_on": { "date": "2026-10-03", "state": on, "changes": [{ "seam": { "seam": "side_seam", "readings": [
         { "side": "left", "station": "10 cm", "amount": "1 cm", "how": "fold" },
-    ] }] } });
+    ] } }] } });
     server.put(&format!("/garments/{garment}/try-ons/{}", Uuid::now_v7()), &try_on).await;
     server.photo(&garment, Uuid::now_v7(), png()).await;
     let bram = server.somebody_else();
@@ -85,6 +87,7 @@ async fn the_database_itself_keeps_accounts_apart() {
         query.get_result::<Count>(connection).await.unwrap().rows
     };
     let tables = ["wearers", "garments", "try_ons", "readings", "photos"];
+    assert_eq!(count(&mut connection, "garment_states").await, 1);
     for table in tables {
         assert_eq!(count(&mut connection, table).await, 1, "{table}, as its owner");
     }
@@ -104,8 +107,7 @@ async fn the_database_itself_keeps_accounts_apart() {
         }
         let accounts = i64::from(!speaks_for.is_empty());
         assert_eq!(count(&mut connection, "accounts").await, accounts, "and no account but one's own");
-        let smuggled =
-            "INSERT INTO wearers (account_id, id, facts) SELECT gen_random_uuid(), gen_random_uuid(), '{}'";
+        let smuggled = "INSERT INTO wearers (account_id, id, format, facts) SELECT gen_random_uuid(), gen_random_uuid(), 2, '{}'";
         assert!(connection.batch_execute(smuggled).await.is_err(), "nothing is put into another account");
     }
     let lifted = "ALTER TABLE wearers DISABLE ROW LEVEL SECURITY";

@@ -1,6 +1,7 @@
 //! The server over real HTTP against a real PostgreSQL: `cargo xtask test` provides it.
 
 mod accounts;
+mod history;
 mod solving;
 mod tape;
 mod try_ons;
@@ -130,10 +131,16 @@ impl Running {
         let cloth = self.get("/cloths").await.1[0].clone();
         let beginning = json!({ "name": "Skirt", "kind": "skirt", "wearer": juno, "cloth": cloth });
         let (_, begun) = self.post("/garments/begin", &beginning).await;
-        let body = json!({ "version": 0, "wearer_id": wearer, "garment": begun });
+        let body = json!({ "version": 0, "wearer_id": wearer, "state": Uuid::now_v7(), "garment": begun });
         let stored = self.put(&format!("/garments/{garment}"), &body).await;
         assert_eq!(stored, (StatusCode::OK, json!({ "version": 1 })));
         (wearer, garment)
+    }
+
+    /// The state that a garment is in now: its id.
+    async fn state_of(&self, garment: &str) -> Value {
+        let (_, state) = self.get(&format!("/garments/{garment}")).await;
+        state["document"]["states"].as_array().unwrap().last().unwrap()["id"].clone()
     }
 }
 
@@ -153,7 +160,7 @@ async fn a_changed_reading_is_stored_exactly_and_a_stale_change_gets_both_states
     let (server, garment) = Running::signed_in().await;
     let (path, mut body) = server.try_on(&garment).await;
     let before = body.clone();
-    body["try_on"]["alterations"][0]["readings"][2]["amount"] = json!("1 3/16 in");
+    body["try_on"]["changes"][0]["seam"]["readings"][2]["amount"] = json!("1 3/16 in");
     let (status, stored) = server.put(&path, &body).await;
     assert_eq!((status, &stored["version"]), (StatusCode::OK, &json!(2)));
     assert_eq!(
@@ -164,7 +171,7 @@ async fn a_changed_reading_is_stored_exactly_and_a_stale_change_gets_both_states
 
     let (status, problem) = server.put(&path, &before).await;
     assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("stale")));
-    assert_eq!(problem["stored"], json!({ "version": 2, "try_on": body["try_on"] }));
+    assert_eq!(problem["stored"], json!({ "version": 2, "try_on": body["try_on"], "as_sent": false }));
 
     assert_eq!(server.post("/example/reset", &json!({})).await.0, StatusCode::NO_CONTENT);
     let (_, rail) = server.get("/rail").await;
@@ -177,7 +184,8 @@ async fn a_changed_reading_is_stored_exactly_and_a_stale_change_gets_both_states
 async fn a_new_try_on_is_made_by_the_client() {
     let (server, garment) = Running::signed_in().await;
     let path = format!("/garments/{garment}/try-ons/{}", Uuid::now_v7());
-    let body = json!({ "version": 0, "try_on": { "date": "2026-10-03", "alterations": [] } });
+    let on = server.state_of(&garment).await;
+    let body = json!({ "version": 0, "try_on": { "state": on, "date": "2026-10-03" } });
     assert_eq!(server.put(&path, &body).await.0, StatusCode::OK);
     let (_, state) = server.get(&format!("/garments/{garment}")).await;
     assert_eq!(state["document"]["try_ons"].as_array().unwrap().len(), 2);
@@ -189,7 +197,7 @@ async fn a_new_try_on_is_made_by_the_client() {
 async fn what_is_wrong_is_named_by_its_path_and_nothing_is_stored_half() {
     let (server, garment) = Running::signed_in().await;
     let (path, good) = server.try_on(&garment).await;
-    let reading = "try_on.alterations[0].readings[1]";
+    let reading = "try_on.changes[0].seam.readings[1]";
     for (field, value, status, at, found) in [
         ("amount", json!("4 1/"), 400, "amount", "“4 1/” has an unfinished fraction"),
         ("amount", json!("4.5"), 400, "amount", "“4.5” has no unit"),
@@ -201,12 +209,18 @@ async fn what_is_wrong_is_named_by_its_path_and_nothing_is_stored_half() {
             "amount",
             "26 cm: that takes out more than the 49.4 cm the garment measures there",
         ),
-        ("station", json!("120 cm"), 422, "station", "120 cm, but the seam is 104.0 cm long"),
+        (
+            "station",
+            json!("120 cm"),
+            422,
+            "station",
+            "120 cm, but it is 104.0 cm long, measured from the hem",
+        ),
         ("station", json!("0 mm"), 422, "station", "0 mm, where reading 1 already is on the left side"),
         ("colour", json!("red"), 400, "colour", "unknown field `colour`"),
     ] {
         let mut body = good.clone();
-        body["try_on"]["alterations"][0]["readings"][1][field] = value;
+        body["try_on"]["changes"][0]["seam"]["readings"][1][field] = value;
         // A good change beside the bad one must not be stored either.
         body["try_on"]["conditions"] = json!("half");
         let (answered, problem) = server.put(&path, &body).await;
@@ -292,15 +306,17 @@ async fn a_garment_is_looked_over_put_away_and_photographed() {
     let (wearer, garment) = server.wearer_with_skirt().await;
     let path = format!("/garments/{garment}");
     let (_, state) = server.get(&path).await;
-    let mut facts = state["document"]["garment"].clone();
-    let (_, over) = server.post("/look-over", &facts).await;
+    let first = &state["document"]["states"][0];
+    let mut facts = first["garment"].clone();
+    let on_wearer = |facts: &Value| json!({ "garment": facts, "wearer": state["document"]["wearer"] });
+    let (_, over) = server.post("/look-over", &on_wearer(&facts)).await;
     let settled = over["settled"].as_i64().unwrap();
     facts["levels"][0] = json!({ "level": "waist", "station": "44 cm", "width": { "laid_flat": "33 cm" } });
-    let (_, over) = server.post("/look-over", &facts).await;
+    let (_, over) = server.post("/look-over", &on_wearer(&facts)).await;
     assert_eq!(over["settled"], settled + 1);
-    let change = |version: i32, archived: bool, facts: &Value| json!({ "version": version, "wearer_id": wearer, "archived": archived, "garment": facts });
+    let change = |version: i32, archived: bool, facts: &Value| json!({ "version": version, "wearer_id": wearer, "archived": archived, "state": first["id"], "garment": facts });
     assert_eq!(server.put(&path, &change(1, false, &facts)).await.0, StatusCode::OK);
-    let (status, stale) = server.put(&path, &change(1, false, &state["document"]["garment"])).await;
+    let (status, stale) = server.put(&path, &change(1, false, &first["garment"])).await;
     assert_eq!((status, &stale["stored_garment"]["version"]), (StatusCode::CONFLICT, &json!(2)));
     let (_, rail) = server.get("/rail").await;
     assert_eq!(rail[0]["next_step"], "Try it on and pin it");

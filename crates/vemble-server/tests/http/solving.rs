@@ -53,8 +53,8 @@ async fn a_garment_that_was_seen_before_is_solved_like_a_new_one() {
     for document in &mut documents {
         // One pin goes on, and after that a level of the garment itself.
         let changes = [
-            ("/try_ons/0/alterations/0/readings/0/amount", json!("3 mm")),
-            ("/garment/levels/0/width", json!({ "laid_flat": "58.5 cm" })),
+            ("/try_ons/0/changes/0/seam/readings/0/amount", json!("3 mm")),
+            ("/states/0/garment/levels/0/width", json!({ "laid_flat": "58.5 cm" })),
         ];
         for (at, value) in changes {
             *document.pointer_mut(at).unwrap() = value;
@@ -74,12 +74,12 @@ async fn a_garment_that_was_seen_before_is_solved_like_a_new_one() {
             }
         }
         // A garment with a fault is refused as often as it is sent, and says where.
-        document["garment"]["seams"][0]["length"] = json!("-3 cm");
+        document["states"][0]["garment"]["seams"][0]["length"] = json!("-3 cm");
         for _ in 0..2 {
             let (status, problem) = seen.solve(document.to_string()).await;
             assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
             let errors = problem["errors"].as_array().unwrap();
-            assert!(errors.iter().any(|e| e["path"] == "garment.seams[0].length"), "{problem}");
+            assert!(errors.iter().any(|e| e["path"] == "states[0].garment.seams[0].length"), "{problem}");
         }
     }
 }
@@ -91,7 +91,7 @@ async fn fifty_at_once_each_get_their_own_answer() {
     let document = serde_json::to_value(vemble_server::example_documents().remove(0)).unwrap();
     let dragged_to = |mm: usize| {
         let mut document = document.clone();
-        let readings = document.pointer_mut("/try_ons/0/alterations/0/readings").unwrap();
+        let readings = document.pointer_mut("/try_ons/0/changes/0/seam/readings").unwrap();
         let amount = if mm % 10 == 9 { "4 1/".to_owned() } else { format!("{mm} mm") };
         readings[0]["amount"] = amount.into();
         document.to_string()

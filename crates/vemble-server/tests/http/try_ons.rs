@@ -61,13 +61,13 @@ fn reading(side: &str, station: &str, amount: &str) -> Value {
 fn adding(read: &Value, readings: &[Value]) -> Value {
     let mut change = read.clone();
     change["base"] = read["try_on"].clone();
-    let list = change["try_on"]["alterations"][0]["readings"].as_array_mut().unwrap();
+    let list = change["try_on"]["changes"][0]["seam"]["readings"].as_array_mut().unwrap();
     list.extend_from_slice(readings);
     change
 }
 
 fn amounts(state: &Value) -> Vec<(String, String)> {
-    let readings = state["try_on"]["alterations"][0]["readings"].as_array().unwrap();
+    let readings = state["try_on"]["changes"][0]["seam"]["readings"].as_array().unwrap();
     let text = |value: &Value| value.as_str().unwrap().to_owned();
     readings.iter().map(|r| (text(&r["station"]), text(&r["amount"]))).collect()
 }
@@ -90,7 +90,7 @@ async fn what_two_devices_enter_is_brought_together_and_what_is_sent_twice_is_th
     let (_, read) = server.try_on(&garment).await;
     let with = |amount: &str| {
         let mut change = adding(&read, &[]);
-        change["try_on"]["alterations"][0]["readings"][0]["amount"] = json!(amount);
+        change["try_on"]["changes"][0]["seam"]["readings"][0]["amount"] = json!(amount);
         change
     };
     assert_eq!(server.put(&path, &with("3.1 cm")).await.0, StatusCode::OK);
@@ -109,7 +109,11 @@ async fn what_two_devices_enter_is_brought_together_and_what_is_sent_twice_is_th
     // A new try-on whose first answer was lost is sent again, with one pin more.
     let path = format!("/garments/{garment}/try-ons/{}", Uuid::now_v7());
     let first = reading("left", "0 cm", "1 cm");
-    let made = |readings: Vec<&Value>| json!({ "version": 0, "try_on": { "date": "2026-10-12", "alterations": [{ "seam": "inseam", "readings": readings }] } });
+    let on = server.state_of(&garment).await;
+    let made = |readings: Vec<&Value>| {
+        let changes = json!([{ "seam": { "seam": "inseam", "readings": readings } }]);
+        json!({ "version": 0, "try_on": { "state": on, "date": "2026-10-12", "changes": changes } })
+    };
     assert_eq!(server.put(&path, &made(vec![&first])).await.0, StatusCode::OK);
     let second = reading("left", "20 cm", "0.8 cm");
     let (status, state) = server.put(&path, &made(vec![&first, &second])).await;
@@ -165,15 +169,16 @@ async fn a_second_screen_follows_across_instances() {
         events.news().await,
         json!({ "try_on": { "garment": garment, "try_on": try_on, "version": version } })
     );
-    let asked = json!({ "step": "pins.knee", "typed": "1.4 cm" });
+    let asked = json!({ "step": "pins.knee", "change": "seam.outseam", "side": "left", "typed": "1.4 cm" });
     assert_eq!(here.post(&format!("/try-ons/{try_on}/asked"), &asked).await.0, StatusCode::NO_CONTENT);
     assert_eq!(
         events.news().await,
-        json!({ "asked": { "try_on": try_on, "step": "pins.knee", "typed": "1.4 cm" } })
+        json!({ "asked": { "try_on": try_on, "step": "pins.knee", "change": "seam.outseam", "side": "left", "typed": "1.4 cm" } })
     );
     // Somebody else hears only of their own.
     let (_, skirt) = stranger.wearer_with_skirt().await;
-    let own = json!({ "version": 0, "try_on": { "date": "2026-10-12", "alterations": [] } });
+    let on = stranger.state_of(&skirt).await;
+    let own = json!({ "version": 0, "try_on": { "state": on, "date": "2026-10-12" } });
     let id = Uuid::now_v7();
     assert_eq!(stranger.put(&format!("/garments/{skirt}/try-ons/{id}"), &own).await.0, StatusCode::OK);
     assert_eq!(others.news().await["try_on"]["try_on"], json!(id));
@@ -203,7 +208,7 @@ async fn a_helper_adds_to_one_try_on_and_to_nothing_else_until_it_is_over() {
     let typed = code.to_lowercase().replace('-', " ");
     let (status, state) = helper.post("/guest", &json!({ "code": typed })).await;
     assert_eq!((status, &state["may_add"]), (StatusCode::OK, &json!(true)));
-    assert!(state["document"]["garment"]["wearer"]["measurements"].as_array().unwrap().is_empty());
+    assert!(state["document"]["wearer"]["measurements"].as_array().unwrap().is_empty());
     assert_eq!(state["document"]["try_ons"], json!([read["try_on"]]), "this one and no other");
 
     let screen = server.somebody_else();
@@ -279,7 +284,7 @@ async fn what_follows_from_a_try_on_is_derived_for_anybody() {
     assert_eq!((status, &asking["steps"][0]["key"]), (StatusCode::OK, &json!("pins.waist")));
     let (status, table) = server.post("/comparison", &document).await;
     assert_eq!((status, table["columns"].as_array().unwrap().len()), (StatusCode::OK, 1));
-    let side = |t: &Value| t["alterations"][0]["readings"][0]["side"].clone();
+    let side = |t: &Value| t["changes"][0]["seam"]["readings"][0]["side"].clone();
     let turn =
         json!({ "try_on": document["try_ons"][0], "worn": "right_side_out", "meant": "sides_of_wearer" });
     let (status, turned) = server.post("/turned", &turn).await;
@@ -304,26 +309,28 @@ async fn cards_are_fetched_as_files_by_their_owner_only() {
         let kind = [header("content-type"), header("content-disposition")].map(Option::unwrap_or_default);
         (answer.status(), kind, answer.bytes().await.unwrap())
     };
-    let (status, [kind, name], pdf) = fetch(&server, "format=pdf&card=outseam&paper=letter").await;
+    let (status, [kind, name], pdf) = fetch(&server, "format=pdf&card=seam.outseam&paper=letter").await;
     assert_eq!((status, &kind[..]), (StatusCode::OK, "application/pdf"));
-    assert_eq!(name, "attachment; filename=\"chalk-card-outseam.pdf\"");
+    assert_eq!(name, "attachment; filename=\"chalk-card-seam-outseam.pdf\"");
     assert!(pdf.starts_with(b"%PDF-"));
     // The figures of the screen, and of the tape that is asked for.
     let document: Value = serde_json::from_str(DEMO).unwrap();
     let (_, solved) = server.post("/solve?cards=true", &document).await;
     let (_, [kind, _], csv) = fetch(&server, "format=csv&tape=cm").await;
     let csv = String::from_utf8(csv.to_vec()).unwrap();
-    let marks = solved["try_ons"][0]["cards"][0]["marks"].as_array().unwrap();
+    let blocks = solved["try_ons"][0]["cards"][0]["blocks"].as_array().unwrap();
+    let rows = blocks.iter().find_map(|b| b["table"]["rows"].as_array()).unwrap();
     assert_eq!(
         (&kind[..], csv.lines().count()),
-        ("text/csv; charset=utf-8", 1 + 2 * marks.len()),
-        "both legs"
+        ("text/csv; charset=utf-8", 1 + rows.len()),
+        "a line for each row"
     );
-    let (_, [kind, _], text) = fetch(&server, "format=text&tape=in&card=outseam").await;
+    let (_, [kind, _], text) = fetch(&server, "format=text&tape=in&card=seam.outseam").await;
     assert_eq!(kind, "text/plain; charset=utf-8");
     assert!(String::from_utf8_lossy(&text).contains("Hem, each leg: opening 16 1/4 in (now 18 7/8 in)"));
     for (query, wanted) in [
-        ("format=pdf&card=elastic", StatusCode::NOT_FOUND),
+        ("format=pdf&card=elastic.waistband", StatusCode::NOT_FOUND),
+        ("format=pdf&card=elastic", StatusCode::BAD_REQUEST),
         ("format=dxf", StatusCode::BAD_REQUEST),
         ("format=pdf&paper=a0", StatusCode::BAD_REQUEST),
     ] {
