@@ -48,8 +48,4 @@ pub mod look_over;
 pub mod people;
 
 #[cfg(test)]
-mod rooms;
-#[cfg(test)]
-mod testing;
-#[cfg(test)]
 mod tests;

@@ -8,7 +8,7 @@ use crate::compare::compare;
 use crate::fitting::{GarmentSide, How, Reading, Worn};
 use crate::garment::{Beginning, Kind, Seam, begin, cloth_named};
 use crate::solve::solve;
-use crate::testing::{Fitted, m, taken, trousers, try_on, trying};
+use crate::tests::kit::{Fitted, m, taken, trousers, try_on, trying};
 use crate::try_on::{LeftOut, TryOn};
 use uuid::Uuid;
 
@@ -147,10 +147,10 @@ fn forty_five_where_four_and_a_half_was_meant() {
     let mut document = trousers().document(vec![try_on()]);
     let pin = |amount: &str| Reading {
         id: Some(Uuid::from_u128(1)),
-        ..crate::testing::pin(GarmentSide::Left, "0 cm", amount)
+        ..crate::tests::kit::pin(GarmentSide::Left, "0 cm", amount)
     };
     let doubt_at = |document: &mut Document, amount: &str| {
-        document.try_ons[0].changes = vec![crate::testing::outseam(vec![pin(amount)], None).into()];
+        document.try_ons[0].changes = vec![crate::tests::kit::outseam(vec![pin(amount)], None).into()];
         asking(document, Tape::Cm).doubts
     };
     let doubts = doubt_at(&mut document, "45 cm");
@@ -168,8 +168,8 @@ fn forty_five_where_four_and_a_half_was_meant() {
 fn the_last_try_on_is_remembered_and_compared() {
     let with = |date, amount: &str| TryOn {
         date,
-        ..trying(vec![crate::testing::outseam(
-            vec![crate::testing::pin(GarmentSide::Left, "45 cm", amount)],
+        ..trying(vec![crate::tests::kit::outseam(
+            vec![crate::tests::kit::pin(GarmentSide::Left, "45 cm", amount)],
             None,
         )])
     };

@@ -12,7 +12,7 @@ use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Measure, Station, Tape, Unit};
 use crate::place::Level;
 use crate::solve::{SolvedTryOn, solve};
-use crate::testing::{Fitted, m, meets, pin, trousers, trying};
+use crate::tests::kit::{Fitted, m, meets, pin, trousers, trying};
 use crate::told::Check;
 use crate::try_on::{PassedOver, TryOn};
 use kurbo::{BezPath, ParamCurveNearest, Point, Rect, Shape};
@@ -253,7 +253,7 @@ fn one_amount_over_several_seams() {
 #[test]
 fn a_centre_back_waist_goes_through_the_band_as_that_is_made() {
     let mut garment = trousers();
-    garment.seams.push(crate::testing::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
+    garment.seams.push(crate::tests::kit::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
     garment.pockets = vec![Pocket::BackWelt];
     let pins = vec![pin(LEFT, "30 cm", "1.5 cm"), pin(LEFT, "26 cm", "1.5 cm")];
     let alteration = SeamChange {
@@ -281,7 +281,7 @@ fn a_centre_back_waist_goes_through_the_band_as_that_is_made() {
 #[test]
 fn back_pockets_keep_their_distance() {
     let mut garment = trousers();
-    garment.seams.push(crate::testing::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
+    garment.seams.push(crate::tests::kit::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
     garment.pockets = vec![Pocket::BackPatch];
     let readings = vec![pin(LEFT, "30 cm", "1.5 cm"), pin(LEFT, "10 cm", "1.5 cm")];
     let alteration = SeamChange { readings, fairing: Fairing::Straight, ..SeamChange::of(Seam::SeatSeam) };
@@ -303,7 +303,7 @@ fn back_pockets_keep_their_distance() {
 #[test]
 fn a_centre_seam_goes_through_the_band_unless_its_pins_say_otherwise() {
     let mut garment = trousers();
-    garment.seams.push(crate::testing::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
+    garment.seams.push(crate::tests::kit::seam_facts(Seam::SeatSeam, "30 cm", "3 cm"));
     let mut end = |depth: Option<&str>, pins: &[(&str, &str)]| {
         garment.waistband_depth = depth.map(m);
         let readings = pins.iter().map(|(station, amount)| pin(LEFT, station, amount)).collect();
@@ -374,7 +374,7 @@ fn elastic_holds_what_is_left_after_the_seams() {
     garment
         .wearer
         .measurements
-        .push(crate::testing::taken(crate::body::BodyMeasurement::WaistGirth, "81 cm"));
+        .push(crate::tests::kit::taken(crate::body::BodyMeasurement::WaistGirth, "81 cm"));
     let elastic = |casing: &str| {
         trying(vec![ElasticChange { at: ElasticAt::Waistband, casing: Some(m(casing)), hold_percent: None }])
     };

@@ -10,7 +10,7 @@ use crate::garment::{Beginning, Kind, Width, begin, cloth_named};
 use crate::judge::{Subject, girths};
 use crate::length::{Length, Measure, Unit};
 use crate::place::Level;
-use crate::testing::{Fitted, meets, outseam, pin, taken, trousers};
+use crate::tests::kit::{Fitted, meets, outseam, pin, taken, trousers};
 use kurbo::{BezPath, ParamCurve, Rect, Shape};
 use proptest::prelude::*;
 

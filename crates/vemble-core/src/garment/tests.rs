@@ -8,7 +8,7 @@ use crate::length::{Length, Measure, Tape, Unit};
 use crate::people::asked;
 use crate::place::Level;
 use crate::solve::{NextStep, glance, solve};
-use crate::testing::{Fitted, m, taken, trousers};
+use crate::tests::kit::{Fitted, m, taken, trousers};
 use proptest::prelude::*;
 
 fn wearer(figures: &[(B, &str)]) -> Wearer {

@@ -4,7 +4,7 @@ use super::*;
 use crate::body::Wearer;
 use crate::garment::{Beginning, begin, cloth_named};
 use crate::garment::{Kind, Lined, Origin, Washed, Width};
-use crate::testing::{Fitted, m, taken};
+use crate::tests::kit::{Fitted, m, taken};
 
 fn begun(kind: Kind) -> Fitted {
     let wearer = Wearer { name: "Odile".into(), ..Default::default() };

@@ -7,7 +7,7 @@ use crate::garment::{Kind, Run, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{LevelOf, Rule};
 use crate::length::{Length, Measure, Tape, Unit};
-use crate::testing::{Fitted, trying};
+use crate::tests::kit::{Fitted, trying};
 use crate::try_on::TryOn;
 use proptest::prelude::*;
 use proptest::sample::{Index, select};

@@ -8,7 +8,7 @@ use crate::fitting::{Around, Face, HemHow, How, HowItWent, Movement, Seen, Verdi
 use crate::garment::{Dart, HemEdge, Seam};
 use crate::judge::{FindingKey, Rule};
 use crate::length::{Length, Tape};
-use crate::testing::{m, trying};
+use crate::tests::kit::{m, trying};
 use proptest::prelude::*;
 
 fn seam(seam: Seam, readings: Vec<Reading>) -> SeamChange {
@@ -60,7 +60,7 @@ fn full(worn: Worn) -> TryOn {
             seam(Seam::SideSeam, vec![pinned(1, LEFT, 200, 19), pinned(2, RIGHT, 200, 13)]).into(),
             DartChange { readings: vec![pinned(9, RIGHT, 80, 12)], ..DartChange::of(Dart::BackWaist) }.into(),
         ],
-        ..crate::testing::try_on()
+        ..crate::tests::kit::try_on()
     }
 }
 

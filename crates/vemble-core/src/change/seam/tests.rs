@@ -8,7 +8,7 @@ use crate::fitting::{End, FrontShare, GarmentSide, Reading, SidePolicy};
 use crate::length::Tape;
 use crate::length::{Length, Measure, Station, Unit};
 use crate::place::Level;
-use crate::testing::{meets, outseam, trousers};
+use crate::tests::kit::{meets, outseam, trousers};
 use proptest::prelude::*;
 
 const TAU: i64 = 3;
@@ -363,11 +363,11 @@ mod chalk {
     fn one_pin_alone_is_not_carried_to_the_ends_of_its_seam() {
         let garment = trousers();
         let at = |station: &str| {
-            let alteration = outseam(vec![crate::testing::pin(GarmentSide::Left, station, "1 cm")], None);
+            let alteration = outseam(vec![crate::tests::kit::pin(GarmentSide::Left, station, "1 cm")], None);
             let seam = alter(&garment, &alteration).unwrap();
             (seam.ends.lower, seam.ends.upper)
         };
-        let meets = |station: &str| End::MeetsOldStitching { station: crate::testing::m(station) };
+        let meets = |station: &str| End::MeetsOldStitching { station: crate::tests::kit::m(station) };
         assert_eq!(at("50 cm"), (meets("42 cm"), meets("58 cm")), "8 times the offset in woven cloth");
         assert_eq!(at("3 cm"), (End::RunsOff {}, meets("11 cm")), "the hem is nearer than that");
     }

@@ -8,7 +8,7 @@ use crate::judge::{LevelOf, Outcome, Rule};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::solve::SolvedTryOn;
-use crate::testing::{Fitted, m, outseam, pin, taken, trying};
+use crate::tests::kit::{Fitted, m, outseam, pin, taken, trying};
 use proptest::prelude::*;
 
 const LEFT: GarmentSide = GarmentSide::Left;

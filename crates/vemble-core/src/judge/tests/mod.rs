@@ -11,7 +11,7 @@ use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::place::Structure;
 use crate::solve::SolvedTryOn;
-use crate::testing::{Fitted, document_of, m, meets, outseam, pin, taken, trousers};
+use crate::tests::kit::{Fitted, document_of, m, meets, outseam, pin, taken, trousers};
 use crate::told::Check;
 use proptest::prelude::*;
 

@@ -1,5 +1,9 @@
 //! Worked examples and refusals, on small garments.
 
+pub(crate) mod kit;
+mod rooms;
+mod table;
+
 use crate::body::BodyMeasurement;
 use crate::card::TableRow;
 use crate::change::Change;
@@ -11,7 +15,7 @@ use crate::judge::{LevelOf, Outcome, Rule};
 use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::solve::{Solved, SolvedTryOn, solve};
-use crate::testing::{m, meets, outseam, pin, taken, trousers, trying};
+use crate::tests::kit::{m, meets, outseam, pin, taken, trousers, trying};
 use crate::told::Check;
 use crate::try_on::TryOn;
 

@@ -42,7 +42,7 @@ fn files(folder: &Path, found: &mut Vec<PathBuf>) {
 fn room_of(path: &Path) -> Option<String> {
     let parts: Vec<&str> =
         path.iter().filter_map(|part| part.to_str()).map(|part| part.trim_end_matches(".rs")).collect();
-    if parts.iter().any(|part| ["lib", "tests", "testing", "rooms"].contains(part)) {
+    if parts.iter().any(|part| ["lib", "tests"].contains(part)) {
         return None;
     }
     if let ["change", _, file] = parts[..] {
