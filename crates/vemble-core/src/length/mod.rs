@@ -2,6 +2,17 @@
 //!
 //! A length is a whole number of nanometres in 64 bits. The international inch is defined as exactly
 //! 25.4 mm, so 1/64 in is 396 875 nm and both systems are exact: no sum drifts, and rounding is for showing only.
+//!
+//! ```
+//! use vemble_core::length::{Measure, Tape, Unit};
+//!
+//! let read = Measure::read("2 1/4", Some(Unit::In))?;
+//! assert_eq!(read.to_string(), "2 1/4 in", "a fraction stays one");
+//! assert_eq!(read.length.nm(), 57_150_000, "and is exact");
+//! assert_eq!(Tape::Cm.show(read.length), "5.7 cm", "shown at the nearest mark");
+//! assert_eq!(Tape::InSixteenths.show(read.length * 2), "4 1/2 in");
+//! # Ok::<(), vemble_core::length::LengthError>(())
+//! ```
 
 mod read;
 mod tape;
