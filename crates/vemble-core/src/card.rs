@@ -6,7 +6,7 @@ use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::figure::CardDrawing;
 use crate::fitting::Worn;
 use crate::judge::{Outcome, Subject};
-use crate::length::{Figure, Measure, Tape};
+use crate::length::{Figure, Measure, Station, Tape, Unit};
 use crate::place::Level;
 use crate::told::{Check, LevelResult, capital};
 use serde::Serialize;
@@ -183,6 +183,11 @@ impl CardOf<'_> {
             blocks.insert(0, Block::Heading("Afterwards it should measure".into()));
         }
         blocks
+    }
+
+    /// Stations as a row is known by them: written one way on every tape.
+    pub fn places(&self, exact: &[Station]) -> Vec<Measure> {
+        exact.iter().map(|station| Measure { length: station.0, unit: Unit::Cm }).collect()
     }
 
     /// One of these stations is chalked.

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { PinResult, SolvedLine, Strip, StripSide } from "../api/client";
+import styles from "./SeamStrip.module.css";
 
 interface Props {
   /** What is laid straight, in words. */
@@ -55,14 +56,14 @@ export function SeamStrip(props: Props) {
   return (
     <div ref={frame}>
       <svg
-        className="strip"
+        className={styles["strip"]}
         viewBox={`0 0 ${width} ${height}`}
         height={height}
         role="group"
         aria-label={`The ${props.name} laid straight, ${seam.datum} on the left`}
       >
         <rect
-          className="strip-channel"
+          className={styles["channel"]}
           x={x(0)}
           y={HEAD + depth}
           width={strip.length_mm * across}
@@ -72,7 +73,7 @@ export function SeamStrip(props: Props) {
           <g key={block.what}>
             <title>{`${block.what}, ${block.place}`}</title>
             <rect
-              className="strip-block"
+              className={styles["block"]}
               x={x(block.from_mm)}
               y={HEAD + depth - 7}
               width={(block.to_mm - block.from_mm) * across}
@@ -81,7 +82,7 @@ export function SeamStrip(props: Props) {
             />
             {(block.to_mm - block.from_mm) * across > 74 && (
               <text
-                className="minor"
+                className={styles["minor"]}
                 x={x((block.from_mm + block.to_mm) / 2)}
                 y={HEAD + depth - 12}
                 textAnchor="middle"
@@ -93,8 +94,8 @@ export function SeamStrip(props: Props) {
         ))}
         {named(strip, x, width).map(({ name, at, anchor }) => (
           <g key={name}>
-            <line className="strip-level" x1={at} x2={at} y1={top} y2={bottom} />
-            <text className="minor" x={at} y={14} textAnchor={anchor}>
+            <line className={styles["level"]} x1={at} x2={at} y1={top} y2={bottom} />
+            <text className={styles["minor"]} x={at} y={14} textAnchor={anchor}>
               {name}
             </text>
           </g>
@@ -102,24 +103,38 @@ export function SeamStrip(props: Props) {
         {sides.map(({ side, lines, axis, up }) => (
           <g key={side.side}>
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
-              {lines?.tolerance && <path className="strip-band" d={lines.tolerance} />}
+              {lines?.tolerance && <path className={styles["band"]} d={lines.tolerance} />}
             </g>
-            <line className="strip-old" x1={x(0)} x2={x(strip.length_mm)} y1={axis} y2={axis} />
+            <line className={styles["old"]} x1={x(0)} x2={x(strip.length_mm)} y1={axis} y2={axis} />
             <g transform={`translate(${LEFT} ${axis}) scale(${across} ${up * sideways})`}>
               {lines?.old_line && (
-                <path className="strip-old-fold" vectorEffect="non-scaling-stroke" d={lines.old_line} />
+                <path className={styles["old-fold"]} vectorEffect="non-scaling-stroke" d={lines.old_line} />
               )}
-              {lines?.cut && <path className="strip-cut" vectorEffect="non-scaling-stroke" d={lines.cut} />}
+              {lines?.cut && (
+                <path className={styles["cut"]} vectorEffect="non-scaling-stroke" d={lines.cut} />
+              )}
               {lines?.back_line && (
-                <path className="strip-new back" vectorEffect="non-scaling-stroke" d={lines.back_line} />
+                <path
+                  className={`${styles["new"]} ${styles["back"]}`}
+                  data-line="new"
+                  vectorEffect="non-scaling-stroke"
+                  d={lines.back_line}
+                />
               )}
-              {lines?.line && <path className="strip-new" vectorEffect="non-scaling-stroke" d={lines.line} />}
+              {lines?.line && (
+                <path
+                  className={styles["new"]}
+                  data-line="new"
+                  vectorEffect="non-scaling-stroke"
+                  d={lines.line}
+                />
+              )}
             </g>
             <text
               x={side.is_quiet_at_datum ? x(0) : width - RIGHT + 2}
               y={axis + up * depth + (up < 0 ? 12 : -2)}
               textAnchor={side.is_quiet_at_datum ? "start" : "end"}
-              className="side-name"
+              className={styles["side-name"]}
             >
               {sideWords(side, width < 420)}
             </text>
@@ -237,7 +252,7 @@ function Stations({
       {Array.from({ length: count + 1 }, (_, n) => (
         <text
           key={n}
-          className="minor"
+          className={styles["minor"]}
           x={LEFT + n * step * unit * across}
           y={y}
           textAnchor={n === 0 ? "start" : "middle"}
@@ -264,7 +279,11 @@ function Pin(props: PinProps) {
   const from = useRef<{ x: number; y: number; station: number; amount: number } | null>(null);
   if (isCopy) {
     return (
-      <g className="pin copy" transform={`translate(${at.x} ${at.y})`} aria-hidden>
+      <g
+        className={`${styles["pin"]} ${styles["copy"]}`}
+        transform={`translate(${at.x} ${at.y})`}
+        aria-hidden
+      >
         <circle r={4} />
       </g>
     );
@@ -305,7 +324,9 @@ function Pin(props: PinProps) {
       onRemove(index);
     }
   };
-  const classes = ["pin", picked === index && "picked", pin.stands_off && "off"].filter(Boolean).join(" ");
+  const classes = [styles["pin"], picked === index && styles["picked"], pin.stands_off && styles["off"]]
+    .filter(Boolean)
+    .join(" ");
   return (
     <g
       className={classes}
@@ -340,7 +361,7 @@ function Pin(props: PinProps) {
       onPointerCancel={letGo}
     >
       <title>{`${pin.station.text} from the ${seam.datum}: ${pin.amount.text} read, ${pin.whole.text} altogether; the line passes ${pin.beside.text} beside it`}</title>
-      <circle className="pin-grip" r={18} />
+      <circle className={styles["grip"]} r={18} />
       <circle r={6} />
     </g>
   );
@@ -367,7 +388,7 @@ function EndHandle({ seam, station, words, at, up, across, mark, onEnd, onLetGo 
   };
   return (
     <g
-      className="end"
+      className={styles["end"]}
       transform={`translate(${at.x} ${at.y})`}
       role="slider"
       tabIndex={0}

@@ -73,14 +73,14 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
           ))
         )}
         <h2 className="fitting-question">{step.question}</h2>
-        <div className="sides four" role="group" aria-label="Where around">
+        <div className="fitting-sides four" role="group" aria-label="Where around">
           {places.map((one, index) => {
             const marked = markAt(tryOn, one);
             return (
               <button
                 key={one.words}
                 type="button"
-                className={index === which ? "side chosen" : "side"}
+                className={index === which ? "fitting-side chosen" : "fitting-side"}
                 aria-pressed={index === which}
                 onClick={() => {
                   setPad(null);

@@ -30,12 +30,12 @@ export function MovingStep({ step, tryOn, fromTape, onChange, onBack, onNext }: 
             <section key={asked.movement} className="movement">
               <h2>{asked.words}</h2>
               <p className="quiet">{asked.look}</p>
-              <div className="sides" role="group" aria-label={asked.words}>
+              <div className="fitting-sides" role="group" aria-label={asked.words}>
                 {words.options<MovementTest["went"]>("went").map(({ value: one, label }) => (
                   <button
                     key={one}
                     type="button"
-                    className={went === one ? "side chosen" : "side"}
+                    className={went === one ? "fitting-side chosen" : "fitting-side"}
                     aria-pressed={went === one}
                     onClick={() => {
                       const others = (tryOn.movements ?? []).filter((t) => t.movement !== asked.movement);

@@ -192,14 +192,14 @@ export function PinStep({
           <Words>{place.at_words}</Words>
         </p>
         {place.sides.length > 1 && (
-          <div className="sides" role="group" aria-label="Which side">
+          <div className="fitting-sides" role="group" aria-label="Which side">
             {place.sides.map((one, index) => {
               const pinned = pinAt(tryOn, place, one);
               return (
                 <button
                   key={one.side}
                   type="button"
-                  className={one === side ? "side chosen" : "side"}
+                  className={one === side ? "fitting-side chosen" : "fitting-side"}
                   aria-pressed={one === side}
                   aria-label={one.words}
                   onClick={() => {

@@ -295,6 +295,8 @@ fn what_is_passed_over_and_chalked_has_no_name() {
             let open =
                 result.checks.iter().filter(|c| c.outcome != Outcome::Passes && c.passed_over.is_none());
             assert_eq!(open.count(), 0, "{name:?}");
+            // The same place is written the same way on every tape.
+            assert!(result.cards[0].table().rows.iter().flat_map(|r| &r.at).all(|at| at.unit == Unit::Cm));
             let ticked: Vec<_> = result.cards[0].table().rows.iter().filter(|r| r.is_chalked).collect();
             // On a finer tape one place may be a row of its own; on a coarser it shares one.
             assert!(ticked.len() <= 1 && (*tape != Tape::Cm || ticked.len() == 1), "{tape:?}");

@@ -4,7 +4,7 @@ const [css, by, held, done] = arguments;
 const pin = document.querySelector(css);
 const box = pin.querySelector("circle").getBoundingClientRect();
 const at = { x: box.x + box.width / 2, y: box.y + box.height / 2 };
-const line = () => [...document.querySelectorAll(".strip-new")].map((p) => p.getAttribute("d")).join();
+const line = () => [...document.querySelectorAll("[data-line=new]")].map((p) => p.getAttribute("d")).join();
 const send = (kind, y) =>
   pin.dispatchEvent(
     new PointerEvent(kind, { pointerId: 1, clientX: at.x, clientY: y, bubbles: true, isPrimary: true, button: 0 }),
@@ -17,7 +17,7 @@ send("pointermove", at.y + by);
 const look = () => {
   if (line() === before && performance.now() - from < 10000) return requestAnimationFrame(look);
   const took = performance.now() - from;
-  const path = document.querySelector(".strip-new").getAttribute("d");
+  const path = document.querySelector("[data-line=new]").getAttribute("d");
   if (!held) send("pointerup", at.y + by);
   done({ path, took });
 };

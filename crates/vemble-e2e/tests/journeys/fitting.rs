@@ -86,10 +86,10 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     journey.click(".ant-select:has(#by)").await;
     journey.click(".ant-select-item-option[title='a helper']").await;
     on_to(&journey, "Bust").await;
-    journey.until_text(".side.chosen strong", "wearer’s left").await;
-    journey.until_text(".side.chosen small", "garment’s right").await;
+    journey.until_text(".fitting-side.chosen strong", "wearer’s left").await;
+    journey.until_text(".fitting-side.chosen small", "garment’s right").await;
     pin(&journey, &["1", "point", "2"], "1.2 cm").await;
-    journey.until_text(".side.chosen strong", "wearer’s right").await;
+    journey.until_text(".fitting-side.chosen strong", "wearer’s right").await;
     pin(&journey, &["1"], "1 cm").await;
 
     // In the middle the network goes; everything is kept, and the questions go on.
@@ -136,7 +136,7 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     on_to(&journey, "Moving").await;
     journey.tape.told.send("read 7 cm".parse().unwrap()).unwrap();
     journey.until_text(".ant-message", "The tape says 7 cm, but no number is asked for here").await;
-    journey.tap("[aria-label='sit down'] .side:nth-child(2)").await;
+    journey.tap("[aria-label='sit down'] .fitting-side:nth-child(2)").await;
     journey.nothing_sticks_out("moving").await;
     journey.tap(NEXT).await;
     journey.until_text(TITLE, "What was seen").await;

@@ -1,6 +1,7 @@
 //! Journeys of a sewist through the interface, in headless Chromium.
 
 mod fitting;
+mod kept;
 mod lines;
 
 use fantoccini::key::Key;
@@ -140,7 +141,7 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     // Dragged out into the leg by 40 px, and the line is painted anew while the hand still moves.
     let before = journey
         .browser
-        .execute("return document.querySelector('.strip-new').getAttribute('d')", vec![])
+        .execute("return document.querySelector('[data-line=new]').getAttribute('d')", vec![])
         .await
         .unwrap();
     let script = include_str!("drag.js");
@@ -156,7 +157,7 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
 
     // While the hand holds it, nothing that arrives takes the line away; Escape gives it back.
     let line = async || {
-        let path = "return document.querySelector('.strip-new').getAttribute('d')";
+        let path = "return document.querySelector('[data-line=new]').getAttribute('d')";
         journey.browser.execute(path, vec![]).await.unwrap()
     };
     let as_kept = line().await;
@@ -187,7 +188,7 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     journey.until_text(".line-settings", "assumed: meets the old stitching at").await;
     journey.find(STORED).await;
     let assumed = line().await;
-    journey.click(".strip .end").await;
+    journey.click("[role=slider]").await;
     tokio::time::sleep(std::time::Duration::from_secs(1)).await;
     assert!(journey.texts(".line-settings").await[0].contains("assumed: meets the old stitching at"));
     assert_eq!(line().await, assumed);

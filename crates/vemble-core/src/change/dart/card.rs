@@ -5,7 +5,6 @@ use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRo
 use crate::chalk::Row;
 use crate::change::{ChangeKey, Drawn, Input};
 use crate::fitting::GarmentSide;
-use crate::length::Measure;
 use crate::told::{capital, row_note};
 
 impl HasCard for AlteredDart<'_> {
@@ -73,8 +72,7 @@ impl AlteredDart<'_> {
                     cells.push(Cell::of(Some(tape.figure(figure)), Some(sum.clone())));
                 }
             }
-            let at: Vec<Measure> =
-                row.exact.iter().map(|s| Measure { length: s.0, unit: tape.unit() }).collect();
+            let at = of.places(&row.exact);
             TableRow { is_chalked: of.is_chalked(&at), at, cells, note: row_note(row) }
         };
         Table { columns, rows: rows.iter().map(row).collect() }

@@ -6,7 +6,7 @@ use crate::chalk::{Row, RowSide, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, GarmentSide, Reading};
 use crate::garment::{Band, Run, Seam};
-use crate::length::{Length, Measure, Station, Tape};
+use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 use crate::told::{capital, edges_sum, row_note};
 
@@ -119,8 +119,7 @@ impl AlteredSeam<'_> {
             for side in self.told_sides() {
                 cells.extend(self.cells(row, *side, is_trimmed, tape));
             }
-            let at: Vec<Measure> =
-                row.exact.iter().map(|s| Measure { length: s.0, unit: tape.unit() }).collect();
+            let at = of.places(&row.exact);
             TableRow { is_chalked: of.is_chalked(&at), at, cells, note: row_note(row) }
         };
         Table { columns, rows: rows.iter().map(row).collect() }
