@@ -120,11 +120,9 @@ impl PinnedAt {
     }
 
     fn words(&self, garment: &Garment, tape: Tape) -> String {
-        let side = match self.change {
-            ChangeKey::Seam(seam) if seam.is_single() => String::new(),
-            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => {
-                format!(", garment’s {}", self.side.name())
-            }
+        let side = match self.change.is_single() {
+            true => String::new(),
+            false => format!(", garment’s {}", self.side.name()),
         };
         format!("{} at {}{side}", self.change.name(garment), tape.show(self.station))
     }

@@ -104,28 +104,22 @@ impl Asked<'_> {
     fn place(&self, change: ChangeKey, level: Level, station: Length, most: Length) -> PinPlace {
         // To the mark of the tape: somebody has to find it again.
         let station = Measure { length: self.tape.round(station).min(most), unit: self.tape.unit() };
-        let (is_dart, is_single) = match change {
-            ChangeKey::Seam(seam) => (false, seam.is_single()),
-            ChangeKey::Dart(_) | ChangeKey::Elastic(_) => (true, false),
-        };
         let left_out = |side| {
             let here = (change, side, level);
             let place = self.try_on.left_out.iter().find(|l| (l.change, l.side, l.level) == here);
             place.map(|l| l.why)
         };
-        let datum = change.datum();
-        let from = if is_dart { "its point".into() } else { format!("the {datum}") };
         let pin = |side| self.there(change, side, station);
         PinPlace {
             change,
             name: change.name(self.garment),
             hows: ways_to_measure(change.edges()),
-            may_be_left_out: !is_dart,
+            may_be_left_out: change.may_be_left_out(),
             level,
             station,
             at: self.tape.figure(station.length),
-            at_words: format!("{} from {from}", self.tape.show(station.length)),
-            sides: self.sides(is_single, pin, left_out),
+            at_words: format!("{} from {}", self.tape.show(station.length), change.from_words()),
+            sides: self.sides(change.is_single(), pin, left_out),
         }
     }
 

@@ -68,6 +68,19 @@ pub(crate) trait Input: Sized {
     /// What its edges are where both are alike.
     const EDGES: &'static str = "edges";
 
+    /// A place of it can be said to be out of reach, or to be copied later.
+    const MAY_BE_LEFT_OUT: bool = false;
+
+    /// It is there once, in the middle, and has no sides.
+    fn is_single(_key: Self::Key) -> bool {
+        false
+    }
+
+    /// What its stations are measured from, as one says it: "the hem".
+    fn from_words(key: Self::Key) -> String {
+        format!("the {}", Self::reads_from(key).0)
+    }
+
     /// Its pins, in the order they were read.
     fn readings(&self) -> &[Reading] {
         &[]
@@ -208,6 +221,21 @@ macro_rules! define {
             /// What its pins' stations are measured from.
             pub fn datum(self) -> &'static str {
                 match self { $(Self::$Kind(key) => <$Input as Input>::reads_from(key).0,)+ }
+            }
+
+            /// What its stations are measured from, as one says it: "the hem", "its point".
+            pub fn from_words(self) -> String {
+                match self { $(Self::$Kind(key) => <$Input as Input>::from_words(key),)+ }
+            }
+
+            /// It is there once, in the middle, and has no sides.
+            pub fn is_single(self) -> bool {
+                match self { $(Self::$Kind(key) => <$Input as Input>::is_single(key),)+ }
+            }
+
+            /// A place of it can be said to be out of reach, or to be copied later.
+            pub fn may_be_left_out(self) -> bool {
+                match self { $(Self::$Kind(_) => <$Input as Input>::MAY_BE_LEFT_OUT,)+ }
             }
 
             /// What its edges are where both are alike: "edges", "sides of the fold".

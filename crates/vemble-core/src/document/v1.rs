@@ -10,8 +10,8 @@ use crate::change::{Change, ChangeKey, draw};
 use crate::choice::choice;
 use crate::fitting::{EndOf, GarmentSide, HemMark, MovementTest, Observation, PinnedBy, Reading, Shut, Worn};
 use crate::garment::{
-    ClosureFacts, Cloth, Collar, DartFacts, Found, Garment, GarmentLevel, HemFacts, Kind, Neckline, Pocket,
-    Round, Run, Seam, SeamFacts,
+    ClosureFacts, Cloth, Collar, Dart, DartFacts, Found, Garment, GarmentLevel, HemFacts, Kind, Neckline,
+    Pocket, Round, Run, Seam, SeamFacts,
 };
 use crate::judge::{FindingKey, Partner, Rule, Subject, girths, judge_in_turn};
 use crate::length::Measure;
@@ -349,14 +349,8 @@ fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
         Some(format!("{}, {limb}", level.name()))
     };
     let name = || Some(key.change?.name(garment));
-    let seam = || match key.change? {
-        ChangeKey::Seam(seam) => Some((seam, name()?)),
-        ChangeKey::Dart(_) | ChangeKey::Elastic(_) => None,
-    };
-    let dart = || match key.change? {
-        ChangeKey::Dart(_) => name(),
-        ChangeKey::Seam(_) | ChangeKey::Elastic(_) => None,
-    };
+    let seam = || if let ChangeKey::Seam(seam) = key.change? { Some((seam, name()?)) } else { None };
+    let dart = || if let ChangeKey::Dart(_) = key.change? { name() } else { None };
     let of_seam = |words: &str| Some(format!("{words} the {}, {side}", seam()?.1));
     Some(match (key.rule, key.partner) {
         (Rule::Sides, _) => (
@@ -433,10 +427,11 @@ fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
             let of = |seam| {
                 format!("The {} and the {}", dart().unwrap_or_default(), ChangeKey::Seam(seam).name(garment))
             };
-            let ends_in = match key.change? {
-                ChangeKey::Dart(crate::garment::Dart::Bust) => Seam::SideSeam,
-                ChangeKey::Dart(crate::garment::Dart::Shoulder) => Seam::ShoulderSeam,
-                ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => return None,
+            let ChangeKey::Dart(dart) = key.change? else { return None };
+            let ends_in = match dart {
+                Dart::Bust => Seam::SideSeam,
+                Dart::Shoulder => Seam::ShoulderSeam,
+                Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => return None,
             };
             (V::Dart, of(ends_in))
         }

@@ -72,6 +72,10 @@ impl Input for DartChange {
             }
     }
 
+    fn from_words(_: Dart) -> String {
+        "its point".into()
+    }
+
     fn reads_from(dart: Dart) -> (&'static str, [&'static str; 2]) {
         // A fold has no front and back.
         (if dart.has_two_points() { "upper point" } else { "point" }, ["one side", "other side"])

@@ -143,6 +143,20 @@ struct Bounds {
     slack: f64,
 }
 
+/// A three-hundredth of the tolerance may be left over: of 3 mm it is a hundredth of a millimetre.
+const SLACK: f64 = 300.0;
+/// A share of nothing has no tolerance: what rounding leaves, in cm.
+const NO_SLACK: f64 = 1e-6;
+/// How often posts are put where the lath swings out: a dozen pins need three or four rounds, and what still swings then is eased.
+const MOST_POSTS: usize = 16;
+/// How often the share of easing is halved: to a 16-millionth, far below a nanometre of any offset.
+const HALVINGS: usize = 24;
+
+/// How many steps may mend whole blocks without fewer gates being wrong, before they are mended one by one (Júdice and Pires 1994).
+const BLOCKS: usize = 8;
+/// More steps than any lath took that ended: a bound, so that none goes on for ever.
+const MOST_STEPS: usize = 100;
+
 impl Bounds {
     fn of(knots: &[Knot], tolerance: f64) -> Self {
         let known = || knots.iter().filter(|k| k.is_known());
@@ -152,7 +166,7 @@ impl Bounds {
         let high = if most > 0.0 { most + tolerance } else { 0.0 };
         let ends = (known().next(), known().next_back());
         let known = (ends.0.map_or(0.0, |k| k.s), ends.1.map_or(0.0, |k| k.s));
-        Self { low, high, known, slack: (tolerance / 300.0).max(1e-6) }
+        Self { low, high, known, slack: (tolerance / SLACK).max(NO_SLACK) }
     }
 
     /// The least and greatest value allowed at a station.
@@ -188,7 +202,7 @@ fn smooth(knots: &[Knot], tolerance: f64) -> Curve {
         })
         .collect();
     let mut curve = least_bent(&gates);
-    for _ in 0..16 {
+    for _ in 0..MOST_POSTS {
         let broken = bounds.broken(&curve);
         if broken.is_empty() {
             return curve;
@@ -208,7 +222,7 @@ fn smooth(knots: &[Knot], tolerance: f64) -> Curve {
     }
     let easy = monotone(knots);
     let (mut too_little, mut enough) = (0.0, 1.0);
-    for _ in 0..24 {
+    for _ in 0..HALVINGS {
         let share = f64::midpoint(too_little, enough);
         if bounds.broken(&curve.eased(&easy, share)).is_empty() {
             enough = share;
@@ -242,9 +256,9 @@ enum Leans {
 fn least_bent(gates: &[Gate]) -> Curve {
     let mut leaning = vec![Leans::Free; gates.len()];
     let mut fewest = usize::MAX;
-    let mut blocks_left = 8;
+    let mut blocks_left = BLOCKS;
     // Each step mends every gate that is wrong, as long as that makes them fewer; else only the first, which ends.
-    for _ in 0..100 * gates.len() {
+    for _ in 0..MOST_STEPS * gates.len() {
         let (u, push) = bend(gates, &leaning);
         let wrong: Vec<(usize, Leans)> = (0..gates.len())
             .filter_map(|i| {

@@ -97,6 +97,12 @@ impl Input for SeamChange {
         garment.seam(seam).is_some()
     }
 
+    const MAY_BE_LEFT_OUT: bool = true;
+
+    fn is_single(seam: Seam) -> bool {
+        seam.is_single()
+    }
+
     fn reads_from(seam: Seam) -> (&'static str, [&'static str; 2]) {
         (seam.datum(), seam.edges())
     }
