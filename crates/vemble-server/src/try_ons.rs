@@ -1,5 +1,6 @@
 //! Try-ons: stored whole, brought together entry by entry where two devices change one; and what is derived from them.
 
+use crate::begun::none_of;
 use crate::error::{ApiError, Problem};
 use crate::session::SignedIn;
 use crate::solving::{Body, OnTape, read_body};
@@ -9,7 +10,7 @@ use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::asking::{Asking, asking};
 use vemble_core::compare::{Comparison, compare};
-use vemble_core::document::Document;
+use vemble_core::document::{Document, wrong_try_on};
 use vemble_core::fault::Fault;
 use vemble_core::fitting::Worn;
 use vemble_core::length::Tape;
@@ -66,6 +67,7 @@ pub(crate) async fn store_try_on(
     change: TryOnChange,
     tape: Tape,
 ) -> Result<TryOnState, ApiError> {
+    within_limits(change.base.iter().map(|base| ("base", base)).chain([("try_on", &change.try_on)]), tape)?;
     let decide = |garment: &Document, there: Option<&StoredTryOn>| {
         let wanted = match there {
             Some(there) if there.version != change.version => together(&change, there, tape)?,
@@ -82,6 +84,16 @@ pub(crate) async fn store_try_on(
     let stored = store.change_try_on(garment, id, decide).await?;
     let as_sent = stored.try_on == TryOn { id: Some(id), ..change.try_on };
     Ok(TryOnState { as_sent, ..TryOnState::of(stored) })
+}
+
+/// Refuses try-ons that are larger than any, before anything is compared with anything else.
+fn within_limits<'t>(
+    try_ons: impl Iterator<Item = (&'t str, &'t TryOn)>,
+    tape: Tape,
+) -> Result<(), ApiError> {
+    let below = |path: &str, fault: Fault| Fault { path: format!("{path}.{}", fault.path), ..fault };
+    let faults = try_ons.flat_map(|(path, t)| wrong_try_on(t).into_iter().map(move |f| below(path, f)));
+    none_of(&faults.collect::<Vec<_>>(), tape)
 }
 
 fn together(change: &TryOnChange, there: &StoredTryOn, tape: Tape) -> Result<TryOn, ApiError> {
@@ -227,10 +239,12 @@ pub struct Rebase {
 
 /// What leads `from` one state `to` others, done to what is there now: so one goes back in what one did oneself, and what others entered
 /// stays. Gives one try-on for each of `to`. Stores nothing.
-#[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 400, body = Problem)))]
+#[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 400, body = Problem), (status = 422, body = Problem)))]
 #[post("/rebase")]
 pub(crate) async fn rebased(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let Rebase { from, to, onto } = read_body(&request, body)?;
+    let all = [("from", &from), ("onto", &onto)].into_iter().chain(to.iter().map(|to| ("to", to)));
+    within_limits(all, Tape::default())?;
     let rebased: Vec<TryOn> = to.iter().map(|to| rebase(&from, to, &onto)).collect();
     Ok(HttpResponse::Ok().json(rebased))
 }

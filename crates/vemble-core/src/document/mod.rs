@@ -4,9 +4,11 @@ mod record;
 pub mod v1;
 mod validity;
 
+#[cfg(test)]
+mod tests;
+
 pub use record::{Entry, Happened};
-pub(crate) use validity::wrong_try_on;
-pub use validity::{wrong_state, wrong_wearer};
+pub use validity::{wrong_state, wrong_try_on, wrong_wearer};
 
 use crate::body::Wearer;
 use crate::garment::Garment;

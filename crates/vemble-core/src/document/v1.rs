@@ -281,7 +281,7 @@ fn changes(seams: Vec<SeamChange>, darts: Vec<DartChange>, elastic: Option<Elast
 
 /// The keys of every finding there is on a try-on, in the order in which version 1 numbered checks of one title; then of every other
 /// there could be: what is passed over stays so though nothing is found there today.
-fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
+pub(super) fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
     let garment = &*garment.with_levels_in_order(wearer);
     let drawn = draw(garment, &try_on.changes).unwrap_or_default();
     let subject = Subject { garment, wearer, changes: &drawn, worn: try_on.worn };
@@ -310,7 +310,7 @@ fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
 }
 
 /// The finding that a check of version 1 was about: `run_out: Run-out of the outseam, both sides (2)`.
-fn finding(check: &str, garment: &Garment, keys: &[FindingKey]) -> Option<FindingKey> {
+pub(super) fn finding(check: &str, garment: &Garment, keys: &[FindingKey]) -> Option<FindingKey> {
     let (name, number) = match check.strip_suffix(')').and_then(|check| check.rsplit_once(" (")) {
         Some((name, number)) => number.parse::<usize>().map_or((check, 1), |number| (name, number)),
         None => (check, 1),
@@ -328,7 +328,7 @@ fn finding(check: &str, garment: &Garment, keys: &[FindingKey]) -> Option<Findin
 }
 
 /// What version 1 called a finding: its rule and its title of then. Nothing for what it did not know.
-fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
+pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, String)> {
     use RuleV1 as V;
     let side = match key.side {
         None => "both sides",

@@ -125,7 +125,7 @@ fn wrong_name(name: &str) -> Option<Wrong> {
 }
 
 /// What is wrong with a try-on, as paths below it, apart from its changes: those are judged where they are drawn.
-pub(crate) fn wrong_try_on(try_on: &TryOn) -> Vec<Fault> {
+pub fn wrong_try_on(try_on: &TryOn) -> Vec<Fault> {
     let mut faults = Vec::new();
     let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
     for (field, text) in [

@@ -3,8 +3,8 @@
 use super::*;
 use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
-use crate::change::seam::SeamChange;
-use crate::fitting::{Around, Face, HemHow, How, HowItWent, Movement, Seen, Verdict};
+use crate::change::seam::{SeamChange, SeamShare};
+use crate::fitting::{Around, End, Face, Fairing, HemHow, How, HowItWent, Movement, Seen, Verdict};
 use crate::garment::{Dart, HemEdge, Seam};
 use crate::judge::{FindingKey, Rule};
 use crate::length::{Length, Tape};
@@ -375,6 +375,51 @@ proptest! {
             for words in [&apart.what, &apart.mine, &apart.theirs] {
                 prop_assert!(!words.contains('{') && !words.contains('_') && !words.contains("Some("), "{}", words);
             }
+        }
+    }
+}
+
+/// Every field of a seam's change, of a dart's and of elastic's: what one changed is taken, and what both changed is asked about.
+#[test]
+fn every_field_of_a_change_is_brought_together() {
+    type Edit = (fn(&mut SeamChange), fn(&mut SeamChange));
+    let edits: [Edit; 9] = [
+        (|s| s.sides = Some(SidePolicy::Mean), |s| s.sides = Some(SidePolicy::Left)),
+        (|s| s.fairing = Fairing::EveryPin, |s| s.fairing = Fairing::Straight),
+        (|s| s.tolerance = Some(m("2 mm")), |s| s.tolerance = Some(m("5 mm"))),
+        (
+            |s| s.lower = Some(End::RunsOff {}),
+            |s| s.lower = Some(End::MeetsOldStitching { station: m("5 cm") }),
+        ),
+        (|s| s.upper = Some(End::RunsOff {}), |s| s.upper = Some(End::StraightThrough { from: m("40 cm") })),
+        (|s| s.front_share = Some(40.try_into().unwrap()), |s| s.front_share = Some(60.try_into().unwrap())),
+        (|s| s.trim_to = Some(m("1 cm")), |s| s.trim_to = Some(m("1.5 cm"))),
+        (
+            |s| s.spread = vec![SeamShare { seam: Seam::Inseam, percent: 25 }],
+            |s| s.spread = vec![SeamShare { seam: Seam::Inseam, percent: 50 }],
+        ),
+        (|s| s.readings = vec![pinned(1, LEFT, 10, 7)], |s| s.readings = vec![pinned(1, LEFT, 10, 9)]),
+    ];
+    let of = |done: &[fn(&mut SeamChange)]| {
+        let mut change = seam(Seam::Outseam, vec![]);
+        done.iter().for_each(|edit| edit(&mut change));
+        trying(vec![change])
+    };
+    let base = of(&[]);
+    for (n, (one, other)) in edits.iter().enumerate() {
+        assert_eq!(together(&base, &of(&[*one]), &base).unwrap(), of(&[*one]), "field {n}");
+        let apart = together(&base, &of(&[*one]), &of(&[*other])).unwrap_err();
+        assert_eq!(apart.len(), 1, "field {n}: {apart:?}");
+        assert_ne!(apart[0].mine, apart[0].theirs, "field {n}");
+        assert!(apart[0].what.contains("outseam"), "field {n}: {}", apart[0].what);
+        for words in [&apart[0].what, &apart[0].mine, &apart[0].theirs] {
+            assert!(!words.contains('{') && !words.contains('_'), "field {n}: {words}");
+        }
+        // Any other field that somebody changed at the same time comes along.
+        for (m, (another, _)) in edits.iter().enumerate().filter(|(m, _)| *m != n) {
+            let both = together(&base, &of(&[*one]), &of(&[*another])).unwrap();
+            let in_order = if n < m { of(&[*one, *another]) } else { of(&[*another, *one]) };
+            assert_eq!(both, in_order, "fields {n} and {m}");
         }
     }
 }

@@ -316,6 +316,37 @@ async fn a_try_on_that_is_sent_again_from_the_beginning_forgets_nothing() {
     );
 }
 
+/// What is sent is measured before it is compared: a try-on larger than any costs nobody anything.
+#[actix_web::test]
+async fn a_try_on_larger_than_any_is_refused_before_it_is_brought_together() {
+    let (server, garment) = Running::signed_in().await;
+    let (path, mut read) = server.try_on(&garment).await;
+    let many = |count: usize| {
+        let reading =
+            |n| json!({ "side": "left", "station": format!("{n} mm"), "amount": "1 cm", "how": "fold" });
+        let readings: Vec<Value> = (0..count).map(reading).collect();
+        json!([{ "seam": { "seam": "outseam", "readings": readings } }])
+    };
+    let small = read["try_on"].clone();
+    let mut large = small.clone();
+    large["changes"] = many(5_000);
+    for body in [
+        json!({ "from": large, "to": [small], "onto": small }),
+        json!({ "from": small, "to": [small, large], "onto": small }),
+        json!({ "from": small, "to": [], "onto": large }),
+    ] {
+        let (status, problem) = server.post("/rebase", &body).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+        assert!(problem["errors"][0]["found"].as_str().unwrap().contains("over 200 readings"), "{problem}");
+    }
+    read["base"] = large;
+    assert_eq!(server.put(&path, &read).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+    read["base"] = small.clone();
+    assert_eq!(server.put(&path, &read).await.0, StatusCode::OK);
+    let turned = json!({ "from": small, "to": [small], "onto": small });
+    assert_eq!(server.post("/rebase", &turned).await, (StatusCode::OK, json!([small])));
+}
+
 #[actix_web::test]
 async fn another_version_of_the_interface_is_told_and_its_drafts_are_brought_up() {
     let (server, garment) = Running::signed_in().await;
