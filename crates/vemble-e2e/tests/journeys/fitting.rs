@@ -132,7 +132,7 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     journey.until_text(".fitting-reminder", "Stand up straight").await;
     pad(&journey, &["2", "point", "5"]).await;
     journey.tap(NEXT).await;
-    journey.until_text(".sides.four", "3 cm, upright 2.5 cm").await;
+    journey.until_text(".fitting-sides.four", "3 cm, upright 2.5 cm").await;
     on_to(&journey, "Moving").await;
     journey.tape.told.send("read 7 cm".parse().unwrap()).unwrap();
     journey.until_text(".ant-message", "The tape says 7 cm, but no number is asked for here").await;
