@@ -153,7 +153,7 @@ const MOST_POSTS: usize = 16;
 const HALVINGS: usize = 24;
 
 /// How many steps may mend whole blocks without fewer gates being wrong, before they are mended one by one (Júdice and Pires 1994).
-const BLOCKS: usize = 8;
+const BLOCKS: i32 = 8;
 /// More steps than any lath took that ended: a bound, so that none goes on for ever.
 const MOST_STEPS: usize = 100;
 
@@ -278,7 +278,7 @@ fn least_bent(gates: &[Gate]) -> Curve {
             return curve_of(gates, &u);
         }
         if wrong.len() < fewest {
-            (fewest, blocks_left) = (wrong.len(), 8);
+            (fewest, blocks_left) = (wrong.len(), BLOCKS);
         } else if blocks_left > 0 {
             blocks_left -= 1;
         }
