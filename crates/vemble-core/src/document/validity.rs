@@ -334,37 +334,11 @@ fn impossible(what: BodyMeasurement, found: Measure, height: Option<f64>) -> Opt
     if found.length <= Length::ZERO {
         return Some(Wrong::NotPositive { found });
     }
-    let (least, most) = match what {
-        BodyMeasurement::Height => (SHORTEST, TALLEST),
-        BodyMeasurement::HeadGirth
-        | BodyMeasurement::NeckGirth
-        | BodyMeasurement::ShoulderLength
-        | BodyMeasurement::ShoulderGirth
-        | BodyMeasurement::AcrossBackWidth
-        | BodyMeasurement::AcrossBackReaching
-        | BodyMeasurement::BustGirth
-        | BodyMeasurement::UnderBustGirth
-        | BodyMeasurement::BackNeckToWaist
-        | BodyMeasurement::WaistGirth
-        | BodyMeasurement::WaistToHip
-        | BodyMeasurement::HipGirth
-        | BodyMeasurement::HipGirthSeated
-        | BodyMeasurement::BodyRise
-        | BodyMeasurement::ThighGirth
-        | BodyMeasurement::KneeGirth
-        | BodyMeasurement::CalfGirth
-        | BodyMeasurement::AnkleGirth
-        | BodyMeasurement::HeelGirth
-        | BodyMeasurement::InsideLeg
-        | BodyMeasurement::OutsideLeg
-        | BodyMeasurement::ArmLength
-        | BodyMeasurement::UpperArmGirth
-        | BodyMeasurement::UpperArmGirthFlexed
-        | BodyMeasurement::WristGirth
-        | BodyMeasurement::HandGirth => {
-            let (low, high) = what.facts().possible;
-            (low * height.unwrap_or(SHORTEST), high * height.unwrap_or(TALLEST))
-        }
+    let (least, most) = if what == BodyMeasurement::Height {
+        (SHORTEST, TALLEST)
+    } else {
+        let (low, high) = what.facts().possible;
+        (low * height.unwrap_or(SHORTEST), high * height.unwrap_or(TALLEST))
     };
     let of_height = height.filter(|_| what != BodyMeasurement::Height).map(Length::from_cm);
     let is_within = (least..=most).contains(&found.length.cm());

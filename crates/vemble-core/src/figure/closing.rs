@@ -17,7 +17,7 @@ pub(super) fn closed_by(
     view: ViewSide,
     half: Half<'_>,
 ) -> Vec<Detail> {
-    use ViewSide::{Back, Front};
+    use ViewSide::{Back, Front, Side};
     let key = Some(key.to_owned());
     let name = format!("{}, {}", closure.closure.name(), closure.at.name());
     let one = |look, path, paired| detail(name.clone(), key.clone(), look, path, paired);
@@ -88,7 +88,10 @@ pub(super) fn closed_by(
             let at = limb.at(limb.length() - 2.6, 0.55);
             vec![one(Look::Button, Circle::new(at, 0.55).to_path(0.05), true)]
         }
-        _ => Vec::new(),
+        (Opening::CentreFront | Opening::Cuff, Back | Side)
+        | (Opening::CentreBack, Front | Side)
+        | (Opening::LeftSide, Side)
+        | (Opening::Waist, _) => Vec::new(),
     }
 }
 

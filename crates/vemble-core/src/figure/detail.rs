@@ -36,6 +36,25 @@ pub(super) fn detail(
     Detail { name: name.into(), key, change: None, look, path, paired }
 }
 
+/// From which sides a seam is seen.
+const fn seen_from(seam: Seam) -> &'static [ViewSide] {
+    use ViewSide::{Back, Front, Side};
+    match seam {
+        Seam::Outseam | Seam::SideSeam => &[Front, Back, Side],
+        Seam::Inseam
+        | Seam::ShoulderSeam
+        | Seam::ArmholeSeam
+        | Seam::SleeveSeam
+        | Seam::YokeSeam
+        | Seam::WaistSeam
+        | Seam::NeckSeam => &[Front, Back],
+        Seam::FrontRise | Seam::CentreFront | Seam::PrincessFront | Seam::PanelFront => &[Front],
+        Seam::SeatSeam | Seam::CentreBack | Seam::PrincessBack | Seam::PanelBack | Seam::SleeveBackSeam => {
+            &[Back]
+        }
+    }
+}
+
 /// The line of a seam on the left half of one view; nothing where it cannot be seen from there.
 pub(crate) fn seam_line(
     drape: &Drape<'_>,
@@ -43,7 +62,6 @@ pub(crate) fn seam_line(
     view: ViewSide,
     half: Half<'_>,
 ) -> Option<BezPath> {
-    use ViewSide::{Back, Front, Side};
     // No further than the half that it is drawn on: of a stretch that moves, only the stretch.
     let (lowest, highest) = half.outer.span().unwrap_or((drape.base, drape.top));
     let from = drape.up_on(seam.seam, 0.0).max(lowest);
@@ -68,23 +86,26 @@ pub(crate) fn seam_line(
         smooth(&points)
     };
     let limb = || drape.sleeve(drape.tip(half.side)?);
-    Some(match (seam.seam, view) {
-        (Seam::Outseam | Seam::SideSeam, Side) => {
+    if !seen_from(seam.seam).contains(&view) {
+        return None;
+    }
+    Some(match seam.seam {
+        Seam::Outseam | Seam::SideSeam if view == ViewSide::Side => {
             let points: Vec<Point> = (0..=6)
                 .map(|n| from + (to - from) * f64::from(n) / 6.0)
                 .map(|h| Point::new(f64::midpoint(drape.back.at(h), drape.front.at(h)), h))
                 .collect();
             smooth(&points)
         }
-        (Seam::Outseam | Seam::SideSeam, _) => edge(half.outer)?,
-        (Seam::Inseam, Front | Back) => edge(half.inner?)?,
-        (Seam::SeatSeam, Back) | (Seam::FrontRise, Front) => {
+        Seam::Outseam | Seam::SideSeam => edge(half.outer)?,
+        Seam::Inseam => edge(half.inner?)?,
+        Seam::SeatSeam | Seam::FrontRise => {
             let crotch = half.inner.and_then(Curve::span).map_or(from, |s| s.1);
             line((0.0, crotch), (0.0, drape.below_band()))
         }
-        (Seam::CentreFront, Front) => line((0.0, from), (0.0, centre_end(drape, true, highest))),
-        (Seam::CentreBack, Back) => line((0.0, from), (0.0, centre_end(drape, false, highest))),
-        (Seam::PrincessFront, Front) | (Seam::PrincessBack, Back) => {
+        Seam::CentreFront => line((0.0, from), (0.0, centre_end(drape, true, highest))),
+        Seam::CentreBack => line((0.0, from), (0.0, centre_end(drape, false, highest))),
+        Seam::PrincessFront | Seam::PrincessBack => {
             let mut path = within(0.52, drape.top.min(highest));
             if let Some(Shoulder { tip, neck, .. }) = drape.shoulder.filter(|_| highest >= drape.top) {
                 let start = Point::new(half.outer.at(drape.top) * 0.52, drape.top);
@@ -93,24 +114,27 @@ pub(crate) fn seam_line(
             }
             path
         }
-        (Seam::PanelFront, Front) | (Seam::PanelBack, Back) => within(0.74, to),
-        (Seam::ShoulderSeam, Front | Back) => {
+        Seam::PanelFront | Seam::PanelBack => within(0.74, to),
+        Seam::ShoulderSeam => {
             let shoulder = drape.shoulder?;
             line(shoulder.neck, drape.tip(half.side)?)
         }
-        (Seam::ArmholeSeam, Front | Back) => drape.armhole(drape.tip(half.side)?),
-        (Seam::SleeveSeam, Front | Back) => limb()?.line(-0.97),
-        (Seam::SleeveBackSeam, Back) => limb()?.line(0.35),
-        (Seam::YokeSeam, Back) => yoke(drape, half)?,
-        (Seam::YokeSeam, Front) if !drape.garment.hangs_from_shoulders() && !drape.garment.has_legs() => {
-            yoke(drape, half)?
+        Seam::ArmholeSeam => drape.armhole(drape.tip(half.side)?),
+        Seam::SleeveSeam => limb()?.line(-0.97),
+        Seam::SleeveBackSeam => limb()?.line(0.35),
+        // Only a skirt's goes round to the front.
+        Seam::YokeSeam
+            if view == ViewSide::Front
+                && (drape.garment.hangs_from_shoulders() || drape.garment.has_legs()) =>
+        {
+            return None;
         }
-        (Seam::WaistSeam, Front | Back) => {
+        Seam::YokeSeam => yoke(drape, half)?,
+        Seam::WaistSeam => {
             let h = drape.up_at(Level::Waist)?;
             across(half.outer.at(h), h)
         }
-        (Seam::NeckSeam, Front | Back) => drape.shoulder?.neckline(drape.garment, view == Front),
-        _ => return None,
+        Seam::NeckSeam => drape.shoulder?.neckline(drape.garment, view == ViewSide::Front),
     })
 }
 

@@ -78,19 +78,10 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
             ));
             strokes.push(stroke(
                 Ink::Stitching,
-                match turn {
-                    HemTurn::Blind => format!("M-1,-{0:.1} L{w},-{1:.1}", up + 4.0, up),
-                    HemTurn::NarrowDouble
-                    | HemTurn::Double
-                    | HemTurn::Deep
-                    | HemTurn::SingleFinished
-                    | HemTurn::Rolled
-                    | HemTurn::Faced
-                    | HemTurn::Bound
-                    | HemTurn::Coverstitched
-                    | HemTurn::Fused
-                    | HemTurn::Cuff
-                    | HemTurn::Band => format!("M-3,-{0:.1} H{1}", up - 2.5, w + 3.0),
+                if turn == HemTurn::Blind {
+                    format!("M-1,-{0:.1} L{w},-{1:.1}", up + 4.0, up)
+                } else {
+                    format!("M-3,-{0:.1} H{1}", up - 2.5, w + 3.0)
                 },
             ));
         }

@@ -7,7 +7,7 @@ use super::view::{Half, ViewSide};
 use super::{Canvas, hundredths, mirrored};
 use crate::body::{Proportions, Wearer};
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Seam, SeamFacts};
+use crate::garment::{Garment, Run, Seam, SeamFacts};
 use crate::length::Length;
 use kurbo::{BezPath, ParamCurve, ParamCurveArclen, Point};
 use serde::Serialize;
@@ -52,24 +52,8 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
 /// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
 pub(crate) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
     let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
-    match facts.seam {
-        Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::ArmholeSeam => 1.0 - share,
-        Seam::Outseam
-        | Seam::Inseam
-        | Seam::SeatSeam
-        | Seam::FrontRise
-        | Seam::SideSeam
-        | Seam::CentreFront
-        | Seam::CentreBack
-        | Seam::PrincessFront
-        | Seam::PrincessBack
-        | Seam::PanelFront
-        | Seam::PanelBack
-        | Seam::ShoulderSeam
-        | Seam::YokeSeam
-        | Seam::WaistSeam
-        | Seam::NeckSeam => share,
-    }
+    let from_the_top = facts.seam.run() == Run::DownSleeve || facts.seam == Seam::ArmholeSeam;
+    if from_the_top { 1.0 - share } else { share }
 }
 
 /// The part of a path between two shares of its length.

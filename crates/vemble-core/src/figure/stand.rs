@@ -271,7 +271,7 @@ impl Drawing<'_> {
                 }
                 // The front lies on the left of the drawing.
                 (ViewSide::Side, _) => [-drape.front.at(h), -drape.back.at(h)],
-                _ => [-drape.outer.at(h), drape.outer.at(h)],
+                (ViewSide::Front | ViewSide::Back, _) => [-drape.outer.at(h), drape.outer.at(h)],
             };
             StandLevel {
                 level: l.level,

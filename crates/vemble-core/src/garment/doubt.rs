@@ -43,23 +43,10 @@ pub fn doubts(garment: &Garment, wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
 fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iterator<Item = Doubt> + 'a {
     let body = Proportions::of(wearer);
     garment.levels.iter().enumerate().filter_map(move |(n, level)| {
-        let what = match level.level {
-            Level::Hem if garment.has_legs() => BodyMeasurement::AnkleGirth,
-            other @ (Level::Neck
-            | Level::Shoulder
-            | Level::Bust
-            | Level::UnderBust
-            | Level::Waist
-            | Level::Hip
-            | Level::Thigh
-            | Level::Knee
-            | Level::Calf
-            | Level::Ankle
-            | Level::Hem
-            | Level::UpperArm
-            | Level::Elbow
-            | Level::Wrist
-            | Level::SleeveHem) => garment.body_at(other)?,
+        let what = if level.level == Level::Hem && garment.has_legs() {
+            BodyMeasurement::AnkleGirth
+        } else {
+            garment.body_at(level.level)?
         };
         let (girth, around) = (level.width.girth().cm(), body.cm(what));
         let least = if garment.cloth.structure == Structure::Knit { 0.8 * LOOKS_FLAT } else { LOOKS_FLAT };

@@ -45,19 +45,35 @@ pub enum EaseClass {
 /// hem: taste and openings decide there.
 const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
     use EaseClass as C;
-    Some(match (level, class) {
-        (Level::Bust, C::Dress) => [40, 50, 100, 120],
-        (Level::Bust, C::Jacket) => [80, 90, 140, 180],
-        (Level::Bust, C::Coat) => [120, 140, 200, 220],
-        (Level::Bust, C::Boned) => [-30, -20, 10, 30],
-        (Level::Waist, C::Dress | C::Boned) => [20, 30, 80, 100],
-        (Level::Waist, C::Waistband) => [10, 10, 30, 40],
-        (Level::Hip, _) => [30, 50, 80, 100],
-        (Level::Thigh, _) => [30, 50, 80, 120],
-        (Level::Knee, _) => [40, 60, 120, 150],
-        (Level::UpperArm, C::Coat) => [70, 80, 120, 140],
-        (Level::UpperArm, _) => [30, 40, 70, 90],
-        _ => return None,
+    Some(match level {
+        Level::Bust => match class {
+            C::Dress => [40, 50, 100, 120],
+            C::Jacket => [80, 90, 140, 180],
+            C::Coat => [120, 140, 200, 220],
+            C::Boned => [-30, -20, 10, 30],
+            C::Waistband => return None,
+        },
+        Level::Waist => match class {
+            C::Dress | C::Boned => [20, 30, 80, 100],
+            C::Waistband => [10, 10, 30, 40],
+            C::Jacket | C::Coat => return None,
+        },
+        Level::Hip => [30, 50, 80, 100],
+        Level::Thigh => [30, 50, 80, 120],
+        Level::Knee => [40, 60, 120, 150],
+        Level::UpperArm => match class {
+            C::Coat => [70, 80, 120, 140],
+            C::Dress | C::Jacket | C::Boned | C::Waistband => [30, 40, 70, 90],
+        },
+        Level::Neck
+        | Level::Shoulder
+        | Level::UnderBust
+        | Level::Calf
+        | Level::Ankle
+        | Level::Hem
+        | Level::Elbow
+        | Level::Wrist
+        | Level::SleeveHem => return None,
     })
 }
 

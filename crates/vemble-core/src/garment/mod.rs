@@ -206,10 +206,7 @@ impl Garment {
 
     /// Where a seam ends on this garment, away from its datum: the side seam of a skirt has no underarm.
     pub fn top_of(&self, seam: Seam) -> &'static str {
-        match (seam.run(), self.span_of(seam).1) {
-            (Run::Down, Level::Waist) => "waist",
-            _ => seam.top(),
-        }
+        if seam.run() == Run::Down && self.span_of(seam).1 == Level::Waist { "waist" } else { seam.top() }
     }
 
     /// Where a level crosses a seam that runs down, as a station of that seam; nothing where it does not.

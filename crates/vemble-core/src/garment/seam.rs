@@ -79,16 +79,26 @@ impl Seam {
 
     /// It exists once, not left and right.
     pub const fn is_single(self) -> bool {
-        matches!(
-            self,
+        match self {
             Self::SeatSeam
-                | Self::FrontRise
-                | Self::CentreFront
-                | Self::CentreBack
-                | Self::YokeSeam
-                | Self::WaistSeam
-                | Self::NeckSeam
-        )
+            | Self::FrontRise
+            | Self::CentreFront
+            | Self::CentreBack
+            | Self::YokeSeam
+            | Self::WaistSeam
+            | Self::NeckSeam => true,
+            Self::Outseam
+            | Self::Inseam
+            | Self::SideSeam
+            | Self::PrincessFront
+            | Self::PrincessBack
+            | Self::PanelFront
+            | Self::PanelBack
+            | Self::ShoulderSeam
+            | Self::ArmholeSeam
+            | Self::SleeveSeam
+            | Self::SleeveBackSeam => false,
+        }
     }
 
     /// Which way it runs.

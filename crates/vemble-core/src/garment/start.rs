@@ -2,7 +2,7 @@
 
 use super::kind::{HemAt, Kind, SleeveTo, Start};
 use super::parts::{ClosureFacts, DartFacts, HemFacts};
-use super::seam::{Run, Seam, SeamFacts, SeamSpec};
+use super::seam::{Seam, SeamFacts, SeamSpec};
 use super::{Cloth, Garment, GarmentLevel, Width};
 use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
 use crate::length::{Length, Measure, Unit};
@@ -194,22 +194,8 @@ fn station(body: &Proportions<'_>, hem: HemAt, sleeve: Option<f64>, level: Level
 
 fn width(body: &Proportions<'_>, garment: &Garment, level: Level, start: Start) -> Width {
     // Whoever measures will lay it flat; only a neck is measured along its edge.
-    let round = |girth: f64| match level {
-        Level::Neck => Width::Girth(cm(girth)),
-        Level::Shoulder
-        | Level::Bust
-        | Level::UnderBust
-        | Level::Waist
-        | Level::Hip
-        | Level::Thigh
-        | Level::Knee
-        | Level::Calf
-        | Level::Ankle
-        | Level::Hem
-        | Level::UpperArm
-        | Level::Elbow
-        | Level::Wrist
-        | Level::SleeveHem => Width::LaidFlat(cm(girth / 2.0)),
+    let round = |girth: f64| {
+        if level == Level::Neck { Width::Girth(cm(girth)) } else { Width::LaidFlat(cm(girth / 2.0)) }
     };
     match start {
         Start::UsualEase => {
@@ -234,33 +220,32 @@ pub(crate) fn across_shoulders(body: &Proportions<'_>) -> f64 {
 fn seam_length(garment: &Garment, body: &Proportions<'_>, spec: &SeamSpec) -> f64 {
     let at = |level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
     let girth = |level| garment.level(level).map_or(40.0, |l| l.width.girth().cm());
-    match (spec.seam, spec.seam.run()) {
-        (Seam::ShoulderSeam, _) => body.cm(BodyMeasurement::ShoulderLength),
-        (Seam::ArmholeSeam, _) => 0.46 * girth(Level::Bust),
-        (Seam::WaistSeam, _) => girth(Level::Waist),
-        (Seam::NeckSeam, _) => girth(Level::Neck),
-        (Seam::YokeSeam, _) if garment.hangs_from_shoulders() => girth(Level::Shoulder) / 2.0,
-        (Seam::YokeSeam, _) => girth(Level::Waist) / 2.0,
-        (Seam::SeatSeam, _) => at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from)) + 12.0,
-        (Seam::FrontRise, _) => at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from)) + 4.0,
-        (_, Run::DownSleeve) => at(spec.to).max(3.0),
-        _ => {
-            let beyond = match spec.to {
-                Level::Bust => UNDERARM_ABOVE_BUST,
-                Level::Thigh => CROTCH_ABOVE_THIGH,
-                Level::Neck
-                | Level::Shoulder
-                | Level::UnderBust
-                | Level::Waist
-                | Level::Hip
-                | Level::Knee
-                | Level::Calf
-                | Level::Ankle
-                | Level::Hem
-                | Level::UpperArm
-                | Level::Elbow
-                | Level::Wrist
-                | Level::SleeveHem => 0.0,
+    let above_crotch = || at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from));
+    match spec.seam {
+        Seam::ShoulderSeam => body.cm(BodyMeasurement::ShoulderLength),
+        Seam::ArmholeSeam => 0.46 * girth(Level::Bust),
+        Seam::WaistSeam => girth(Level::Waist),
+        Seam::NeckSeam => girth(Level::Neck),
+        Seam::YokeSeam if garment.hangs_from_shoulders() => girth(Level::Shoulder) / 2.0,
+        Seam::YokeSeam => girth(Level::Waist) / 2.0,
+        Seam::SeatSeam => above_crotch() + 12.0,
+        Seam::FrontRise => above_crotch() + 4.0,
+        Seam::SleeveSeam | Seam::SleeveBackSeam => at(spec.to).max(3.0),
+        Seam::Outseam
+        | Seam::Inseam
+        | Seam::SideSeam
+        | Seam::CentreFront
+        | Seam::CentreBack
+        | Seam::PrincessFront
+        | Seam::PrincessBack
+        | Seam::PanelFront
+        | Seam::PanelBack => {
+            let beyond = if spec.to == Level::Bust {
+                UNDERARM_ABOVE_BUST
+            } else if spec.to == Level::Thigh {
+                CROTCH_ABOVE_THIGH
+            } else {
+                0.0
             };
             at(spec.to) - at(spec.from) + beyond
         }

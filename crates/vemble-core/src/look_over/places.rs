@@ -4,7 +4,7 @@ use super::{Choice, Field, Place, Question};
 use crate::figure::{finish_picture, turn_up_picture};
 use crate::garment::{
     Band, Closure, Collar, Finish, Garment, GarmentLevel, HemTurn, Kind, Lined, LiningOpens, Neckline,
-    Opening, Origin, Pocket, Round, Seam, SpecialEdge, StitchedBy, Washed, Width,
+    Opening, Origin, Pocket, Round, Run, SpecialEdge, StitchedBy, Washed, Width,
 };
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
@@ -240,24 +240,10 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             yes_no("graded", "graded", seam.graded),
             yes_no("topstitched", "topstitched", seam.topstitched),
         ];
-        let why = match seam.seam {
-            Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => {
-                "What must be unpicked where an altered seam crosses it."
-            }
-            Seam::ShoulderSeam | Seam::ArmholeSeam => "What shoulders and armholes can give.",
-            Seam::Outseam
-            | Seam::Inseam
-            | Seam::SeatSeam
-            | Seam::FrontRise
-            | Seam::SideSeam
-            | Seam::CentreFront
-            | Seam::CentreBack
-            | Seam::PrincessFront
-            | Seam::PrincessBack
-            | Seam::PanelFront
-            | Seam::PanelBack
-            | Seam::SleeveSeam
-            | Seam::SleeveBackSeam => "What it can give when it is let out, and what stays inside.",
+        let why = match (seam.seam.run(), seam.seam.is_single()) {
+            (Run::Across, true) => "What must be unpicked where an altered seam crosses it.",
+            (Run::Across, false) => "What shoulders and armholes can give.",
+            (Run::Down | Run::DownSleeve, _) => "What it can give when it is let out, and what stays inside.",
         };
         Question {
             settles: Some(at("assumed")),

@@ -29,35 +29,10 @@ pub fn asked(garments: &[&Garment]) -> Vec<Asked> {
                 }
             }
         }
-        unlocks.extend(by_use.into_iter().map(|(use_, names)| match what {
-            // The figure is the wearer's, whatever they wear.
-            BodyMeasurement::Height => use_,
-            BodyMeasurement::HeadGirth
-            | BodyMeasurement::NeckGirth
-            | BodyMeasurement::ShoulderLength
-            | BodyMeasurement::ShoulderGirth
-            | BodyMeasurement::AcrossBackWidth
-            | BodyMeasurement::AcrossBackReaching
-            | BodyMeasurement::BustGirth
-            | BodyMeasurement::UnderBustGirth
-            | BodyMeasurement::BackNeckToWaist
-            | BodyMeasurement::WaistGirth
-            | BodyMeasurement::WaistToHip
-            | BodyMeasurement::HipGirth
-            | BodyMeasurement::HipGirthSeated
-            | BodyMeasurement::BodyRise
-            | BodyMeasurement::ThighGirth
-            | BodyMeasurement::KneeGirth
-            | BodyMeasurement::CalfGirth
-            | BodyMeasurement::AnkleGirth
-            | BodyMeasurement::HeelGirth
-            | BodyMeasurement::InsideLeg
-            | BodyMeasurement::OutsideLeg
-            | BodyMeasurement::ArmLength
-            | BodyMeasurement::UpperArmGirth
-            | BodyMeasurement::UpperArmGirthFlexed
-            | BodyMeasurement::WristGirth
-            | BodyMeasurement::HandGirth => format!("{use_} ({})", names.join(", ")),
+        // A height is the wearer's, whatever they wear.
+        let is_of_a_garment = what != BodyMeasurement::Height;
+        unlocks.extend(by_use.into_iter().map(|(use_, names)| {
+            if is_of_a_garment { format!("{use_} ({})", names.join(", ")) } else { use_ }
         }));
         (!unlocks.is_empty()).then_some(Asked { what, unlocks })
     };
@@ -84,46 +59,33 @@ fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String
     let legs = garment.has_legs();
     let shoulders = has(Level::Shoulder);
     let more = match what {
-        B::HipGirthSeated if has(Level::Hip) && template.sits() => "sitting, with your own figure",
-        B::AcrossBackWidth if shoulders => "width across the back",
-        B::AcrossBackReaching if shoulders && sleeves => "reaching forward",
-        B::UpperArmGirthFlexed if sleeves => "bending the elbow, with your own figure",
-        B::HandGirth if sleeves => "a hand through the sleeve",
-        B::HeelGirth if legs => "a foot through the leg",
-        B::HeadGirth if shoulders && garment.is_pulled_on() => "a head through the neck",
-        B::ShoulderGirth if shoulders && garment.is_pulled_on() => "getting in from above",
-        B::ArmLength if sleeves => "where the sleeve ends on the arm",
-        B::BackNeckToWaist if shoulders && has(Level::Waist) => "where the waist sits",
-        B::OutsideLeg if has(Level::Waist) && !shoulders => "where the hem falls",
-        B::InsideLeg | B::BodyRise if legs => "depth of the crotch",
-        B::Height => "a figure of the right size on the stand",
-        B::HeadGirth
-        | B::NeckGirth
+        B::HipGirthSeated => (has(Level::Hip) && template.sits()).then_some("sitting, with your own figure"),
+        B::AcrossBackWidth => shoulders.then_some("width across the back"),
+        B::AcrossBackReaching => (shoulders && sleeves).then_some("reaching forward"),
+        B::UpperArmGirthFlexed => sleeves.then_some("bending the elbow, with your own figure"),
+        B::HandGirth => sleeves.then_some("a hand through the sleeve"),
+        B::HeelGirth => legs.then_some("a foot through the leg"),
+        B::HeadGirth => (shoulders && garment.is_pulled_on()).then_some("a head through the neck"),
+        B::ShoulderGirth => (shoulders && garment.is_pulled_on()).then_some("getting in from above"),
+        B::ArmLength => sleeves.then_some("where the sleeve ends on the arm"),
+        B::BackNeckToWaist => (shoulders && has(Level::Waist)).then_some("where the waist sits"),
+        B::OutsideLeg => (has(Level::Waist) && !shoulders).then_some("where the hem falls"),
+        B::InsideLeg | B::BodyRise => legs.then_some("depth of the crotch"),
+        B::Height => Some("a figure of the right size on the stand"),
+        B::NeckGirth
         | B::ShoulderLength
-        | B::ShoulderGirth
-        | B::AcrossBackWidth
-        | B::AcrossBackReaching
         | B::BustGirth
         | B::UnderBustGirth
-        | B::BackNeckToWaist
         | B::WaistGirth
         | B::WaistToHip
         | B::HipGirth
-        | B::HipGirthSeated
-        | B::BodyRise
         | B::ThighGirth
         | B::KneeGirth
         | B::CalfGirth
         | B::AnkleGirth
-        | B::HeelGirth
-        | B::InsideLeg
-        | B::OutsideLeg
-        | B::ArmLength
         | B::UpperArmGirth
-        | B::UpperArmGirthFlexed
-        | B::WristGirth
-        | B::HandGirth => return uses.into_iter(),
+        | B::WristGirth => None,
     };
-    uses.push(more.into());
+    uses.extend(more.map(String::from));
     uses.into_iter()
 }
