@@ -1,7 +1,8 @@
 //! A garment before anything is stored of it: kinds, cloths, words, what it usually is, what to find out, and how it looks.
 
-use crate::error::{ApiError, Problem};
-use crate::solving::{Body, OnTape, read_body};
+use crate::error::ApiError;
+use crate::request::{Body, OnTape, none_of, read_body};
+use crate::wire::Problem;
 use actix_web::{HttpRequest, HttpResponse, get, post, web};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -14,7 +15,6 @@ use vemble_core::garment::{Beginning, Cloth, Garment, Kind, begin, cloth_named, 
 use vemble_core::length::Tape;
 use vemble_core::look_over::{LookOver, look_over};
 use vemble_core::told::{ManyWords, words as all_words};
-use vemble_exchange::document::Complaint;
 
 /// A kind of garment that can be begun.
 #[derive(Serialize, ToSchema)]
@@ -113,13 +113,4 @@ fn checked(worn: &WornGarment, tape: Tape) -> Result<(), ApiError> {
         of_wearer.map(|f| Fault { path: format!("wearer.{}", f.path), ..f }).collect();
     faults.extend(wrong_state(&State::first(Uuid::nil(), worn.garment.clone())));
     none_of(&faults, tape)
-}
-
-/// No fault, or all of them in words.
-pub(crate) fn none_of(faults: &[Fault], tape: Tape) -> Result<(), ApiError> {
-    if faults.is_empty() { Ok(()) } else { Err(invalid(faults, tape)) }
-}
-
-pub(crate) fn invalid(faults: &[Fault], tape: Tape) -> ApiError {
-    ApiError::Invalid(Complaint::all(faults, tape))
 }

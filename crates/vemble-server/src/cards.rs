@@ -1,7 +1,8 @@
 //! Chalk cards as files: PDF to print, text, and the marks as CSV.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::session::SignedIn;
+use crate::wire::Problem;
 use actix_web::http::header::{ContentDisposition, DispositionParam, DispositionType};
 use actix_web::{HttpResponse, get, web};
 use serde::Deserialize;

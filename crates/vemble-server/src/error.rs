@@ -1,46 +1,13 @@
 //! Errors as problem details (RFC 9457): what was wrong, where, and what would be right.
 
-use crate::garments::GarmentState;
-use crate::try_ons::TryOnState;
-use crate::wearers::WearerState;
+use crate::wire::{GarmentState, Problem, TryOnState, WearerState};
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError};
-use serde::Serialize;
 use std::fmt;
-use utoipa::ToSchema;
 use vemble_core::try_on::Apart;
 use vemble_exchange::document::Complaint;
 use vemble_exchange::pdf::CardsError;
 use vemble_store::{StoreError, StoredTryOn};
-
-/// A problem as it is sent: `application/problem+json`.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct Problem {
-    /// What kind of problem, as a word that does not change.
-    #[serde(rename = "type")]
-    pub kind: &'static str,
-    /// The kind in words.
-    pub title: &'static str,
-    /// The HTTP status.
-    pub status: u16,
-    /// What to do about it.
-    pub detail: String,
-    /// Each thing wrong in what was sent, with its JSON path.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub errors: Vec<Complaint>,
-    /// What is stored now, when somebody else was faster. What was sent is still with whoever sent it.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stored: Option<TryOnState>,
-    /// What both changed, each in another way: the rest is brought together once somebody decides about these.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub apart: Vec<Apart>,
-    /// The garment as it is stored now, when somebody else was faster.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stored_garment: Option<Box<GarmentState>>,
-    /// The wearer as they are stored now, when somebody else was faster.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub stored_wearer: Option<Box<WearerState>>,
-}
 
 /// Anything a route can fail with.
 #[derive(Debug)]

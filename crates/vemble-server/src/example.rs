@@ -1,7 +1,8 @@
 //! The example account: made-up data, the same open JSON that users export.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::session::SignedIn;
+use crate::wire::Problem;
 use actix_web::{HttpResponse, post, web};
 use vemble_core::document::Document;
 use vemble_exchange::document::read_document;

@@ -1,9 +1,9 @@
 //! Garments of an account: the rail, one garment, its states and its record.
 
-use crate::begun::none_of;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
+use crate::request::{Body, OnTape, none_of, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, OnTape, read_body};
+use crate::wire::{GarmentState, Problem};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use quick_cache::sync::Cache;
 use serde::{Deserialize, Serialize};
@@ -12,12 +12,10 @@ use std::collections::HashMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
-use vemble_core::document::{Document, Entry, State, wrong_state};
+use vemble_core::document::{Entry, State, wrong_state};
 use vemble_core::figure::Hanging;
 use vemble_core::garment::Garment;
-use vemble_core::length::Tape;
-use vemble_core::solve::{Glance, NextStep, glance, stages};
-use vemble_core::stages::{Stage, StageLine};
+use vemble_core::solve::{Glance, NextStep, glance};
 use vemble_store::{RailKey, Sewing, Store, StoreError, StoredDocument, StoredGarment};
 
 /// A garment on the rail.
@@ -126,35 +124,6 @@ fn hung(stored: StoredDocument) -> Result<Option<Hung>, ApiError> {
     };
     let json = serde_json::value::to_raw_value(&on_the_rail).map_err(StoreError::from)?;
     Ok(Some(Hung { version: on_the_rail.version, order: (on_the_rail.archived, next_step), json }))
-}
-
-/// A garment with its history, its wearer and its try-ons.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct GarmentState {
-    /// The garment's id.
-    id: Uuid,
-    /// The version of the garment: it goes up with every correction and whatever is entered in its record.
-    version: i32,
-    /// Who wears it.
-    wearer_id: Uuid,
-    /// It is put away.
-    archived: bool,
-    /// The version of each try-on, in the document's order.
-    try_on_versions: Vec<i32>,
-    /// The stages of its work, in order.
-    stages: Vec<StageLine>,
-    /// Where to go on.
-    go_on: Stage,
-    /// The garment with its history, its wearer and its try-ons.
-    document: Document,
-}
-
-impl GarmentState {
-    pub(crate) fn of(stored: StoredDocument) -> Self {
-        let StoredDocument { id, version, wearer_id, archived, try_on_versions, document } = stored;
-        let (stages, go_on) = stages(&document, Tape::default());
-        Self { id, version, wearer_id, archived, try_on_versions, stages, go_on, document }
-    }
 }
 
 /// One garment.

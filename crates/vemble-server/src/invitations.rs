@@ -2,11 +2,12 @@
 //!
 //! A code opens it; only its hash is kept. It ends after three hours, when it is taken back, and when the try-on is closed.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::guesses::Guesses;
+use crate::request::{Body, OnTape, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, OnTape, read_body};
-use crate::try_ons::{TryOnChange, TryOnState, store_try_on};
+use crate::try_ons::{TryOnChange, store_try_on};
+use crate::wire::{Problem, TryOnState};
 use actix_session::{Session, SessionExt};
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, HttpResponse, delete, get, post, put, web};

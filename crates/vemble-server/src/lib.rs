@@ -10,12 +10,14 @@ mod invitations;
 mod live;
 mod photos;
 mod queue;
+mod request;
 mod session;
 mod solving;
 mod statics;
 mod tapes;
 mod try_ons;
 mod wearers;
+mod wire;
 
 pub use example::documents as example_documents;
 
@@ -61,7 +63,7 @@ pub struct Config {
         title = "Vemble",
         description = "Fit, pin, draw and chalk alterations. Errors are problem details (RFC 9457)."
     ),
-    components(schemas(error::Problem))
+    components(schemas(wire::Problem))
 )]
 struct Api;
 
@@ -232,7 +234,7 @@ fn security_headers() -> DefaultHeaders {
 }
 
 /// Whether the server and its database are well.
-#[utoipa::path(responses((status = 200, description = "Server and database answer"), (status = 503, body = error::Problem)))]
+#[utoipa::path(responses((status = 200, description = "Server and database answer"), (status = 503, body = wire::Problem)))]
 #[get("/health")]
 async fn health(store: web::Data<Store>) -> Result<HttpResponse, ApiError> {
     store.is_alive().await?;

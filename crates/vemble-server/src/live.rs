@@ -1,9 +1,10 @@
 //! What happens, as it happens: server-sent events for whoever is signed in, and for guests of one try-on.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::invitations::Guest;
+use crate::request::{Body, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, read_body};
+use crate::wire::Problem;
 use actix_web::http::header::CACHE_CONTROL;
 use actix_web::web::Bytes;
 use actix_web::{HttpRequest, HttpResponse, get, post, rt, web};

@@ -1,8 +1,9 @@
 //! Photos of garments: taken in clean, given out, paired before and after.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
+use crate::request::{Body, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, read_body};
+use crate::wire::Problem;
 use actix_web::http::header::{CACHE_CONTROL, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse, delete, get, put, web};
 use serde::{Deserialize, Serialize};

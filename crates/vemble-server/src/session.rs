@@ -3,9 +3,10 @@
 //! The session is a cookie that only the server can read, sent back by this site alone. It names the account and the
 //! epoch it began in; a changed password begins a new epoch, which ends every other session.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::guesses::Guesses;
-use crate::solving::{Body, read_body};
+use crate::request::{Body, read_body};
+use crate::wire::Problem;
 use actix_session::{Session, SessionExt};
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, HttpResponse, delete, get, post, put, web};

@@ -1,12 +1,13 @@
 //! Solving a document, and reading a length, without storing anything.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::queue::Queue;
-use actix_web::http::header::{CONTENT_TYPE, ContentType};
+use crate::request::{Body, OnTape, bytes};
+use crate::wire::Problem;
+use actix_web::http::header::ContentType;
 use actix_web::{HttpRequest, HttpResponse, get, post, web};
 use quick_cache::Weighter;
 use quick_cache::sync::Cache;
-use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use utoipa::{IntoParams, ToSchema};
@@ -14,7 +15,7 @@ use uuid::Uuid;
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
 use vemble_core::solve::{Solved, SoundState, solve as solve_whole, solve_without_cards};
-use vemble_exchange::document::{Complaint, OneState, read, read_document};
+use vemble_exchange::document::{Complaint, OneState, read_document};
 
 /// States that were judged, by their id and revision; a drag sends the same again and again.
 pub struct Sound(Cache<StateKey, Arc<Known>, ByLength>);
@@ -58,31 +59,6 @@ impl Weighter<StateKey, Arc<Known>> for ByLength {
     fn weight(&self, _: &StateKey, known: &Arc<Known>) -> u64 {
         known.facts.iter().map(|text| text.len() as u64).sum()
     }
-}
-
-/// A body as it arrived; an overlong one is an error with a status of its own.
-pub type Body = Result<web::Bytes, actix_web::Error>;
-
-/// A JSON body of any type, checked for shape with the path of what is wrong.
-pub fn read_body<T: DeserializeOwned>(request: &HttpRequest, body: Body) -> Result<T, ApiError> {
-    read(&bytes(request, body)?).map_err(ApiError::Malformed)
-}
-
-fn bytes(request: &HttpRequest, body: Body) -> Result<web::Bytes, ApiError> {
-    let content_type = request.headers().get(CONTENT_TYPE).and_then(|v| v.to_str().ok()).unwrap_or("");
-    if !content_type.starts_with("application/json") {
-        return Err(ApiError::NotJson);
-    }
-    body.map_err(ApiError::from)
-}
-
-/// Which tape figures are shown on.
-#[derive(Clone, Copy, Deserialize, IntoParams)]
-#[into_params(parameter_in = Query)]
-pub struct OnTape {
-    /// The user's tape; centimetres when absent.
-    #[serde(default)]
-    pub tape: Tape,
 }
 
 /// What is derived.

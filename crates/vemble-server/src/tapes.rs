@@ -1,9 +1,10 @@
 //! The digital tape measure that this instance is connected to: its readings go to the account that paired it.
 
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::guesses::Guesses;
+use crate::request::{Body, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, read_body};
+use crate::wire::Problem;
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, rt, web};
 use serde::{Deserialize, Serialize};
 use std::net::SocketAddr;

@@ -1,11 +1,11 @@
 //! Try-ons: stored whole, brought together entry by entry where two devices change one; and what is derived from them.
 
-use crate::begun::none_of;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
+use crate::request::{Body, OnTape, none_of, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, OnTape, read_body};
+use crate::wire::{Problem, TryOnState};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
-use serde::{Deserialize, Serialize};
+use serde::Deserialize;
 use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::asking::{Asking, asking};
@@ -18,23 +18,6 @@ use vemble_core::solve::solve_without_cards;
 use vemble_core::try_on::{Meant, Prefer, TryOn, merge, rebase};
 use vemble_exchange::document::Complaint;
 use vemble_store::{AccountStore, Store, StoreError, StoredTryOn};
-
-/// A try-on with the version that the next change has to name.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct TryOnState {
-    /// Its version.
-    version: i32,
-    /// The try-on, whole.
-    try_on: TryOn,
-    /// It is what was just sent, and nothing that somebody else entered.
-    as_sent: bool,
-}
-
-impl TryOnState {
-    pub(crate) fn of(stored: StoredTryOn) -> Self {
-        Self { version: stored.version, try_on: stored.try_on, as_sent: false }
-    }
-}
 
 /// A try-on to store.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -83,7 +66,7 @@ pub(crate) async fn store_try_on(
     };
     let stored = store.change_try_on(garment, id, decide).await?;
     let as_sent = stored.try_on == TryOn { id: Some(id), ..change.try_on };
-    Ok(TryOnState { as_sent, ..TryOnState::of(stored) })
+    Ok(TryOnState::after(stored, as_sent))
 }
 
 /// Refuses try-ons that are larger than any, before anything is compared with anything else.
@@ -213,16 +196,22 @@ pub struct Turn {
     try_on: TryOn,
     /// Which way out it was.
     worn: Worn,
-    /// What the sides that were entered meant.
-    meant: Meant,
+    /// What the sides that were entered meant, once somebody said so.
+    #[serde(default)]
+    meant: Option<Meant>,
 }
 
-/// A try-on after it turned out which way out the garment was. Stores nothing.
-#[utoipa::path(request_body = Turn, responses((status = 200, body = TryOn), (status = 400, body = Problem)))]
+/// A try-on after it turned out which way out the garment was; null where sides were entered and nobody said yet what they meant. Stores
+/// nothing.
+#[utoipa::path(request_body = Turn, responses((status = 200, body = Option<TryOn>), (status = 400, body = Problem)))]
 #[post("/turned")]
 pub(crate) async fn turned(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let Turn { try_on, worn, meant } = read_body(&request, body)?;
-    Ok(HttpResponse::Ok().json(try_on.turned(worn, meant)))
+    let turned = match meant {
+        Some(meant) => Some(try_on.turned(worn, meant)),
+        None => try_on.turned_unasked(worn),
+    };
+    Ok(HttpResponse::Ok().json(turned))
 }
 
 /// Three states of one try-on.

@@ -1,9 +1,9 @@
 //! Wearers of an account: measurements, posture, and what their garments ask for.
 
-use crate::begun::invalid;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
+use crate::request::{Body, OnTape, invalid, read_body};
 use crate::session::SignedIn;
-use crate::solving::{Body, OnTape, read_body};
+use crate::wire::{Problem, WearerState};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -14,26 +14,7 @@ use vemble_core::figure::{Picture, taking_picture};
 use vemble_core::garment::Garment;
 use vemble_core::people::{Person, person};
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
-use vemble_store::{AccountStore, Store, StoredDocument, StoredWearer};
-
-/// A wearer with the version that the next change has to name.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct WearerState {
-    /// Their id.
-    id: Uuid,
-    /// The version that was read.
-    version: i32,
-    /// Name, measurements and notes.
-    wearer: Wearer,
-    /// How many garments they have.
-    garments: i64,
-}
-
-impl WearerState {
-    pub(crate) fn of(stored: StoredWearer) -> Self {
-        Self { id: stored.id, version: stored.version, wearer: stored.wearer, garments: stored.garments }
-    }
-}
+use vemble_store::{AccountStore, Store, StoredDocument};
 
 /// A wearer to store.
 #[derive(Debug, Deserialize, ToSchema)]

@@ -700,7 +700,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A try-on after it turned out which way out the garment was. Stores nothing. */
+        /**
+         * A try-on after it turned out which way out the garment was; null where sides were entered and nobody said yet what they meant. Stores
+         *     nothing.
+         */
         post: operations["turned"];
         delete?: never;
         options?: never;
@@ -1648,6 +1651,8 @@ export interface components {
             around: components["schemas"]["Around"];
             /** @description Which edge. */
             edge: components["schemas"]["HemEdge"];
+            /** @description It is read again standing upright: bending makes the front drop, but no sleeve. */
+            is_read_upright: boolean;
             mark?: components["schemas"]["MarkThere"] | null;
             side?: components["schemas"]["GarmentSide"] | null;
             /** @description In words: "front", "side, garment’s left, on the wearer’s right". */
@@ -2234,6 +2239,8 @@ export interface components {
             edges: string;
             /** @description Off the front edge. */
             front: components["schemas"]["Figure"];
+            /** @description Where that was while pinning: "wearer’s right". */
+            seen_words: string;
             /** @description The garment's side it was pinned on. */
             side: components["schemas"]["GarmentSide"];
             /** @description It stands further from the line than the tolerance. */
@@ -2242,8 +2249,6 @@ export interface components {
             station: components["schemas"]["Figure"];
             /** @description How front, back and whole come from what the tape said. */
             sum: string;
-            /** @description Whose side that was on the wearer. */
-            wearer_side: components["schemas"]["WearerSide"];
             /** @description Off altogether. */
             whole: components["schemas"]["Figure"];
         };
@@ -2831,12 +2836,16 @@ export interface components {
         };
         /** @description One side of a seam strip. */
         StripSide: {
+            /** @description Nobody pinned it: it has the other side's line. */
+            is_copied: boolean;
             /** @description There is more room for its name at its datum than at its other end. */
             is_quiet_at_datum: boolean;
+            /** @description The same without the garment's side, where there is little room. */
+            short_words: string;
             /** @description The garment's side. */
             side: components["schemas"]["GarmentSide"];
-            /** @description Whose side that was on the wearer. */
-            wearer_side: components["schemas"]["WearerSide"];
+            /** @description Where that was while pinning, and the garment's side where it is the other one: "wearer’s left (the garment’s right)". */
+            words: string;
         };
         /** @description One line or shape of a picture. */
         Stroke: {
@@ -2996,8 +3005,7 @@ export interface components {
         };
         /** @description A try-on whose answer to "which way out?" changes after sides were entered. */
         Turn: {
-            /** @description What the sides that were entered meant. */
-            meant: components["schemas"]["Meant"];
+            meant?: components["schemas"]["Meant"] | null;
             /** @description The try-on as it is. */
             try_on: components["schemas"]["TryOn"];
             /** @description Which way out it was. */
@@ -5152,7 +5160,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TryOn"];
+                    "application/json": components["schemas"]["TryOn"] | null;
                 };
             };
             400: {

@@ -1,10 +1,13 @@
-//! The order of the rooms, as ARCHITECTURE.md states it: each room knows only those before it.
+//! The order of the rooms, as ARCHITECTURE.md states it, in the core and in the server: each room knows only those before it.
 
 use std::fs;
 use std::path::{Path, PathBuf};
 
-/// What stands after this in ARCHITECTURE.md is the order, each room between backticks.
-const BEFORE_THE_ORDER: &str = "Each room of the core knows only those before it: ";
+/// What stands after these in ARCHITECTURE.md is the order, each room between backticks.
+const ORDERED: [(&str, &str); 2] = [
+    ("vemble-core", "Each room of the core knows only those before it: "),
+    ("vemble-server", "Each room of the server knows only those before it: "),
+];
 
 /// The files of a kind of change stand in the room of their name; those that are not named so are its input and its geometry.
 const OF_A_KIND: [(&str, &str); 10] = [
@@ -20,10 +23,10 @@ const OF_A_KIND: [(&str, &str); 10] = [
     ("shown", "shown"),
 ];
 
-fn order() -> Vec<String> {
+fn order(before: &str) -> Vec<String> {
     let page = fs::read_to_string(concat!(env!("CARGO_MANIFEST_DIR"), "/../../ARCHITECTURE.md")).unwrap();
-    let line = page.lines().find_map(|line| line.strip_prefix(BEFORE_THE_ORDER));
-    let line = line.unwrap_or_else(|| panic!("ARCHITECTURE.md does not say “{BEFORE_THE_ORDER}”"));
+    let line = page.lines().find_map(|line| line.strip_prefix(before));
+    let line = line.unwrap_or_else(|| panic!("ARCHITECTURE.md does not say “{before}”"));
     line.split('`').skip(1).step_by(2).map(Into::into).collect()
 }
 
@@ -63,14 +66,19 @@ fn named(text: &str) -> impl Iterator<Item = &str> {
 
 #[test]
 fn no_room_knows_one_that_comes_after_it() {
-    let order = order();
+    for (package, before) in ORDERED {
+        holds_its_order(package, &order(before));
+    }
+}
+
+fn holds_its_order(package: &str, order: &[String]) {
     let place = |room: &str| order.iter().position(|r| r == room);
-    let source = Path::new(concat!(env!("CARGO_MANIFEST_DIR"), "/src"));
+    let source = Path::new(env!("CARGO_MANIFEST_DIR")).with_file_name(package).join("src");
     let mut all = Vec::new();
-    files(source, &mut all);
+    files(&source, &mut all);
     let mut wrong = Vec::new();
     for path in all {
-        let relative = path.strip_prefix(source).unwrap();
+        let relative = path.strip_prefix(&source).unwrap();
         let Some(room) = room_of(relative) else { continue };
         let here = place(&room).unwrap_or_else(|| panic!("{room} is in no order: {}", relative.display()));
         for other in named(&fs::read_to_string(&path).unwrap()) {

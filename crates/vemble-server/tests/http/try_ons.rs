@@ -290,6 +290,8 @@ async fn what_follows_from_a_try_on_is_derived_for_anybody() {
     let (status, turned) = server.post("/turned", &turn).await;
     assert_eq!((status, side(&turned)), (StatusCode::OK, json!("right")));
     assert_eq!(side(&document["try_ons"][0]), json!("left"));
+    let unasked = json!({ "try_on": document["try_ons"][0], "worn": "right_side_out" });
+    assert_eq!(server.post("/turned", &unasked).await, (StatusCode::OK, Value::Null), "somebody must say it");
     let mut wrong = document.clone();
     wrong["try_ons"][0]["hem_marks"] = json!([{ "id": Uuid::now_v7(), "edge": "leg", "side": "left", "around": "side", "how": "turn_up", "amount": "-1 cm" }]);
     let (status, problem) = server.post("/asking", &wrong).await;
