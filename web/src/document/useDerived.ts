@@ -1,10 +1,6 @@
-import { keepPreviousData, useQuery, useQueryClient } from "@tanstack/react-query";
-import { answer, api, problemOf, type Garment, type Problem, type Tape, type Wearer } from "../api/client";
-
-interface Derived<T> {
-  value: T | null;
-  problem: Problem | null;
-}
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { answer, api, problemOf, type Garment, type Tape, type Wearer } from "../api/client";
 
 /** A garment in one state on its wearer. */
 export interface WornGarment {
@@ -17,24 +13,21 @@ export interface WornGarment {
  * nothing disappears while something is typed.
  */
 function useDerived<T>(key: string[], worn: WornGarment, ask: () => Promise<T>, enabled = true) {
-  const queries = useQueryClient();
-  const last = [...key, "last"];
-  const query = useQuery({
+  const [last, setLast] = useState<T | null>(null);
+  const { data } = useQuery({
     queryKey: [...key, worn.garment, worn.wearer],
-    queryFn: async (): Promise<Derived<T>> => {
-      try {
-        const value = await ask();
-        queries.setQueryData(last, value);
-        return { value, problem: null };
-      } catch (error) {
-        return { value: queries.getQueryData<T>(last) ?? null, problem: problemOf(error) };
-      }
-    },
+    // That something cannot be is an answer too: it stays until the next one.
+    queryFn: () =>
+      ask().then(
+        (value) => ({ value, problem: null }),
+        (error: unknown) => ({ value: null, problem: problemOf(error) }),
+      ),
     placeholderData: keepPreviousData,
     enabled,
     gcTime: 0,
   });
-  return query.data ?? { value: null, problem: null };
+  if (data?.value && data.value !== last) setLast(data.value);
+  return { value: data?.value ?? last, problem: data?.problem ?? null };
 }
 
 /** Everything to find out about a garment, as far as it is known now. */
