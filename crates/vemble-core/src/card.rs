@@ -4,7 +4,7 @@
 
 use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::figure::CardDrawing;
-use crate::fitting::Worn;
+use crate::fitting::{GarmentSide, Worn};
 use crate::judge::{Outcome, Subject};
 use crate::length::{Figure, Measure, Station, Tape, Unit};
 use crate::place::Level;
@@ -197,11 +197,12 @@ impl CardOf<'_> {
 
     /// What has to be known of left and right where it was pinned inside out.
     pub fn inside_out(&self) -> Option<Block> {
-        (self.subject.worn == Worn::InsideOut).then(|| {
-            Block::Note(
-                "It was pinned inside out: the garment's left was on the wearer's right. Left and right here are the garment's, as it is worn."
-                    .into(),
-            )
+        let put_on = self.subject.put_on;
+        (put_on.worn == Worn::InsideOut).then(|| {
+            let seen = put_on.seen_words(GarmentSide::Left);
+            Block::Note(format!(
+                "It was pinned inside out: the garment’s left was on the {seen}. Left and right here are the garment’s, as it is worn."
+            ))
         })
     }
 }

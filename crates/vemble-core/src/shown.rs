@@ -2,7 +2,7 @@
 
 use crate::change::{ChangeKey, Drawn, DrawnChange, Sides, SidesFrom, kinds};
 use crate::figure::Strip;
-use crate::fitting::{Edges, FrontShare, GarmentSide, How, Reading, SidePolicy, Suggestion, WearerSide};
+use crate::fitting::{Edges, FrontShare, GarmentSide, How, Reading, SidePolicy, Suggestion};
 use crate::garment::{Garment, Seam};
 use crate::judge::{Subject, suggestion};
 use crate::length::{Figure, Length, PerEdge, Tape};
@@ -245,8 +245,8 @@ fn sides_words(sides: &Sides, garment: &Garment) -> String {
 pub struct PinResult {
     /// The garment's side it was pinned on.
     pub side: GarmentSide,
-    /// Whose side that was on the wearer.
-    pub wearer_side: WearerSide,
+    /// Where that was while pinning: "wearer’s right".
+    pub seen_words: String,
     /// Where on the seam.
     pub station: Figure,
     /// What the tape said.
@@ -293,7 +293,7 @@ impl PinResult {
         let beside = if front.abs() >= back.abs() { front } else { back };
         Self {
             side: reading.side,
-            wearer_side: subject.worn.on_wearer(reading.side),
+            seen_words: subject.put_on.seen_words(reading.side),
             station: tape.figure(reading.station.length),
             amount: tape.figure(reading.amount.length),
             drawn: tape.figure(if reading.how == How::BackPanel { wanted.back.0 } else { wanted.front.0 }),

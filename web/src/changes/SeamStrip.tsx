@@ -1,11 +1,13 @@
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
-import type { PinResult, SolvedLine, Strip, StripSide } from "../api/client";
+import type { PinResult, SolvedLine, Strip } from "../api/client";
 import styles from "./SeamStrip.module.css";
 
 interface Props {
   /** What is laid straight, in words. */
   name: string;
   seam: SolvedLine;
+  /** The unit of its figures. */
+  unit: string;
   /** The finest mark of the tape, in nm: what one nudge moves, and what a drag snaps to. */
   mark: number;
   /** Both scales the same, or sideways stretched so that small offsets can be seen. */
@@ -136,19 +138,14 @@ export function SeamStrip(props: Props) {
               textAnchor={side.is_quiet_at_datum ? "start" : "end"}
               className={styles["side-name"]}
             >
-              {sideWords(side, width < 420)}
+              {width < 420 ? side.short_words : side.words}
             </text>
           </g>
         ))}
-        <Stations
-          length={strip.length_mm}
-          across={across}
-          inches={seam.length.text.endsWith("in")}
-          y={bottom + 18}
-        />
+        <Stations length={strip.length_mm} across={across} unit={props.unit} y={bottom + 18} />
         {seam.pins.map((pin, index) =>
           sides
-            .filter(({ side }) => side.side === pin.side || isCopied(seam, side.side))
+            .filter(({ side }) => side.side === pin.side || side.is_copied)
             .map(({ side, axis, up }) => (
               <Pin
                 key={`${index} ${side.side}`}
@@ -221,43 +218,22 @@ function named(strip: Strip, x: (mm: number) => number, width: number) {
   return levels;
 }
 
-function sideWords(side: StripSide, short: boolean): string {
-  if (short) return `wearer’s ${side.wearer_side}`;
-  const swapped = side.side !== side.wearer_side ? ` (the garment’s ${side.side})` : "";
-  return `wearer’s ${side.wearer_side}${swapped}`;
-}
-
-/** A side nobody pinned, which gets the other's line. */
-function isCopied(seam: SolvedLine, side: string): boolean {
-  return seam.sides_agree && !seam.pins.some((pin) => pin.side === side);
-}
-
-function Stations({
-  length,
-  across,
-  inches,
-  y,
-}: {
-  length: number;
-  across: number;
-  inches: boolean;
-  y: number;
-}) {
-  const unit = inches ? 25.4 : 10;
+function Stations({ length, across, unit, y }: { length: number; across: number; unit: string; y: number }) {
+  const mm = unit === "in" ? 25.4 : 10;
   const room = 60;
-  const step = [5, 10, 20].find((marks) => across * unit * marks > room) ?? 50;
-  const count = Math.floor(length / unit / step);
+  const step = [5, 10, 20].find((marks) => across * mm * marks > room) ?? 50;
+  const count = Math.floor(length / mm / step);
   return (
     <g>
       {Array.from({ length: count + 1 }, (_, n) => (
         <text
           key={n}
           className={styles["minor"]}
-          x={LEFT + n * step * unit * across}
+          x={LEFT + n * step * mm * across}
           y={y}
           textAnchor={n === 0 ? "start" : "middle"}
         >
-          {n === 0 ? `0 ${inches ? "in" : "cm"}` : n * step}
+          {n === 0 ? `0 ${unit}` : n * step}
         </text>
       ))}
     </g>

@@ -127,6 +127,7 @@ export function LinesStage(props: Props) {
             key={key}
             name={name}
             seam={line}
+            unit={solved.unit}
             mark={solved.mark_nm}
             stretched={stretched}
             picked={pin}

@@ -1,7 +1,6 @@
-import { Button, Input, Modal, Segmented, Select } from "antd";
+import { App, Button, Input, Modal, Segmented, Select } from "antd";
 import { useState } from "react";
-import { answer, api, type TryOn } from "../api/client";
-import { readingsOf } from "../document/changes";
+import { answer, api, problemOf, type TryOn } from "../api/client";
 import { useWords } from "../document/useWords";
 
 type Worn = NonNullable<TryOn["worn"]>;
@@ -14,15 +13,6 @@ const TEXTS = [
   { field: "posture", label: "Posture", hint: "as one stands; bow arm raised" },
   { field: "conditions", label: "Anything else", hint: "" },
 ] as const;
-
-/** Something with a side was entered: the answer to "which way out" then has a second meaning. */
-const hasSides = (tryOn: TryOn) =>
-  [
-    ...(tryOn.changes ?? []).flatMap(readingsOf),
-    ...(tryOn.hem_marks ?? []).filter((m) => m.side),
-    ...(tryOn.observations ?? []).filter((o) => o.side),
-    ...(tryOn.left_out ?? []),
-  ].length > 0;
 
 interface Props {
   tryOn: TryOn;
@@ -37,10 +27,17 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
   const [turning, setTurning] = useState<Worn | null>(null);
   const size = large ? "large" : "middle";
   const worn = tryOn.worn ?? "right_side_out";
-  const turn = async (to: Worn, meant: "sides_of_garment" | "sides_of_wearer") => {
+  const { message } = App.useApp();
+  const turn = async (to: Worn, meant: "sides_of_garment" | "sides_of_wearer" | null = null) => {
     const body = { try_on: tryOn, worn: to, meant };
-    onChange(await answer(api.POST("/api/v1/turned", { body })));
-    setTurning(null);
+    try {
+      const turned = await answer(api.POST("/api/v1/turned", { body }));
+      // Nothing where somebody must say first what the sides meant.
+      setTurning(turned ? null : to);
+      if (turned) onChange(turned);
+    } catch (error) {
+      void message.error(problemOf(error).detail);
+    }
   };
   return (
     <div className={large ? "conditions large" : "conditions"}>
@@ -62,9 +59,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
         options={words.options<Worn>("worn")}
         value={worn}
         onChange={(to) => {
-          if (to === worn) return;
-          if (hasSides(tryOn)) setTurning(to);
-          else onChange({ ...tryOn, worn: to });
+          if (to !== worn) void turn(to);
         }}
       />
       <label htmlFor="by">Pinned by</label>

@@ -25,7 +25,6 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
   const [which, setWhich] = useState(0);
   const place = places[which];
   const mark = place && markAt(tryOn, place);
-  const asksAgain = place?.edge !== "sleeve";
   const [again, setAgain] = useState(false);
   const spot = `${which} ${again}`;
   const [pad, setPad] = useState<{ spot: string; typed: Typed } | null>(null);
@@ -42,7 +41,7 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
   if (!place) return null;
   const forward = (isMarked: boolean) => {
     setPad(null);
-    if (!again && asksAgain && isMarked) {
+    if (!again && place.is_read_upright && isMarked) {
       setAgain(true);
     } else if (which < places.length - 1) {
       setAgain(false);

@@ -188,7 +188,6 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
     return line && line.pins.length > 0 ? [{ ...change, line }] : [];
   });
   const left = tryOn.left_out ?? [];
-  const whose = tryOn.pinned_by === "dress_form" ? "form’s" : "wearer’s";
   const nameOf = (key: ChangeKey) => solved?.changeable.find((change) => change.key === key)?.name ?? "";
   if (pinned.length + left.length === 0)
     return (
@@ -229,10 +228,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
                   <Words>{pin.whole.text}</Words>
                 </td>
                 <td>
-                  {pin.side}{" "}
-                  <small className="quiet">
-                    ({whose} {pin.wearer_side})
-                  </small>
+                  {pin.side} <small className="quiet">({pin.seen_words})</small>
                 </td>
               </tr>
             ))}

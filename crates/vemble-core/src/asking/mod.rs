@@ -135,6 +135,8 @@ pub struct HemPlace {
     pub around: Around,
     /// In words: "front", "side, garment’s left, on the wearer’s right".
     pub words: String,
+    /// It is read again standing upright: bending makes the front drop, but no sleeve.
+    pub is_read_upright: bool,
     /// The mark there, if there is one.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub mark: Option<MarkThere>,

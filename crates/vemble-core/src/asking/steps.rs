@@ -162,8 +162,12 @@ impl Asked<'_> {
             .map(|(wearer_side, side)| PinSide {
                 side,
                 wearer_side,
-                words: if is_single { "in the middle".into() } else { self.try_on.in_both_words(side) },
-                seen_words: format!("{} {}", self.try_on.pinned_by.whose(), wearer_side.name()),
+                words: if is_single {
+                    "in the middle".into()
+                } else {
+                    self.try_on.put_on().in_both_words(side)
+                },
+                seen_words: self.try_on.pinned_by.seen_words(wearer_side),
                 stored_words: format!("garment’s {}", side.name()),
                 pin: pin(side),
                 left_out: left_out(side),
@@ -238,7 +242,7 @@ impl Asked<'_> {
                     HemEdge::Body | HemEdge::Leg => around.name(),
                 };
                 let words = match side {
-                    Some(side) => [place, &self.try_on.in_both_words(side)]
+                    Some(side) => [place, &self.try_on.put_on().in_both_words(side)]
                         .iter()
                         .filter(|w| !w.is_empty())
                         .copied()
@@ -246,7 +250,14 @@ impl Asked<'_> {
                         .join(", "),
                     None => place.to_owned(),
                 };
-                HemPlace { edge, side, around, words, mark: mark.map(|m| self.mark(m)) }
+                HemPlace {
+                    edge,
+                    side,
+                    around,
+                    words,
+                    is_read_upright: edge != HemEdge::Sleeve,
+                    mark: mark.map(|m| self.mark(m)),
+                }
             })
             .collect();
         let mut hints = Vec::new();

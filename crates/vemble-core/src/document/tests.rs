@@ -43,8 +43,12 @@ fn every_finding_is_known_by_what_version_1_called_it() {
             let try_on = with_everything(&garment, apart);
             let ordered = garment.with_levels_in_order(&garment.wearer);
             let Ok(drawn) = draw(&ordered, &try_on.changes) else { continue };
-            let subject =
-                Subject { garment: &ordered, wearer: &garment.wearer, changes: &drawn, worn: try_on.worn };
+            let subject = Subject {
+                garment: &ordered,
+                wearer: &garment.wearer,
+                changes: &drawn,
+                put_on: try_on.put_on(),
+            };
             let all = keys(&try_on, &garment, &garment.wearer);
             let mut called: Vec<String> = Vec::new();
             let mut seen: Vec<FindingKey> = Vec::new();

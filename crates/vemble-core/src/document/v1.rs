@@ -284,7 +284,7 @@ fn changes(seams: Vec<SeamChange>, darts: Vec<DartChange>, elastic: Option<Elast
 pub(super) fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
     let garment = &*garment.with_levels_in_order(wearer);
     let drawn = draw(garment, &try_on.changes).unwrap_or_default();
-    let subject = Subject { garment, wearer, changes: &drawn, worn: try_on.worn };
+    let subject = Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on() };
     let mut keys: Vec<FindingKey> =
         judge_in_turn(&subject, &girths(&subject)).into_iter().map(|finding| finding.key).collect();
     let sides = [None, Some(GarmentSide::Left), Some(GarmentSide::Right)];

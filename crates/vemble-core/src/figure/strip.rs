@@ -5,7 +5,7 @@
 
 use super::svg;
 use crate::change::Curve;
-use crate::fitting::{GarmentSide, WearerSide, Worn};
+use crate::fitting::{GarmentSide, PutOn, Reading, WearerSide, Worn};
 use crate::length::Length;
 use kurbo::Point;
 use serde::Serialize;
@@ -44,8 +44,12 @@ pub struct StripLevel {
 pub struct StripSide {
     /// The garment's side.
     pub side: GarmentSide,
-    /// Whose side that was on the wearer.
-    pub wearer_side: WearerSide,
+    /// Where that was while pinning, and the garment's side where it is the other one: "wearer’s left (the garment’s right)".
+    pub words: String,
+    /// The same without the garment's side, where there is little room.
+    pub short_words: String,
+    /// Nobody pinned it: it has the other side's line.
+    pub is_copied: bool,
     /// There is more room for its name at its datum than at its other end.
     pub is_quiet_at_datum: bool,
 }
@@ -81,22 +85,27 @@ pub struct StripBlock {
 
 /// Both sides of a strip, the wearer's left first, and what is drawn on them: once where they `agree`.
 pub(crate) fn strip_sides<'a>(
-    worn: Worn,
+    put_on: PutOn,
+    pinned: &[Reading],
     agree: bool,
     length: Length,
     drawn: impl Fn(GarmentSide) -> (&'a Curve, StripLines),
 ) -> (Vec<StripSide>, Vec<StripLines>) {
     let mut order = GarmentSide::BOTH;
-    order.sort_by_key(|side| worn.on_wearer(*side) == WearerSide::Right);
+    order.sort_by_key(|side| put_on.worn.on_wearer(*side) == WearerSide::Right);
     let of = |side| {
         let (curve, lines) = drawn(side);
         (is_quiet_at_datum(curve, length.cm()), lines)
     };
     let (quiet, lines): (Vec<_>, Vec<_>) = order[..if agree { 1 } else { 2 }].iter().map(|s| of(*s)).unzip();
-    let side = |(n, side)| StripSide {
-        side,
-        wearer_side: worn.on_wearer(side),
-        is_quiet_at_datum: quiet[if agree { 0 } else { n }],
+    let side = |(n, side): (usize, GarmentSide)| {
+        let short_words = put_on.seen_words(side);
+        let words = match put_on.worn {
+            Worn::RightSideOut => short_words.clone(),
+            Worn::InsideOut => format!("{short_words} (the garment’s {})", side.name()),
+        };
+        let is_copied = agree && pinned.iter().all(|pin| pin.side != side);
+        StripSide { side, words, short_words, is_copied, is_quiet_at_datum: quiet[if agree { 0 } else { n }] }
     };
     (order.into_iter().enumerate().map(side).collect(), lines)
 }

@@ -7,7 +7,7 @@ mod ways;
 pub use seen::{
     Around, Face, HemHow, HemMark, HowItWent, Movement, MovementTest, Observation, Seen, Shut, Verdict, Why,
 };
-pub use side::{GarmentSide, PinnedBy, WearerSide, Worn};
+pub use side::{GarmentSide, PinnedBy, PutOn, WearerSide, Worn};
 pub use ways::{End, EndOf, Fairing, SidePolicy, Suggestion};
 
 use crate::choice::choice;

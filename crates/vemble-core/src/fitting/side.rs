@@ -88,11 +88,33 @@ choice! {
 }
 
 impl PinnedBy {
-    /// Whose sides are seen while pinning.
-    pub const fn whose(self) -> &'static str {
-        match self {
+    /// A side that is seen while pinning: "wearer’s left", "form’s left".
+    pub fn seen_words(self, side: WearerSide) -> String {
+        let whose = match self {
             Self::Helper | Self::SelfInMirror => "wearer’s",
             Self::DressForm => "form’s",
-        }
+        };
+        format!("{whose} {}", side.name())
+    }
+}
+
+/// How a garment was put on, and on whom, when its pins were set: what left and right meant then.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
+pub struct PutOn {
+    /// Which way out.
+    pub worn: Worn,
+    /// Who pinned, and so on whom.
+    pub pinned_by: PinnedBy,
+}
+
+impl PutOn {
+    /// Where a side of the garment was: "wearer’s right".
+    pub fn seen_words(self, side: GarmentSide) -> String {
+        self.pinned_by.seen_words(self.worn.on_wearer(side))
+    }
+
+    /// A side of the garment in both words: "garment’s right, on the wearer’s left".
+    pub fn in_both_words(self, side: GarmentSide) -> String {
+        format!("garment’s {}, on the {}", side.name(), self.seen_words(side))
     }
 }

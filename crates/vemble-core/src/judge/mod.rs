@@ -24,7 +24,7 @@ pub(crate) use turned::Turned;
 use crate::body::Wearer;
 use crate::change::{Change, ChangeKey, Drawn, DrawnChange, kinds, seam::AlteredSeam};
 use crate::choice::choice;
-use crate::fitting::{EndOf, GarmentSide, Suggestion, Worn};
+use crate::fitting::{EndOf, GarmentSide, PutOn, Suggestion};
 use crate::garment::Garment;
 use crate::length::{Measure, Station};
 use crate::place::Level;
@@ -257,13 +257,13 @@ pub(crate) struct Subject<'a> {
     pub garment: &'a Garment,
     pub wearer: &'a Wearer,
     pub changes: &'a [DrawnChange<'a>],
-    pub worn: Worn,
+    pub put_on: PutOn,
 }
 
 impl<'a> Subject<'a> {
     /// The garment as it is, with nothing changed.
-    pub const fn as_it_is(garment: &'a Garment, wearer: &'a Wearer) -> Self {
-        Self { garment, wearer, changes: &[], worn: Worn::RightSideOut }
+    pub fn as_it_is(garment: &'a Garment, wearer: &'a Wearer) -> Self {
+        Self { garment, wearer, changes: &[], put_on: PutOn::default() }
     }
 
     /// Every seam that is drawn.

@@ -3,28 +3,29 @@
 
 use super::{Facts, Finding, FindingKey, Outcome, Rule, Subject};
 use crate::change::{ChangeKey, Drawn};
-use crate::fitting::{GarmentSide, WearerSide, Worn};
+use crate::fitting::{GarmentSide, PutOn, Worn};
 use crate::length::Length;
 
 /// The most that was pinned on each side, and why the body is uneven.
 #[derive(Clone, Debug)]
 pub(crate) struct Turned {
-    pub most: [(Length, GarmentSide, WearerSide); 2],
+    pub most: [(Length, GarmentSide); 2],
+    pub put_on: PutOn,
     pub uneven: String,
     pub wearer: String,
 }
 
 pub(super) fn judge(subject: &Subject<'_>) -> Option<Finding> {
-    let seam = subject.seams().find(|s| !s.sides_agree() && subject.worn == Worn::InsideOut)?;
+    let seam = subject.seams().find(|s| !s.sides_agree() && subject.put_on.worn == Worn::InsideOut)?;
     let uneven = subject.wearer.explains_a_difference()?;
     let most = GarmentSide::BOTH.map(|side| {
         let most = seam.line(side).pins.iter().map(|p| p.edges.whole().0).max().unwrap_or_default();
-        (most, side, subject.worn.on_wearer(side))
+        (most, side)
     });
     let key = FindingKey::about(Rule::Turned, ChangeKey::Seam(seam.facts.seam));
     Some(Finding::new(
         key,
         Outcome::Caution,
-        Facts::Turned(Turned { most, uneven, wearer: subject.wearer.name.clone() }),
+        Facts::Turned(Turned { most, put_on: subject.put_on, uneven, wearer: subject.wearer.name.clone() }),
     ))
 }

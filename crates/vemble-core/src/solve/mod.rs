@@ -191,7 +191,7 @@ fn derive(
                     garment: &state.garment,
                     wearer: state.wearer,
                     changes: &changes,
-                    worn: try_on.worn,
+                    put_on: try_on.put_on(),
                 };
                 solved.push(solve_try_on(&subject, try_on, tape, with_cards));
                 last = Some(next::first_to_chalk(&subject));
@@ -256,8 +256,8 @@ pub fn glance(document: &Document) -> Option<Glance> {
     let garment = &*state.garment.with_levels_in_order(wearer);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
     let changes = newest.and_then(|t| draw(garment, &t.changes).ok()).unwrap_or_default();
-    let worn = newest.map_or_else(Default::default, |t| t.worn);
-    let subject = Subject { garment, wearer, changes: &changes, worn };
+    let put_on = newest.map(TryOn::put_on).unwrap_or_default();
+    let subject = Subject { garment, wearer, changes: &changes, put_on };
     let checks = match newest.filter(|_| !changes.is_empty()) {
         Some(try_on) => told_checks(&subject, &girths(&subject), try_on, tape),
         None => Vec::new(),

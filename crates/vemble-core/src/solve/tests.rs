@@ -2,7 +2,7 @@
 
 use super::SolvedTryOn;
 use crate::change::seam::SeamChange;
-use crate::fitting::{Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
+use crate::fitting::{Fairing, GarmentSide, How, PinnedBy, Reading, SidePolicy, Worn};
 use crate::garment::{Kind, Run, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{LevelOf, Rule};
@@ -196,12 +196,24 @@ proptest! {
         for (a, b) in one.lines().into_iter().zip(other.lines()) {
             for (pin, turned) in a.pins.iter().zip(&b.pins) {
                 prop_assert_eq!((pin.side, pin.whole.nm, pin.beside.nm), (turned.side, turned.whole.nm, turned.beside.nm));
-                prop_assert_ne!(pin.wearer_side, turned.wearer_side);
+                prop_assert_ne!(&pin.seen_words, &turned.seen_words);
             }
             // The wearer's left comes first, whoever's side of the garment that is.
             prop_assert_eq!(a.strip.sides[0].side, b.strip.sides[1].side);
             prop_assert_eq!(a.strip.lines.first(), b.strip.lines.last());
         }
+    }
+
+    /// On a dress form every word of a side is the form's, on strips, pins, cards and checks alike; nothing else differs.
+    #[test]
+    fn on_a_form_no_side_is_called_the_wearers((garment, alterations) in pinned()) {
+        let words = |pinned_by| {
+            let try_on = TryOn { worn: Worn::InsideOut, pinned_by, ..trying(alterations.clone()) };
+            format!("{:?}", garment.solved(try_on, Tape::Cm))
+        };
+        let (on_a_wearer, on_a_form) = (words(PinnedBy::Helper), words(PinnedBy::DressForm));
+        prop_assert!(on_a_wearer.contains("wearer’s ") && !on_a_form.contains("wearer’s"));
+        prop_assert_eq!(on_a_wearer.replace("wearer’s ", "form’s "), on_a_form);
     }
 
     /// Another tape shows other figures of the same lengths, also where an end is assumed.

@@ -90,7 +90,7 @@ fn worked_example_b_two_sides_pinned_inside_out() {
         (waist.level, waist.off.text().as_str(), waist.after.text().as_str()),
         (Level::Waist, "6.4 cm", "79.6 cm")
     );
-    assert_eq!(seam.pins[0].wearer_side.name(), "right", "the garment's left was on the wearer's right");
+    assert_eq!(seam.pins[0].seen_words, "wearer’s right", "the garment's left was on the wearer's right");
     assert_eq!(seam.strip.sides[0].side, GarmentSide::Right, "the wearer's left is drawn first");
 }
 

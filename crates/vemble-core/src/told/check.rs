@@ -2,7 +2,7 @@
 
 use super::{Teller, level_name};
 use crate::change::{Change, kinds};
-use crate::fitting::GarmentSide;
+use crate::fitting::{GarmentSide, WearerSide};
 use crate::judge::{
     Ease, Facts, Finding, FindingKey, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides,
 };
@@ -158,18 +158,16 @@ impl Tell for TwoSides {
 
 impl Tell for Turned {
     fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
-        let side = |(most, side, wearer): (Length, GarmentSide, crate::fitting::WearerSide)| {
-            format!(
-                "{} at most on the garment's {}, the wearer's {} while pinning",
-                to.show(most),
-                side.name(),
-                wearer.name()
-            )
+        let side = |(most, side): (Length, GarmentSide)| {
+            let (most, seen) = (to.show(most), self.put_on.seen_words(side));
+            format!("{most} at most on the garment’s {}, the {seen} while pinning", side.name())
         };
         let reason = format!(
-            "It was pinned inside out, and {} is uneven ({}). Worn right side out, the garment's left is on the wearer's left again: \
-             a difference of the body must go to the garment's other side.",
-            self.wearer, self.uneven
+            "It was pinned inside out, and {} is uneven ({}). Worn right side out, the garment’s left is on the {} again: \
+             a difference of the body must go to the garment’s other side.",
+            self.wearer,
+            self.uneven,
+            self.put_on.pinned_by.seen_words(WearerSide::Left)
         );
         let title = format!("The {}, pinned inside out on an uneven body", key.name(to));
         Said::new(title, self.most.map(side).join("; "), reason).mended(outcome, || {

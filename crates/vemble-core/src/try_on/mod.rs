@@ -12,7 +12,7 @@ pub(crate) use merge::{Merging, Parts};
 use crate::change::{Change, ChangeKey};
 use crate::choice::choice;
 use crate::fitting::{
-    GarmentSide, HemMark, MovementTest, Observation, PinnedBy, Reading, Shut, SidePolicy, Worn,
+    GarmentSide, HemMark, MovementTest, Observation, PinnedBy, PutOn, Reading, Shut, SidePolicy, Worn,
 };
 use crate::judge::FindingKey;
 use crate::length::Measure;
@@ -219,10 +219,16 @@ impl TryOn {
         self.changes.iter().flat_map(Change::readings)
     }
 
-    /// A side of the garment in both words: "garment’s right, on the wearer’s left".
-    pub fn in_both_words(&self, side: GarmentSide) -> String {
-        let on_wearer = self.worn.on_wearer(side).name();
-        format!("garment’s {}, on the {} {on_wearer}", side.name(), self.pinned_by.whose())
+    /// How the garment was put on.
+    pub const fn put_on(&self) -> PutOn {
+        PutOn { worn: self.worn, pinned_by: self.pinned_by }
+    }
+
+    /// The same try-on after it turned out which way out the garment was worn; nothing where sides were entered, and whoever entered them
+    /// must say what they meant.
+    pub fn turned_unasked(&self, worn: Worn) -> Option<Self> {
+        let turned = self.turned(worn, Meant::SidesOfGarment);
+        (turned == self.turned(worn, Meant::SidesOfWearer)).then_some(turned)
     }
 
     /// The same try-on after it turned out which way out the garment was worn.

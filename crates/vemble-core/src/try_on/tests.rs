@@ -67,10 +67,10 @@ fn full(worn: Worn) -> TryOn {
 #[test]
 fn worked_example_b_left_there_was_the_wearers_right() {
     let inside_out = full(Worn::InsideOut);
-    assert_eq!(inside_out.in_both_words(LEFT), "garment’s left, on the wearer’s right");
-    assert_eq!(full(Worn::RightSideOut).in_both_words(LEFT), "garment’s left, on the wearer’s left");
+    assert_eq!(inside_out.put_on().in_both_words(LEFT), "garment’s left, on the wearer’s right");
+    assert_eq!(full(Worn::RightSideOut).put_on().in_both_words(LEFT), "garment’s left, on the wearer’s left");
     let on_a_form = TryOn { pinned_by: PinnedBy::DressForm, ..inside_out };
-    assert_eq!(on_a_form.in_both_words(RIGHT), "garment’s right, on the form’s left");
+    assert_eq!(on_a_form.put_on().in_both_words(RIGHT), "garment’s right, on the form’s left");
 }
 
 #[test]
@@ -98,6 +98,25 @@ fn turning_the_answer_keeps_what_was_meant() {
         let there = before.turned(Worn::InsideOut, meant);
         assert_eq!(there.turned(Worn::RightSideOut, meant), before, "and back again");
         assert_eq!(before.turned(Worn::RightSideOut, meant), before, "the same answer changes nothing");
+    }
+    // As soon as anything has a side, by itself or as a policy, somebody must say what it meant.
+    let mut sideless =
+        TryOn { hem_marks: Vec::new(), observations: Vec::new(), left_out: Vec::new(), ..before.clone() };
+    (sideless.versions, sideless.changes) = (Vec::new(), Vec::new());
+    let unasked = sideless.turned_unasked(Worn::InsideOut).expect("nothing has a side");
+    assert_eq!(unasked, TryOn { worn: Worn::InsideOut, ..sideless.clone() });
+    for sided in [
+        TryOn { hem_marks: before.hem_marks.clone(), ..sideless.clone() },
+        TryOn { observations: before.observations.clone(), ..sideless.clone() },
+        TryOn { left_out: before.left_out.clone(), ..sideless.clone() },
+        TryOn {
+            versions: vec![Version { name: "less".into(), changes: before.changes.clone() }],
+            ..sideless.clone()
+        },
+        TryOn { changes: before.changes.clone(), ..sideless.clone() },
+    ] {
+        assert_eq!(sided.turned_unasked(Worn::InsideOut), None);
+        assert_eq!(sided.turned_unasked(sided.worn), Some(sided), "nothing turns");
     }
 }
 

@@ -185,10 +185,9 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
 }
 
 /** Other seams that take a share of what is pinned here; this one keeps the rest. */
-function Spread({ garment, input, complaint, onChange }: Editing<"seam">) {
+function Spread({ garment, input, shows, complaint, onChange }: Editing<"seam">) {
   const words = useWords();
   const spread = input.spread ?? [];
-  const rest = 100 - spread.reduce((sum, s) => sum + s.percent, 0);
   const nameOf = (seam: Seam) => garment.seams.find((s) => s.seam === seam)?.name ?? words.of("seam", seam);
   const free = garment.seams.filter((s) => s.seam !== input.seam && spread.every((o) => o.seam !== s.seam));
   const wrong =
@@ -224,7 +223,7 @@ function Spread({ garment, input, complaint, onChange }: Editing<"seam">) {
           if (seam) onChange({ spread: [...spread.map((s) => ({ ...s, percent })), { seam, percent }] });
         }}
       />
-      {spread.length > 0 && <span className="quiet">{rest} % stay here</span>}
+      {spread.length > 0 && shows && <span className="quiet">{shows.keeps_percent} % stay here</span>}
       {wrong && (
         <p className="field-trouble" role="alert">
           {wrong.found}. Expected {wrong.expected}.

@@ -7,7 +7,7 @@ use crate::figure::{
     CardDrawing, Chalk, Drawing, Moved, MovedLook, OnStand, Strip, StripLevel, StripLines, ViewSide,
     chalk_drawing, curve_path, hundredths, on_side, polygon, strip_sides, svg,
 };
-use crate::fitting::{GarmentSide, Worn};
+use crate::fitting::{GarmentSide, PutOn};
 use crate::garment::Garment;
 use crate::length::Station;
 use kurbo::Point;
@@ -17,18 +17,19 @@ const STEPS: i32 = 12;
 
 impl AlteredDart<'_> {
     /// The dart laid straight: the axis is the middle of the fold, the old fold lies beside it.
-    pub(super) fn strip(&self, garment: &Garment, worn: Worn) -> Strip {
-        let (sides, lines) = strip_sides(worn, self.sides_agree(), self.length, |side| {
-            let fold = &self.new[side as usize];
-            let lines = StripLines {
-                line: curve_path(fold),
-                back_line: None,
-                old_line: curve_path(&self.old),
-                tolerance: None,
-                cut: None,
-            };
-            (fold, lines)
-        });
+    pub(super) fn strip(&self, garment: &Garment, put_on: PutOn) -> Strip {
+        let (sides, lines) =
+            strip_sides(put_on, &self.change.readings, self.sides_agree(), self.length, |side| {
+                let fold = &self.new[side as usize];
+                let lines = StripLines {
+                    line: curve_path(fold),
+                    back_line: None,
+                    old_line: curve_path(&self.old),
+                    tolerance: None,
+                    cut: None,
+                };
+                (fold, lines)
+            });
         let deepest = self.new.iter().map(|curve| curve.range(0.0, self.length.cm()).1).fold(0.0, f64::max);
         let levels = garment.body_levels_up().into_iter().filter_map(|l| {
             let station = self.station_at(l.station.length)?;

@@ -57,7 +57,7 @@ impl Show for AlteredDart<'_> {
             is_altered: self.is_altered(),
             sides_agree: self.sides_agree(),
             edges_equal: true,
-            strip: self.strip(subject.garment, subject.worn),
+            strip: self.strip(subject.garment, subject.put_on),
         }
     }
 }

@@ -8,16 +8,16 @@ use crate::figure::{
     ViewSide, chalk_drawing, curve_path, hundredths, mm, on_side, part_of, seam_line, share_of, strip_sides,
     svg,
 };
-use crate::fitting::{GarmentSide, Worn};
+use crate::fitting::{GarmentSide, PutOn};
 use crate::garment::{Garment, Run, Seam};
 use crate::length::{Length, Station, Tape};
 use kurbo::PathEl;
 
 impl AlteredSeam<'_> {
     /// The seam laid straight, with its new lines.
-    pub(super) fn strip(&self, garment: &Garment, worn: Worn, tape: Tape) -> Strip {
+    pub(super) fn strip(&self, garment: &Garment, put_on: PutOn, tape: Tape) -> Strip {
         let length = self.facts.length.length;
-        let (sides, lines) = strip_sides(worn, self.sides_agree(), length, |side| {
+        let (sides, lines) = strip_sides(put_on, &self.change.readings, self.sides_agree(), length, |side| {
             let line = self.line(side);
             (&line.front, self.strip_lines(line))
         });

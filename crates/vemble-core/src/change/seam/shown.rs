@@ -45,7 +45,7 @@ impl Show for AlteredSeam<'_> {
             is_altered,
             sides_agree: self.sides_agree(),
             edges_equal: self.lines.iter().all(super::StitchingLine::has_equal_edges),
-            strip: self.strip(subject.garment, subject.worn, tape),
+            strip: self.strip(subject.garment, subject.put_on, tape),
         }
     }
 }

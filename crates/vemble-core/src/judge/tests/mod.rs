@@ -294,7 +294,7 @@ fn the_asymmetry_of_a_body_flips_inside_out_and_that_of_a_garment_does_not() {
     assert_eq!(caution.outcome, Outcome::Caution);
     assert_eq!(
         caution.figures,
-        "4.0 cm at most on the garment's left, the wearer's right while pinning; 6.0 cm at most on the garment's right, the wearer's left while pinning"
+        "4.0 cm at most on the garment’s left, the wearer’s right while pinning; 6.0 cm at most on the garment’s right, the wearer’s left while pinning"
     );
     assert_eq!(checked(&uneven, Worn::RightSideOut, "3 cm"), None, "the sides are the body's own");
     assert_eq!(checked(&uneven, Worn::InsideOut, "2 cm"), None, "both sides alike");
