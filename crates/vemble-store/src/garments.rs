@@ -4,9 +4,9 @@ use crate::format::{FORMAT, TryOnRow, read};
 use crate::readings::readings_in;
 use crate::schema::{garment_states, garments, try_ons, wearers};
 use crate::states::{add_state, records_in, states_in};
-use crate::{AccountStore, StoreError};
+use crate::{AccountStore, StoreError, one_moment};
 use diesel::prelude::*;
-use diesel_async::{AsyncConnection, RunQueryDsl};
+use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
 use std::collections::HashMap;
 use uuid::Uuid;
@@ -128,6 +128,14 @@ impl AccountStore<'_> {
 
     async fn load(&self, only: Option<&[Uuid]>) -> Result<Vec<StoredDocument>, StoreError> {
         let mut connection = self.connection().await?;
+        one_moment(&mut connection).run(async |connection| self.loaded(connection, only).await).await
+    }
+
+    async fn loaded(
+        &self,
+        connection: &mut AsyncPgConnection,
+        only: Option<&[Uuid]>,
+    ) -> Result<Vec<StoredDocument>, StoreError> {
         let account = self.account;
         let joined =
             garments::table
@@ -149,18 +157,18 @@ impl AccountStore<'_> {
             Some(ids) => joined.filter(garments::id.eq_any(ids)),
             None => joined,
         };
-        let garments: Vec<GarmentRow> = joined.load(&mut connection).await?;
+        let garments: Vec<GarmentRow> = joined.load(connection).await?;
         let ids: Vec<Uuid> = garments.iter().map(|garment| garment.0).collect();
-        let mut states = states_in(&mut connection, account, &ids).await?;
-        let mut records = records_in(&mut connection, account, &ids).await?;
+        let mut states = states_in(connection, account, &ids).await?;
+        let mut records = records_in(connection, account, &ids).await?;
         let try_ons: Vec<TryOnRow> = try_ons::table
             .filter(try_ons::account_id.eq(account).and(try_ons::garment_id.eq_any(&ids)))
             .order(try_ons::id)
             .select(TRY_ON)
-            .load(&mut connection)
+            .load(connection)
             .await?;
         let ids: Vec<Uuid> = try_ons.iter().map(|t| t.id).collect();
-        let rows = readings_in(&mut connection, account, &ids).await?;
+        let rows = readings_in(connection, account, &ids).await?;
         let mut document = |(id, version, wearer_id, archived, format, wearer): GarmentRow| {
             let mut document = Document {
                 version: VERSION,

@@ -26,6 +26,7 @@ pub use wearers::StoredWearer;
 
 use diesel::prelude::*;
 use diesel::sql_types::Text;
+use diesel_async::pg::TransactionBuilder;
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
 use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig, RecyclingMethod};
 use diesel_async::{
@@ -194,6 +195,11 @@ impl AccountStore<'_> {
     async fn connection(&self) -> Result<Object<AsyncPgConnection>, StoreError> {
         self.store.connection(Sees::Account(self.account)).await
     }
+}
+
+/// For reading in several queries what was there at one moment, whatever others store meanwhile: a try-on has its rows in three tables.
+fn one_moment(connection: &mut AsyncPgConnection) -> TransactionBuilder<'_, AsyncPgConnection> {
+    connection.build_transaction().repeatable_read().read_only()
 }
 
 /// Brings the tables up to date. The migration harness blocks on a runtime with several threads, which the

@@ -6,7 +6,7 @@ use crate::notices::{Notice, tell};
 use crate::readings::{ReadingRow, readings_in, readings_of, rows_of, write_readings};
 use crate::schema::{garments, invitations, try_ons, wearers};
 use crate::states::{records_in, states_in};
-use crate::{AccountStore, StoreError};
+use crate::{AccountStore, StoreError, one_moment};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
@@ -173,10 +173,13 @@ impl AccountStore<'_> {
     /// [`StoreError::NotFound`] if this account's garment has no such try-on.
     pub async fn try_on(&self, garment: Uuid, id: Uuid) -> Result<StoredTryOn, StoreError> {
         let mut connection = self.connection().await?;
-        let row: TryOnRow = self.own_try_on(garment, id).select(TRY_ON).first(&mut connection).await?;
-        let document = self.without_try_ons(&mut connection, garment).await?;
-        let rows = readings_in(&mut connection, self.account, &[id]).await?;
-        Ok(StoredTryOn { version: row.version, try_on: row.read(&document, &rows)? })
+        let read = async |connection: &mut AsyncPgConnection| {
+            let row: TryOnRow = self.own_try_on(garment, id).select(TRY_ON).first(connection).await?;
+            let document = self.without_try_ons(connection, garment).await?;
+            let rows = readings_in(connection, self.account, &[id]).await?;
+            Ok(StoredTryOn { version: row.version, try_on: row.read(&document, &rows)? })
+        };
+        one_moment(&mut connection).run(read).await
     }
 
     #[diesel::dsl::auto_type(no_type_alias)]

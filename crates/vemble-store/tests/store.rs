@@ -1,0 +1,562 @@
+//! The store on a real PostgreSQL, without a server in front of it: what goes in comes out, whole, apart and at one moment.
+
+use diesel_async::{AsyncConnection, AsyncPgConnection, SimpleAsyncConnection};
+use futures_util::future::join_all;
+use std::collections::BTreeSet;
+use std::sync::Mutex;
+use std::sync::atomic::{AtomicUsize, Ordering};
+use uuid::Uuid;
+use vemble_core::body::Wearer;
+use vemble_core::change::Change;
+use vemble_core::document::{Document, Entry, Happened};
+use vemble_core::fitting::Reading;
+use vemble_core::try_on::TryOn;
+use vemble_store::{
+    AccountStore, Moment, NewAccount, NewInvitation, NewPhoto, Notice, Sewing, Store, StoreError,
+    StoredDocument, StoredGarment, StoredTryOn,
+};
+
+/// A database of its own; `cargo xtask test` says where.
+async fn database() -> String {
+    let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
+    let name = format!("store_{}", Uuid::now_v7().simple());
+    let mut connection = AsyncPgConnection::establish(&url).await.expect("PostgreSQL answers");
+    connection.batch_execute(&format!("CREATE DATABASE {name}")).await.expect("a database of its own");
+    let (server, _) = url.rsplit_once('/').expect("a database in the URL");
+    format!("{server}/{name}")
+}
+
+/// Every garment of the example, as released.
+fn example() -> Vec<Document> {
+    let files = std::fs::read_dir("../../demo").unwrap().map(|file| file.unwrap().path());
+    let read = |file| serde_json::from_slice(&std::fs::read(file).unwrap()).unwrap();
+    files.filter(|file| file.extension().is_some_and(|ending| ending == "json")).map(read).collect()
+}
+
+/// A store with the example in it.
+struct Filled {
+    store: Store,
+    database: String,
+    account: Uuid,
+}
+
+impl Filled {
+    async fn new() -> Self {
+        let database = database().await;
+        let store = Store::open(&database).await.unwrap();
+        let account = store.example_account(&example()).await.unwrap().id;
+        Self { store, database, account }
+    }
+
+    fn own(&self) -> AccountStore<'_> {
+        self.store.account(self.account)
+    }
+
+    /// The garment that has been pinned and has the most to lose.
+    async fn pinned(&self) -> StoredDocument {
+        let pins = |stored: &StoredDocument| {
+            let changes = stored.document.try_ons.iter().flat_map(|t| &t.changes);
+            changes.map(|change| change.readings().len()).sum::<usize>()
+        };
+        self.own().documents().await.unwrap().into_iter().max_by_key(pins).unwrap()
+    }
+
+    async fn execute(&self, sql: &str) {
+        let mut connection = AsyncPgConnection::establish(&self.database).await.unwrap();
+        connection.batch_execute(sql).await.unwrap();
+    }
+}
+
+fn new_account(email: &str) -> NewAccount {
+    let (name, email) = (String::from("Somebody"), email.to_owned());
+    NewAccount { id: Uuid::now_v7(), name, email, password_hash: "hashed".into() }
+}
+
+/// A garment as it is, to be put again.
+fn as_it_is(stored: &StoredDocument) -> StoredGarment {
+    let newest = stored.document.states.last().unwrap();
+    StoredGarment {
+        wearer_id: stored.wearer_id,
+        archived: stored.archived,
+        state: newest.id,
+        garment: newest.garment.clone(),
+    }
+}
+
+/// A document without what the store gives it: the ids of try-ons and readings.
+fn without_ids(mut document: Document) -> Document {
+    for try_on in &mut document.try_ons {
+        try_on.id = None;
+        let changes = try_on.changes.iter_mut().flat_map(Change::readings_mut);
+        changes.for_each(|reading| reading.id = None);
+    }
+    document
+}
+
+#[tokio::test]
+async fn what_is_stored_comes_back_whole() {
+    let filled = Filled::new().await;
+    let stored = filled.own().documents().await.unwrap();
+    let came_back: Vec<Document> = stored.iter().map(|s| without_ids(s.document.clone())).collect();
+    assert_eq!(came_back, example().into_iter().map(without_ids).collect::<Vec<_>>());
+    for stored in stored {
+        let again = filled.own().document(stored.id).await.unwrap();
+        assert_eq!(again.document, stored.document);
+        assert_eq!(stored.try_on_versions, vec![1; stored.document.try_ons.len()]);
+        for try_on in &stored.document.try_ons {
+            assert_eq!(&filled.own().try_on(stored.id, try_on.id.unwrap()).await.unwrap().try_on, try_on);
+        }
+    }
+    // Asked for a second time, the example is the one there is, and nothing is put back.
+    let wearer = filled.own().wearers().await.unwrap().remove(0);
+    let renamed = Wearer { name: "Somebody else".into(), ..wearer.wearer };
+    filled.own().put_wearer(wearer.id, wearer.version, &renamed).await.unwrap();
+    assert_eq!(filled.store.example_account(&example()).await.unwrap().id, filled.account);
+    assert_eq!(filled.own().wearer(wearer.id).await.unwrap().wearer, renamed);
+}
+
+#[tokio::test]
+async fn every_unit_and_every_nanometre_comes_back() {
+    let filled = Filled::new().await;
+    let garment = filled.pinned().await;
+    let before = garment.document.try_ons.last().unwrap().clone();
+    let template = before.changes.iter().flat_map(Change::readings).next().unwrap().clone();
+    let stations = ["0.000001 mm", "13.37 cm", "2 1/64 in", "3/64 in", "999.999999 mm", "40 in"];
+    let amounts = ["0.000001 mm", "1 1/16 in", "0 cm", "0.85 cm", "7/8 in", "12.5 mm"];
+    let all = stations.iter().flat_map(|station| amounts.iter().map(move |amount| (station, amount)));
+    let readings: Vec<Reading> = all
+        .map(|(station, amount)| Reading {
+            id: Some(Uuid::now_v7()),
+            station: station.parse().unwrap(),
+            amount: amount.parse().unwrap(),
+            ..template.clone()
+        })
+        .collect();
+    let mut wanted = before.clone();
+    wanted.changes.iter_mut().find(|change| !change.readings().is_empty()).unwrap().set_readings(readings);
+    let id = wanted.id.unwrap();
+    let put = |_: &Document, _: Option<&StoredTryOn>| Ok::<_, StoreError>(Some(wanted.clone()));
+    assert_eq!(filled.own().change_try_on(garment.id, id, put).await.unwrap().try_on, wanted);
+    assert_eq!(filled.own().try_on(garment.id, id).await.unwrap().try_on, wanted);
+}
+
+#[tokio::test]
+async fn of_many_who_change_the_same_version_one_does_and_the_others_are_told() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let garment = filled.pinned().await;
+    let puts = (0..12).map(|n| {
+        let mut new = as_it_is(&garment);
+        new.garment.name = format!("Named by {n}");
+        async move { (n, own.put_garment(garment.id, garment.version, &new).await) }
+    });
+    let done = join_all(puts).await;
+    let (won, lost): (Vec<_>, Vec<_>) = done.into_iter().partition(|(_, put)| put.is_ok());
+    let name = format!("Named by {}", won[0].0);
+    assert_eq!((won.len(), lost.len()), (1, 11));
+    for (_, refused) in lost {
+        let Err(StoreError::StaleGarment(stored)) = refused else { panic!("{refused:?}") };
+        assert_eq!((stored.version, &stored.document.states.last().unwrap().garment.name), (2, &name));
+    }
+    let stored = own.document(garment.id).await.unwrap();
+    assert_eq!((stored.version, stored.document.states.last().unwrap().revision), (2, 2));
+    // The same with somebody who wears garments.
+    let wearer = own.wearer(garment.wearer_id).await.unwrap();
+    let puts = (0..12).map(|n| {
+        let facts = Wearer { name: format!("Named by {n}"), ..wearer.wearer.clone() };
+        async move { own.put_wearer(wearer.id, wearer.version, &facts).await.map(|version| (version, facts)) }
+    });
+    let (won, lost): (Vec<_>, Vec<_>) = join_all(puts).await.into_iter().partition(Result::is_ok);
+    let won = won.into_iter().map(Result::unwrap).collect::<Vec<_>>();
+    assert_eq!((won.len(), won[0].0, lost.len()), (1, 2, 11));
+    for refused in lost {
+        let Err(StoreError::StaleWearer(stored)) = refused else { panic!("{refused:?}") };
+        assert_eq!((stored.version, &stored.wearer), (2, &won[0].1));
+    }
+}
+
+#[tokio::test]
+async fn putting_away_is_no_correction() {
+    let filled = Filled::new().await;
+    let garment = filled.pinned().await;
+    let away = StoredGarment { archived: true, ..as_it_is(&garment) };
+    assert_eq!(filled.own().put_garment(garment.id, 1, &away).await.unwrap(), 2);
+    let stored = filled.own().document(garment.id).await.unwrap();
+    assert!(stored.archived);
+    assert_eq!(stored.document, garment.document, "not a new revision");
+}
+
+#[tokio::test]
+async fn what_many_add_to_a_try_on_at_once_is_all_there() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let garment = filled.pinned().await;
+    let before = garment.document.try_ons.last().unwrap();
+    let id = before.id.unwrap();
+    let add = async |n: usize| {
+        let decide = move |_: &Document, there: Option<&StoredTryOn>| {
+            let mut try_on = there.expect("it is stored").try_on.clone();
+            try_on.posture = format!("{} {n}", try_on.posture);
+            Ok::<_, StoreError>(Some(try_on))
+        };
+        own.change_try_on(garment.id, id, decide).await.unwrap().version
+    };
+    let versions: BTreeSet<i32> = join_all((0..20).map(add)).await.into_iter().collect();
+    assert_eq!(versions, (2..22).collect(), "one after the other");
+    let after = own.try_on(garment.id, id).await.unwrap().try_on;
+    let said: BTreeSet<&str> =
+        after.posture.strip_prefix(&before.posture).unwrap().split_whitespace().collect();
+    assert_eq!(said.len(), 20);
+    assert_eq!(TryOn { posture: before.posture.clone(), ..after }, *before, "and nothing else has changed");
+}
+
+#[tokio::test]
+async fn whoever_makes_a_try_on_that_somebody_just_made_looks_again() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let garment = filled.pinned().await;
+    let new = garment.document.try_ons.last().unwrap().begun();
+    let (id, looks, makers) = (Uuid::now_v7(), AtomicUsize::new(0), AtomicUsize::new(0));
+    let make = async |n: usize| {
+        let (looks, makers, new) = (&looks, &makers, &new);
+        let decide = move |_: &Document, there: Option<&StoredTryOn>| {
+            looks.fetch_add(1, Ordering::Relaxed);
+            match there {
+                Some(_) => Ok::<_, StoreError>(None),
+                None => {
+                    makers.fetch_add(1, Ordering::Relaxed);
+                    Ok(Some(TryOn { posture: n.to_string(), ..new.clone() }))
+                }
+            }
+        };
+        own.change_try_on(garment.id, id, decide).await.unwrap()
+    };
+    let all = join_all((0..12).map(make)).await;
+    let first = &all[0].try_on;
+    assert!(all.iter().all(|stored| stored.version == 1 && stored.try_on == *first), "all get the one");
+    // Each that found nothing and was too late looked twice.
+    let (looks, makers) = (looks.into_inner(), makers.into_inner());
+    assert!(makers >= 1);
+    assert_eq!(looks, 12 + makers - 1);
+}
+
+#[tokio::test]
+async fn what_is_refused_leaves_no_trace() {
+    let filled = Filled::new().await;
+    let garment = filled.pinned().await;
+    let before = garment.document.try_ons.last().unwrap().clone();
+    let id = before.id.unwrap();
+    let refuse = |_: &Document, _: Option<&StoredTryOn>| Err::<Option<TryOn>, _>(StoreError::IdTaken);
+    let refused = filled.own().change_try_on(garment.id, id, refuse).await;
+    assert!(matches!(refused, Err(StoreError::IdTaken)));
+    // A pin of another try-on: its id is taken, and nothing of the change is kept.
+    let others = filled.own().documents().await.unwrap();
+    let changes = others.iter().filter(|o| o.id != garment.id).flat_map(|o| &o.document.try_ons);
+    let foreign = changes.flat_map(|t| &t.changes).flat_map(Change::readings).next().unwrap().clone();
+    let mut wanted = TryOn { posture: "never".into(), ..before.clone() };
+    let pinned = wanted.changes.iter_mut().find(|change| !change.readings().is_empty()).unwrap();
+    pinned.set_readings([pinned.readings(), &[foreign]].concat());
+    let put = |_: &Document, _: Option<&StoredTryOn>| Ok::<_, StoreError>(Some(wanted.clone()));
+    let refused = filled.own().change_try_on(garment.id, id, put).await;
+    assert!(matches!(refused, Err(StoreError::IdTaken)), "{refused:?}");
+    let stored = filled.own().try_on(garment.id, id).await.unwrap();
+    assert_eq!((stored.version, stored.try_on), (1, before));
+}
+
+/// What is read is of one moment: a try-on whose pins and facts are stored together is never seen half changed.
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn nobody_sees_half_a_change() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let garment = filled.pinned().await;
+    let id = garment.document.try_ons.last().unwrap().id.unwrap();
+    let writing = async {
+        for n in 1..=150 {
+            let decide = move |_: &Document, there: Option<&StoredTryOn>| {
+                let mut try_on = there.unwrap().try_on.clone();
+                // The number stands in the facts, and in a row of its own for each pin.
+                try_on.posture = n.to_string();
+                let readings = try_on.changes.iter_mut().flat_map(Change::readings_mut);
+                readings.for_each(|reading| reading.amount = format!("{n} mm").parse().unwrap());
+                Ok::<_, StoreError>(Some(try_on))
+            };
+            own.change_try_on(garment.id, id, decide).await.unwrap();
+        }
+    };
+    let reading = async {
+        let mut seen = BTreeSet::new();
+        while !seen.contains(&150) {
+            let alone = own.try_on(garment.id, id).await.unwrap();
+            let whole = own.document(garment.id).await.unwrap();
+            let among = whole.document.try_ons.iter().position(|t| t.id == Some(id)).unwrap();
+            let of_whole = (whole.try_on_versions[among], &whole.document.try_ons[among]);
+            for (version, try_on) in [(alone.version, &alone.try_on), of_whole] {
+                let Ok(n) = try_on.posture.parse::<i32>() else { continue };
+                let amount = format!("{n} mm").parse().unwrap();
+                let mut readings = try_on.changes.iter().flat_map(Change::readings);
+                assert!(readings.all(|reading| reading.amount == amount), "half of {n}");
+                assert_eq!(version, n + 1);
+                seen.insert(n);
+            }
+        }
+        seen.len()
+    };
+    let ((), seen) = futures_util::join!(writing, reading);
+    assert!(seen > 1, "it was read while it was written");
+}
+
+#[tokio::test]
+async fn only_what_differs_is_written() {
+    let filled = Filled::new().await;
+    let garment = filled.pinned().await;
+    let id = garment.document.try_ons.last().unwrap().id.unwrap();
+    filled.execute("CREATE TABLE written (id uuid)").await;
+    filled
+        .execute(
+            "CREATE FUNCTION note() RETURNS trigger SECURITY DEFINER LANGUAGE plpgsql AS \
+             'BEGIN INSERT INTO written VALUES (coalesce(NEW.id, OLD.id)); RETURN NEW; END'; \
+             CREATE TRIGGER note AFTER INSERT OR UPDATE OR DELETE ON readings FOR EACH ROW EXECUTE FUNCTION note()",
+        )
+        .await;
+    let touched = Mutex::new(None);
+    let decide = |_: &Document, there: Option<&StoredTryOn>| {
+        let mut try_on = there.unwrap().try_on.clone();
+        let one = try_on.changes.iter_mut().flat_map(Change::readings_mut).next().unwrap();
+        one.amount = "3.25 cm".parse().unwrap();
+        *touched.lock().unwrap() = one.id;
+        Ok::<_, StoreError>(Some(try_on))
+    };
+    filled.own().change_try_on(garment.id, id, decide).await.unwrap();
+    let touched = touched.into_inner().unwrap().unwrap();
+    let check = format!(
+        "DO $$ BEGIN IF (SELECT array_agg(id) FROM written) IS DISTINCT FROM ARRAY['{touched}'::uuid] THEN \
+         RAISE EXCEPTION 'written: %', (SELECT array_agg(id) FROM written); END IF; END $$"
+    );
+    filled.execute(&check).await;
+}
+
+/// What was sewn from the newest state.
+fn sewing(stored: &StoredDocument, date: &str) -> Sewing {
+    let newest = stored.document.states.last().unwrap();
+    let what = Happened::Sewn { from: newest.id, to: Uuid::now_v7(), try_on: None };
+    let entry = Entry { id: Uuid::now_v7(), date: date.parse().unwrap(), what };
+    Sewing { entry, garment: newest.garment.clone() }
+}
+
+#[tokio::test]
+async fn sewing_is_entered_once_and_from_the_newest_state_only() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let garment = filled.pinned().await;
+    // Sent ten times: entered once, and everybody is answered alike.
+    let sewn = sewing(&garment, "2026-11-20");
+    let all = join_all((0..10).map(|_| own.enter_sewing(garment.id, &sewn))).await;
+    let stored = own.document(garment.id).await.unwrap();
+    assert_eq!((stored.version, stored.document.states.len(), stored.document.record.len()), (2, 2, 1));
+    for answer in all {
+        assert_eq!(answer.unwrap().document, stored.document);
+    }
+    // Ten sew from the same state: one of them made the next one.
+    let ten: Vec<Sewing> = (0..10).map(|_| sewing(&stored, "2026-11-21")).collect();
+    let all = join_all(ten.iter().map(|one| own.enter_sewing(garment.id, one))).await;
+    assert_eq!(all.iter().filter(|answer| answer.is_ok()).count(), 1);
+    let stale = |answer: &Result<_, _>| matches!(answer, Err(StoreError::StaleGarment(_)));
+    assert_eq!(all.iter().filter(|answer| stale(answer)).count(), 9);
+    let stored = own.document(garment.id).await.unwrap();
+    assert_eq!((stored.version, stored.document.states.len(), stored.document.record.len()), (3, 3, 2));
+    assert_eq!(stored.document.faults(), vec![]);
+    // Older try-ons stay with the state they were measured on, and it with them.
+    assert_eq!(stored.document.try_ons, garment.document.try_ons);
+    assert_eq!(stored.document.states[0], garment.document.states[0]);
+    // The same id with something else in it is no repetition; a try-on of another garment was not sewn here.
+    let other = Sewing { entry: Entry { date: "2026-11-22".parse().unwrap(), ..sewn.entry }, ..sewn };
+    assert!(matches!(own.enter_sewing(garment.id, &other).await, Err(StoreError::IdTaken)));
+    let others = own.documents().await.unwrap();
+    let elsewhere = others.iter().filter(|o| o.id != garment.id).flat_map(|o| &o.document.try_ons).next();
+    let mut foreign = sewing(&stored, "2026-11-22");
+    let Happened::Sewn { try_on, .. } = &mut foreign.entry.what;
+    *try_on = elsewhere.unwrap().id;
+    assert!(matches!(own.enter_sewing(garment.id, &foreign).await, Err(StoreError::NotFound)));
+    assert_eq!(own.document(garment.id).await.unwrap().version, 3);
+}
+
+#[tokio::test]
+async fn nothing_of_an_account_is_there_for_another() {
+    let filled = Filled::new().await;
+    let (own, garment) = (filled.own(), filled.pinned().await);
+    let stranger = filled.store.sign_up(&new_account("stranger@example.org")).await.unwrap();
+    let other = filled.store.account(stranger.id);
+    let try_on = garment.document.try_ons.last().unwrap().id.unwrap();
+    let photo = |id| NewPhoto {
+        id,
+        moment: Moment::Before,
+        try_on: None,
+        size: (4, 3),
+        media_type: "image/png",
+        image: vec![1],
+        thumbnail: vec![2],
+    };
+    let picture = Uuid::now_v7();
+    own.add_photo(garment.id, photo(picture)).await.unwrap();
+    let invited =
+        NewInvitation { id: Uuid::now_v7(), garment: garment.id, try_on, may_add: true, code_hash: &[7; 32] };
+    own.invite(&invited).await.unwrap();
+    let keep = |_: &Document, _: Option<&StoredTryOn>| Ok::<Option<TryOn>, StoreError>(None);
+    let sewn = sewing(&garment, "2026-11-20");
+    let not_found = [
+        ("document", other.document(garment.id).await.map(drop)),
+        ("try-on", other.try_on(garment.id, try_on).await.map(drop)),
+        ("change", other.change_try_on(garment.id, try_on, keep).await.map(drop)),
+        ("delete try-on", other.delete_try_on(garment.id, try_on).await),
+        ("put garment", other.put_garment(garment.id, 1, &as_it_is(&garment)).await.map(drop)),
+        (
+            "new garment of their wearer",
+            other.put_garment(Uuid::now_v7(), 0, &as_it_is(&garment)).await.map(drop),
+        ),
+        ("sew", other.enter_sewing(garment.id, &sewn).await.map(drop)),
+        ("delete garment", other.delete_garment(garment.id).await),
+        ("wearer", other.wearer(garment.wearer_id).await.map(drop)),
+        ("delete wearer", other.delete_wearer(garment.wearer_id).await),
+        ("add photo", other.add_photo(garment.id, photo(Uuid::now_v7())).await),
+        ("picture", other.picture(picture, false).await.map(drop)),
+        ("delete photo", other.delete_photo(picture).await),
+        ("invite", other.invite(&NewInvitation { id: Uuid::now_v7(), ..invited }).await),
+        ("end invitation", other.end_invitation(invited.id).await),
+    ];
+    for (what, answer) in not_found {
+        assert!(matches!(answer, Err(StoreError::NotFound)), "{what}: {answer:?}");
+    }
+    assert!(other.documents().await.unwrap().is_empty());
+    assert!(other.rail_keys().await.unwrap().is_empty());
+    assert!(other.wearers().await.unwrap().is_empty());
+    assert!(other.photos(garment.id).await.unwrap().is_empty());
+    assert!(other.invitations(try_on).await.unwrap().is_empty());
+    assert!(other.invitation(invited.id).await.unwrap().is_none());
+    // The owner finds everything as it was; the code opens the one try-on.
+    assert_eq!(own.document(garment.id).await.unwrap().document, garment.document);
+    assert_eq!(own.picture(picture, true).await.unwrap(), ("image/jpeg".into(), vec![2]));
+    assert_eq!(filled.store.joining(&[7; 32]).await.unwrap().unwrap().try_on, try_on);
+    assert!(filled.store.joining(&[8; 32]).await.unwrap().is_none());
+}
+
+#[tokio::test]
+async fn what_is_removed_takes_with_it_what_hangs_on_it_and_nothing_else() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let all = own.documents().await.unwrap();
+    let garment = filled.pinned().await;
+    let refused = own.delete_wearer(garment.wearer_id).await;
+    let Err(StoreError::HasGarments(names)) = refused else { panic!("{refused:?}") };
+    assert!(names.contains(&garment.document.states.last().unwrap().garment.name));
+    own.enter_sewing(garment.id, &sewing(&garment, "2026-11-20")).await.unwrap();
+    own.delete_garment(garment.id).await.unwrap();
+    assert!(matches!(own.delete_garment(garment.id).await, Err(StoreError::NotFound)));
+    let left: Vec<Document> = own.documents().await.unwrap().into_iter().map(|s| s.document).collect();
+    let others = all.iter().filter(|stored| stored.id != garment.id).map(|stored| stored.document.clone());
+    assert_eq!(left, others.collect::<Vec<_>>());
+    for stored in all.iter().filter(|s| s.wearer_id == garment.wearer_id && s.id != garment.id) {
+        own.delete_garment(stored.id).await.unwrap();
+    }
+    own.delete_wearer(garment.wearer_id).await.unwrap();
+    filled.store.delete_account(filled.account).await.unwrap();
+    assert!(matches!(filled.store.account_of(filled.account).await, Err(StoreError::NotFound)));
+    let tables = ["wearers", "garments", "garment_states", "record_entries", "try_ons", "readings", "photos"];
+    for table in tables {
+        filled
+            .execute(&format!(
+                "DO $$ BEGIN IF EXISTS (SELECT FROM {table}) THEN RAISE EXCEPTION '{table}'; END IF; END $$"
+            ))
+            .await;
+    }
+}
+
+#[tokio::test]
+async fn an_address_has_one_account_and_a_new_password_ends_what_was_open() {
+    let store = Store::open(&database().await).await.unwrap();
+    let new = new_account("odile@example.org");
+    let account = store.sign_up(&new).await.unwrap();
+    let again = store.sign_up(&new_account("odile@example.org")).await;
+    assert!(matches!(again, Err(StoreError::EmailTaken)), "{again:?}");
+    assert_eq!(store.credentials("odile@example.org").await.unwrap().unwrap().id, account.id);
+    assert!(store.credentials("nobody@example.org").await.unwrap().is_none());
+    let epoch = account.session_epoch;
+    assert_eq!(store.account_in_session(account.id, epoch).await.unwrap(), Some(account.clone()));
+    let next = store.change_password(account.id, "other").await.unwrap();
+    assert_eq!(store.account_in_session(account.id, epoch).await.unwrap(), None);
+    assert!(store.account_in_session(account.id, next).await.unwrap().is_some());
+    // There is one household, and one example beside it, however many ask at once.
+    let households = join_all((0..8).map(|_| store.household_account())).await;
+    let ids: BTreeSet<Uuid> = households.into_iter().map(|account| account.unwrap().id).collect();
+    assert_eq!(ids.len(), 1);
+    assert!(!ids.contains(&store.example_account(&[]).await.unwrap().id));
+}
+
+#[tokio::test]
+async fn every_instance_hears_what_is_stored_once_it_is() {
+    let filled = Filled::new().await;
+    let second = Store::open(&filled.database).await.unwrap();
+    let garment = filled.pinned().await;
+    let id = garment.document.try_ons.last().unwrap().id.unwrap();
+    let (told, heard) = std::sync::mpsc::channel();
+    let hearing = tokio::spawn(async move { second.hear(|notice| told.send(notice).unwrap()).await });
+    let heard = std::sync::Arc::new(Mutex::new(heard));
+    let next = async || {
+        let heard = heard.clone();
+        tokio::task::spawn_blocking(move || heard.lock().unwrap().recv().unwrap()).await.unwrap()
+    };
+    assert_eq!(next().await, Notice::Missed, "whoever begins to listen looks first");
+    // What is refused is not told; what is stored is, with its version.
+    let refuse = |_: &Document, _: Option<&StoredTryOn>| Err::<Option<TryOn>, _>(StoreError::IdTaken);
+    filled.own().change_try_on(garment.id, id, refuse).await.unwrap_err();
+    let touch = |_: &Document, there: Option<&StoredTryOn>| {
+        Ok::<_, StoreError>(Some(TryOn { closed: true, ..there.unwrap().try_on.clone() }))
+    };
+    filled.own().change_try_on(garment.id, id, touch).await.unwrap();
+    let wanted = Notice::TryOn { account: filled.account, garment: garment.id, try_on: id, version: 2 };
+    assert_eq!(next().await, wanted);
+    hearing.abort();
+}
+
+#[tokio::test]
+async fn instances_that_start_together_bring_the_tables_up_once_and_every_step_can_be_taken_back() {
+    let database = database().await;
+    let opened = join_all((0..4).map(|_| Store::open(&database))).await;
+    assert!(opened.iter().all(Result::is_ok), "{:?}", opened.iter().find_map(|o| o.as_ref().err()));
+    let mut connection = AsyncPgConnection::establish(&database).await.unwrap();
+    let folders = std::fs::read_dir("migrations").unwrap().map(|folder| folder.unwrap().path());
+    let folders: BTreeSet<_> = folders.collect();
+    for folder in folders.iter().rev() {
+        let down = std::fs::read_to_string(folder.join("down.sql")).unwrap();
+        connection.batch_execute(&down).await.unwrap_or_else(|e| panic!("{}: {e}", folder.display()));
+    }
+    connection.batch_execute("DELETE FROM __diesel_schema_migrations").await.unwrap();
+    let store = Store::open(&database).await.unwrap();
+    let account = store.example_account(&example()).await.unwrap();
+    assert_eq!(store.account(account.id).documents().await.unwrap().len(), example().len());
+    // What is stored now would not be read by an older one: the step back is refused, and nothing is lost.
+    let newest = folders.last().unwrap().join("down.sql");
+    let refused = connection.batch_execute(&std::fs::read_to_string(newest).unwrap()).await.unwrap_err();
+    assert!(refused.to_string().contains("of a later format"), "{refused}");
+    assert_eq!(store.account(account.id).documents().await.unwrap().len(), example().len());
+}
+
+#[tokio::test]
+async fn a_database_that_is_not_there_is_said_to_be_unreachable() {
+    let missing = database().await.replace("store_", "missing_");
+    assert!(matches!(Store::open(&missing).await, Err(StoreError::Unreachable(_))));
+    assert!(matches!(
+        Store::open("postgres://nobody@127.0.0.1:1/none").await,
+        Err(StoreError::Unreachable(_))
+    ));
+    // A connection that the database ended while nobody used it is replaced unseen.
+    let filled = Filled::new().await;
+    filled.own().documents().await.unwrap();
+    filled
+        .execute(
+            "SELECT pg_terminate_backend(pid) FROM pg_stat_activity \
+             WHERE datname = current_database() AND pid <> pg_backend_pid()",
+        )
+        .await;
+    filled.store.is_alive().await.unwrap();
+    assert_eq!(filled.own().documents().await.unwrap().len(), example().len());
+}
