@@ -1,5 +1,5 @@
 import { readdirSync, readFileSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { basename, join } from "node:path";
 import { brotliCompressSync, gzipSync } from "node:zlib";
 import react from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
@@ -24,6 +24,12 @@ function precompressed(): Plugin {
 
 export default defineConfig({
   plugins: [react(), precompressed()],
+  css: {
+    modules: {
+      // `rail_hung` is `.hung` of rail.module.css: who reads the page sees where its style stands, and so can a journey.
+      generateScopedName: (name, path) => `${basename(path.split("?")[0] ?? path, ".module.css")}_${name}`,
+    },
+  },
   build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 1200 },
   server: {
     host: "127.0.0.1",

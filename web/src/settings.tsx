@@ -1,5 +1,14 @@
-import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from "react";
+import {
+  createContext,
+  useContext,
+  useEffect,
+  useLayoutEffect,
+  useMemo,
+  useState,
+  type ReactNode,
+} from "react";
 import type { Tape } from "./api/client";
+import { paint } from "./palette";
 
 /** What a person sets once and keeps: their tape and whether it is dark. */
 interface Settings {
@@ -29,7 +38,9 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   }, [tape]);
   useEffect(() => {
     localStorage.setItem("vemble.light", dark ? "dark" : "light");
-    document.documentElement.dataset["light"] = dark ? "dark" : "light";
+  }, [dark]);
+  useLayoutEffect(() => {
+    paint(dark);
   }, [dark]);
   const settings = useMemo(() => ({ tape, setTape, dark, setDark }), [tape, dark]);
   return <Context value={settings}>{children}</Context>;

@@ -164,7 +164,7 @@ impl Journey {
         self.type_over("#name", name).await;
         self.type_over("#email", &format!("{name}@example.org")).await;
         self.type_over("#password", "seven garments on one rail\u{e007}").await;
-        self.until_text(".what-now", "Nothing hangs here yet").await;
+        self.until_text(".rail_what-now", "Nothing hangs here yet").await;
     }
 
     /// Makes the window a telephone's.

@@ -5,14 +5,14 @@ import { answer, api, problemOf } from "../api/client";
 import { helpAt } from "../document/complaint";
 import { forgetDrafts } from "../document/drafts";
 import { Trouble } from "../shell/Trouble";
-import "./account.css";
+import styles from "./account.module.css";
 
 /** One's own account: the password, and leaving for good. */
 export default function AccountPage() {
   const who = useQuery({ queryKey: ["who"], queryFn: () => answer(api.GET("/api/v1/session")) });
   if (who.isPending) {
     return (
-      <main className="account-page">
+      <main className={styles["account-page"]}>
         <Skeleton active />
       </main>
     );
@@ -20,7 +20,7 @@ export default function AccountPage() {
   if (who.isError) return <Trouble problem={problemOf(who.error)} />;
   const { name, email, example, household } = who.data;
   return (
-    <main className="account-page">
+    <main className={styles["account-page"]}>
       <h1>{name}</h1>
       {email && <p className="quiet">signs in as {email}</p>}
       {example && (

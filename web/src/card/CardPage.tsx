@@ -1,6 +1,7 @@
 import { ArrowLeftOutlined, DownloadOutlined, PrinterOutlined } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
 import { Button, Checkbox, Popover, Segmented, Skeleton, Space } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import { useParams, useSearchParams } from "react-router";
 import {
@@ -22,7 +23,7 @@ import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
 import { LinkButton } from "../shell/LinkButton";
 import { Trouble } from "../shell/Trouble";
-import "./card.css";
+import styles from "./card.module.css";
 
 type Paper = "A5" | "A4" | "letter";
 type Row = CardTable["rows"][number];
@@ -48,7 +49,7 @@ export default function CardPage() {
 
 function Waiting() {
   return (
-    <main className="card-page">
+    <main className={styles["page"]}>
       <Skeleton active paragraph={{ rows: 12 }} />
     </main>
   );
@@ -91,10 +92,10 @@ function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
     },
   };
   return (
-    <main className="card-page">
+    <main className={styles["page"]}>
       {/* The paper is chosen here, not by whoever prints. */}
       <style>{`@page { size: ${paper}; margin: 9mm; }`}</style>
-      <div className="card-tools">
+      <div className={styles["tools"]}>
         <LinkButton to={`/garments/${garment}/lines?try-on=${one.id}`} icon={<ArrowLeftOutlined />}>
           Lines
         </LinkButton>
@@ -121,7 +122,7 @@ function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
         <Saved isStored={kept.isStored} problem={kept.problem} onRetry={kept.retry} />
       </div>
       <ApartOnTwo kept={kept} />
-      <article className={`chalk-card paper-${paper}`}>
+      <article className={clsx(styles["chalk-card"], styles[`paper-${paper}`])}>
         <header>
           <h1>{card.title}</h1>
           <p>{card.garment}</p>
@@ -163,11 +164,11 @@ function Blocks({ blocks, chalk }: { blocks: Block[]; chalk: Chalk }) {
   if ("heading" in block) return <h2>{block.heading}</h2>;
   if ("text" in block)
     return (
-      <p className="card-text">
+      <p className={styles["text"]}>
         <Words>{block.text}</Words>
       </p>
     );
-  if ("note" in block) return <p className="card-small">{block.note}</p>;
+  if ("note" in block) return <p className={styles["small"]}>{block.note}</p>;
   if ("drawing" in block) return <Drawing drawing={block.drawing} />;
   if ("table" in block) return <Table table={block.table} chalk={chalk} />;
   if ("steps" in block)
@@ -221,7 +222,7 @@ function Table({ table, chalk }: { table: CardTable; chalk: Chalk }) {
           {rows.map((row) => {
             const [name] = row.cells;
             return (
-              <tr key={row.at.join(" ")} className={chalk.isChalked(row) ? "chalked" : ""}>
+              <tr key={row.at.join(" ")} className={clsx(chalk.isChalked(row) && styles["ticked"])}>
                 <td className="no-print">
                   <Checkbox
                     aria-label={`Chalked at ${name?.figure?.text ?? name?.text ?? ""}`}
@@ -234,14 +235,14 @@ function Table({ table, chalk }: { table: CardTable; chalk: Chalk }) {
                 {row.cells.map((cell, index) => (
                   <td
                     key={index}
-                    className={`card-${columns[index]?.emphasis ?? "sum"} figure`}
+                    className={clsx(styles[columns[index]?.emphasis ?? "sum"], "figure")}
                     data-column={index}
                   >
                     {cell.sum && cell.figure ? (
                       <Popover trigger={["hover", "focus"]} content={<Words>{cell.sum}</Words>}>
                         <button
                           type="button"
-                          className="card-explained"
+                          className={styles["explained"]}
                           aria-label={`${cell.figure.text}: ${cell.sum}`}
                         >
                           <Words>{cell.text}</Words>
@@ -252,14 +253,14 @@ function Table({ table, chalk }: { table: CardTable; chalk: Chalk }) {
                     )}
                   </td>
                 ))}
-                <td className="card-note">{row.note}</td>
+                <td className={styles["note"]}>{row.note}</td>
               </tr>
             );
           })}
         </tbody>
       </table>
       {rows.length > 0 && (
-        <p className="no-print card-done" role="status">
+        <p className={clsx("no-print", styles["done"])} role="status">
           {done} of {rows.length} chalked
         </p>
       )}
@@ -272,14 +273,14 @@ function Drawing({ drawing }: { drawing: CardDrawing }) {
   const { width, height, of } = drawing;
   return (
     <svg
-      className="card-drawing"
+      className={styles["drawing"]}
       viewBox={`0 0 ${width} ${height + 18}`}
       role="img"
       aria-label={`The new line${of ? `, ${of}` : ""}`}
     >
-      <path className="card-old" d={drawing.old} />
-      {drawing.cut && <path className="card-cut" d={drawing.cut} />}
-      <path className="card-new" d={drawing.new} />
+      <path className={styles["old"]} d={drawing.old} />
+      {drawing.cut && <path className={styles["cut"]} d={drawing.cut} />}
+      <path className={styles["new"]} d={drawing.new} />
       {drawing.dots.map(([x, y]) => (
         <circle key={x} cx={x} cy={y} r={3} />
       ))}

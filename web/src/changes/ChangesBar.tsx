@@ -1,6 +1,8 @@
 import { Select } from "antd";
+import { clsx } from "clsx";
 import { memo } from "react";
 import type { ChangeKey, Solved } from "../api/client";
+import styles from "./changes.module.css";
 
 interface Props {
   solved: Solved | null;
@@ -16,12 +18,12 @@ export const ChangesBar = memo(function ChangesBar({ solved, picked, onPick }: P
   const open = [...there, ...begun];
   const others = all.filter((c) => open.every((o) => o.key !== c.key));
   return (
-    <nav className="changes" aria-label="What changes">
+    <nav className={styles["changes"]} aria-label="What changes">
       {open.map(({ key, name }) => (
         <button
           key={key}
           type="button"
-          className={key === picked ? "change picked" : "change"}
+          className={clsx(styles["change"], key === picked && styles["picked"])}
           aria-pressed={key === picked}
           data-change={key}
           onClick={() => {

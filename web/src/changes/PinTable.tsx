@@ -1,10 +1,12 @@
 import { DeleteOutlined } from "@ant-design/icons";
 import { Button, Popover, Select, type InputRef } from "antd";
+import { clsx } from "clsx";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import type { Complaint, GarmentSide, Reading, SolvedLine } from "../api/client";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../document/LengthField";
+import styles from "./changes.module.css";
 
 type How = Reading["how"];
 
@@ -49,7 +51,7 @@ export function PinTable(props: Props) {
     onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
   };
   return (
-    <table className="pins">
+    <table className={styles["pins"]}>
       <caption className="unseen">Pins on the {what}, sides are the garment’s</caption>
       <thead>
         <tr>
@@ -57,7 +59,7 @@ export function PinTable(props: Props) {
           <th scope="col">Read</th>
           <th scope="col">How</th>
           <th scope="col">Garment’s</th>
-          <th scope="col" className="pins-figures">
+          <th scope="col" className={styles["pins-figures"]}>
             Altogether
           </th>
           <th scope="col">
@@ -72,7 +74,7 @@ export function PinTable(props: Props) {
           return (
             <tr
               key={key}
-              className={picked === index ? "picked" : ""}
+              className={clsx(picked === index && styles["picked"])}
               onFocus={() => {
                 onPick(index);
               }}
@@ -121,10 +123,10 @@ export function PinTable(props: Props) {
                   }}
                 />
               </td>
-              <td className="pins-figures figure" data-label="altogether">
+              <td className={clsx(styles["pins-figures"], "figure")} data-label="altogether">
                 {pin && (
                   <Popover trigger={["hover", "focus"]} content={<Words>{pin.sum}</Words>}>
-                    <button type="button" className="explained" aria-label={pin.sum}>
+                    <button type="button" className={styles["explained"]} aria-label={pin.sum}>
                       <Words>{pin.whole.text}</Words>
                     </button>
                   </Popover>
@@ -170,7 +172,7 @@ function NextPin({ from, ways, last, onAdd }: NextProps) {
   const stationField = useRef<InputRef>(null);
   const amountField = useRef<InputRef>(null);
   return (
-    <tr className="next-pin">
+    <tr className={styles["next-pin"]}>
       <td data-label={`from ${from}`}>
         <LengthField
           label={`Next pin: station from the ${from}`}

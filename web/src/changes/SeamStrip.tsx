@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from "react";
 import type { PinResult, SolvedLine, Strip } from "../api/client";
 import styles from "./SeamStrip.module.css";
@@ -117,7 +118,7 @@ export function SeamStrip(props: Props) {
               )}
               {lines?.back_line && (
                 <path
-                  className={`${styles["new"]} ${styles["back"]}`}
+                  className={clsx(styles["new"], styles["back"])}
                   data-line="new"
                   vectorEffect="non-scaling-stroke"
                   d={lines.back_line}
@@ -255,11 +256,7 @@ function Pin(props: PinProps) {
   const from = useRef<{ x: number; y: number; station: number; amount: number } | null>(null);
   if (isCopy) {
     return (
-      <g
-        className={`${styles["pin"]} ${styles["copy"]}`}
-        transform={`translate(${at.x} ${at.y})`}
-        aria-hidden
-      >
+      <g className={clsx(styles["pin"], styles["copy"])} transform={`translate(${at.x} ${at.y})`} aria-hidden>
         <circle r={4} />
       </g>
     );
@@ -300,12 +297,9 @@ function Pin(props: PinProps) {
       onRemove(index);
     }
   };
-  const classes = [styles["pin"], picked === index && styles["picked"], pin.stands_off && styles["off"]]
-    .filter(Boolean)
-    .join(" ");
   return (
     <g
-      className={classes}
+      className={clsx(styles["pin"], picked === index && styles["picked"], pin.stands_off && styles["off"])}
       transform={`translate(${at.x} ${at.y})`}
       role="button"
       tabIndex={0}

@@ -1,6 +1,7 @@
 import { Select } from "antd";
 import type { SidePolicy } from "../api/client";
 import { useWords } from "../document/useWords";
+import styles from "./changes.module.css";
 
 const BY_THE_PINS = "by_the_pins";
 
@@ -14,7 +15,7 @@ export function SidesSetting({ sides, onChange }: Props) {
   const words = useWords();
   return (
     <div>
-      <span className="label">Left and right</span>
+      <span className={styles["label"]}>Left and right</span>
       <Select<SidePolicy | typeof BY_THE_PINS>
         aria-label="How left and right are made to agree"
         options={[

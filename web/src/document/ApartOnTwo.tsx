@@ -1,6 +1,8 @@
 import { Alert, Button } from "antd";
+import { clsx } from "clsx";
 import type { TryOn } from "../api/client";
 import type { Kept } from "./useKept";
+import styles from "./document.module.css";
 
 /** What two devices changed differently, each named; everything else is kept from both. */
 export function ApartOnTwo({ kept }: { kept: Kept<TryOn> }) {
@@ -8,7 +10,7 @@ export function ApartOnTwo({ kept }: { kept: Kept<TryOn> }) {
   if (apart.length === 0) return null;
   return (
     <Alert
-      className="conflict"
+      className={clsx(styles["conflict"])}
       type="warning"
       showIcon
       title="Two devices changed the same"

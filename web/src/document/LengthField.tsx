@@ -2,6 +2,7 @@ import { Input, type InputRef } from "antd";
 import { useEffect, useState, type KeyboardEvent, type Ref } from "react";
 import { answer, api, problemOf, type Complaint, type Tape } from "../api/client";
 import { useSettings } from "../settings";
+import styles from "./document.module.css";
 
 interface Props {
   /** What it is, for those who cannot see the column. */
@@ -90,7 +91,7 @@ export function LengthField({
   };
   const trouble = wrong ?? complaint;
   return (
-    <div className="length-field">
+    <div className={styles["length"]}>
       <Input
         ref={fieldRef ?? null}
         aria-label={label}

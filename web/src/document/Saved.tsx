@@ -1,7 +1,9 @@
 import { Alert, Button, Modal } from "antd";
+import { clsx } from "clsx";
 import { useState, type ReactNode } from "react";
 import type { Problem } from "../api/client";
 import { SignInForm } from "../start/SignInForm";
+import styles from "./document.module.css";
 
 /** Whether what is shown is stored, and if not, why; with the way back in when the session ended meanwhile. */
 export function Saved({
@@ -21,7 +23,11 @@ export function Saved({
     return isStored ? "Stored" : "Storing…";
   };
   return (
-    <p className={problem ? "saved trouble-words" : "saved quiet"} role="status" data-stored={isStored}>
+    <p
+      className={clsx(styles["saved"], problem ? "trouble-words" : "quiet")}
+      role="status"
+      data-stored={isStored}
+    >
       {words()}{" "}
       {problem?.status === 401 && (
         <Button
@@ -70,7 +76,7 @@ export function Conflict({
 }) {
   return (
     <Alert
-      className="conflict"
+      className={clsx(styles["conflict"])}
       type="warning"
       showIcon
       title={`This ${what} was changed somewhere else`}

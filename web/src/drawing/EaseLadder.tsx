@@ -1,9 +1,11 @@
 import { Popover } from "antd";
+import { clsx } from "clsx";
 import { memo } from "react";
 import type { LevelResult } from "../api/client";
 import { useWords } from "../document/useWords";
 import { Words } from "./Words";
 import { bare } from "./words";
+import styles from "./drawing.module.css";
 
 /** Ease drawn, in cm either side of the body: from a little under it to well past loose. */
 const FROM = -4;
@@ -18,7 +20,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
   const of = (level: LevelResult) => words.of("level_of", level.of);
   const nameOf = (level: LevelResult) => words.of("level", level.level);
   return (
-    <table className="ladder">
+    <table className={styles["ladder"]}>
       <caption className="unseen">Girth and ease at each level, now and after</caption>
       <tbody>
         {levels.map((level) => (
@@ -28,10 +30,10 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
               <br />
               <small className="quiet">{of(level)}</small>
             </th>
-            <td className="ladder-bar">
+            <td className={styles["ladder-bar"]}>
               <Rung level={level} />
             </td>
-            <td className="ladder-figures">
+            <td className={styles["ladder-figures"]}>
               <Popover
                 trigger={["hover", "focus"]}
                 title={`${nameOf(level)}, ${of(level)}`}
@@ -42,7 +44,7 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
                   data-level={level.level}
                   aria-label={described(level, `${nameOf(level)}, ${of(level)}`)}
                 >
-                  <strong className={level.is_changed ? "figure" : "figure same"}>
+                  <strong className={clsx("figure", !level.is_changed && styles["same"])}>
                     <Words>{level.after.text}</Words>
                   </strong>
                   {level.is_changed && (
@@ -62,8 +64,8 @@ export const EaseLadder = memo(function EaseLadder({ levels }: { levels: LevelRe
       <tfoot>
         <tr>
           <td colSpan={3} className="quiet">
-            <span className="key key-body">body</span>{" "}
-            <span className="key key-comfort">comfortable ease</span>
+            <span className={clsx(styles["key"], styles["key-body"])}>body</span>{" "}
+            <span className={clsx(styles["key"], styles["key-comfort"])}>comfortable ease</span>
           </td>
         </tr>
       </tfoot>
@@ -82,27 +84,35 @@ function Rung({ level }: { level: LevelResult }) {
   return (
     <>
       <svg viewBox={`0 0 ${WIDTH} 34`} preserveAspectRatio="none" aria-hidden>
-        <rect className="ladder-body" x={0} y={4} width={across(0)} height={26} />
+        <rect className={styles["ladder-body"]} x={0} y={4} width={across(0)} height={26} />
         {comfort && (
           <rect
-            className="ladder-comfort"
+            className={styles["ladder-comfort"]}
             x={across(comfort.least.nm)}
             y={9}
             width={across(comfort.usual_to.nm) - across(comfort.least.nm)}
             height={16}
           />
         )}
-        <line className="ladder-now" x1={across(before.nm)} x2={across(before.nm)} y1={3} y2={31} />
+        <line className={styles["ladder-now"]} x1={across(before.nm)} x2={across(before.nm)} y1={3} y2={31} />
         {level.is_changed && (
-          <line className="ladder-after" x1={across(after.nm)} x2={across(after.nm)} y1={3} y2={31} />
+          <line
+            className={styles["ladder-after"]}
+            x1={across(after.nm)}
+            x2={across(after.nm)}
+            y1={3}
+            y2={31}
+          />
         )}
       </svg>
-      <small className="ladder-word">
+      <small className={styles["ladder-word"]}>
         <span className="figure">
           <Words>{after.text}</Words>
         </span>{" "}
         ease
-        {comfort && <span className={`word-${comfort.after}`}>, {words.of("ease", comfort.after)}</span>}
+        {comfort && (
+          <span className={styles[`word-${comfort.after}`]}>, {words.of("ease", comfort.after)}</span>
+        )}
       </small>
     </>
   );
@@ -110,7 +120,7 @@ function Rung({ level }: { level: LevelResult }) {
 
 function Sum({ level }: { level: LevelResult }) {
   return (
-    <div className="sum">
+    <div>
       <p>
         <Words>{level.sum}</Words>
       </p>

@@ -1,16 +1,16 @@
 import type { Hanging, Picture } from "../api/client";
-import "./drawing.css";
+import styles from "./drawing.module.css";
 
 /** A small drawing that explains, painted as the server drew it. */
 export function PictureView({ picture, label }: { picture: Picture; label?: string }) {
   return (
     <svg
-      className="picture"
+      className={styles["picture"]}
       viewBox={picture.view.join(" ")}
       {...(label ? { role: "img", "aria-label": label } : { "aria-hidden": true })}
     >
       {picture.strokes.map((stroke, index) => (
-        <path key={index} className={`ink-${stroke.ink}`} d={stroke.path} />
+        <path key={index} className={styles[`ink-${stroke.ink}`]} d={stroke.path} />
       ))}
     </svg>
   );
@@ -21,13 +21,13 @@ export function HangingView({ hanging }: { hanging: Hanging }) {
   return (
     <>
       {hanging.cloth.map((path) => (
-        <path key={path} className="cloth" style={{ fill: hanging.colour }} d={path} />
+        <path key={path} className={styles["cloth"]} style={{ fill: hanging.colour }} d={path} />
       ))}
-      <path className="seam" d={hanging.seams} />
+      <path className={styles["seam"]} d={hanging.seams} />
       {hanging.pieces.map((path) => (
-        <path key={path} className="piece" style={{ fill: hanging.colour }} d={path} />
+        <path key={path} className={styles["piece"]} style={{ fill: hanging.colour }} d={path} />
       ))}
-      <path className="edge" d={hanging.edges} />
+      <path className={styles["edge"]} d={hanging.edges} />
     </>
   );
 }

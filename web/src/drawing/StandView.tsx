@@ -1,8 +1,10 @@
 import { Checkbox, Segmented } from "antd";
+import { clsx } from "clsx";
 import { memo, useId, useState, type KeyboardEvent } from "react";
 import type { LevelResult, Stand, StandChanges } from "../api/client";
 import { useWords } from "../document/useWords";
-import "./drawing.css";
+import styles from "./drawing.module.css";
+import sheet from "../shell/sheet.module.css";
 
 type View = Stand["views"][number];
 export type Part = View["parts"][number];
@@ -31,8 +33,8 @@ export const StandView = memo(function StandView(props: Props) {
   const views = stand.views.filter((v) => (shown === "both" ? v.view !== "side" : v.view === shown));
   const judged = levels.filter((l) => l.comfort);
   return (
-    <figure className="stand">
-      <div className="stand-tools">
+    <figure className={styles["stand"]}>
+      <div className={styles["stand-tools"]}>
         <Segmented<Shown>
           size="small"
           aria-label="Seen from"
@@ -63,18 +65,23 @@ export const StandView = memo(function StandView(props: Props) {
         </Checkbox>
       </div>
       {stand.views.length === 0 && (
-        <p className="quiet empty">Too little is measured to draw it: give it a waist and a hem first.</p>
+        <p className={clsx("quiet", sheet["empty"])}>
+          Too little is measured to draw it: give it a waist and a hem first.
+        </p>
       )}
-      <div className="stand-views">
+      <div className={styles["stand-views"]}>
         {views.map((view) => (
           <ViewDrawing key={view.view} {...props} view={view} shaded={shaded} whole={whole} />
         ))}
       </div>
       {shaded && judged.length > 0 && (
-        <ul className="stand-ease">
+        <ul className={styles["stand-ease"]}>
           {judged.map((level) => (
             <li key={level.level + level.of}>
-              <span className={`swatch shade-${level.comfort?.after ?? "usual"}`} aria-hidden />{" "}
+              <span
+                className={clsx(styles["swatch"], styles[`shade-${level.comfort?.after ?? "usual"}`])}
+                aria-hidden
+              />{" "}
               {words.of("level", level.level)}
               {level.of === "garment" ? "" : `, ${words.of("level_of", level.of)}`}: {level.ease_after?.text}{" "}
               ease, {words.of("ease", level.comfort?.after ?? "usual")}
@@ -86,9 +93,11 @@ export const StandView = memo(function StandView(props: Props) {
         <p className="quiet">Ease can be judged once a girth of the wearer is measured.</p>
       )}
       <figcaption>
-        <span className="key key-body">{stand.figure_is_assumed ? "figure by proportion" : "body"}</span>
-        <span className="key key-before">as it is</span>
-        <span className="key key-after">after</span>
+        <span className={clsx(styles["key"], styles["key-body"])}>
+          {stand.figure_is_assumed ? "figure by proportion" : "body"}
+        </span>
+        <span className={clsx(styles["key"], styles["key-before"])}>as it is</span>
+        <span className={clsx(styles["key"], styles["key-after"])}>after</span>
       </figcaption>
     </figure>
   );
@@ -120,12 +129,16 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
       aria-label={`Seen from the ${view.view}`}
     >
       {view.body.map((path) => (
-        <path key={path} className={stand.figure_is_assumed ? "body assumed" : "body"} d={path} />
+        <path
+          key={path}
+          className={clsx(styles["body"], stand.figure_is_assumed && styles["assumed"])}
+          d={path}
+        />
       ))}
       {view.cloth.map((path) => (
         <path
           key={path}
-          className="cloth on-body"
+          className={clsx(styles["cloth"], styles["on-body"])}
           {...(path === trunk && after?.trunk ? { d: after.trunk, transform } : { d: path })}
           style={{ fill: stand.colour }}
         />
@@ -137,16 +150,20 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
           </clipPath>
           <g clipPath={`url(#${covered})`}>
             {(after ?? view).shades.map(({ word, box_mm: [x, y, width, height] }, index) => (
-              <rect key={index} className={`shade shade-${word}`} {...{ x, y, width, height, transform }} />
+              <rect
+                key={index}
+                className={clsx(styles["shade"], styles[`shade-${word}`])}
+                {...{ x, y, width, height, transform }}
+              />
             ))}
           </g>
         </>
       )}
-      {after?.trunk && <path className="before" d={trunk} />}
+      {after?.trunk && <path className={styles["before"]} d={trunk} />}
       {view.levels.map((level) => (
         <line
           key={level.level}
-          className="level"
+          className={styles["level"]}
           x1={(level.edges_mm[0] ?? 0) - 14}
           x2={(level.edges_mm[1] ?? 0) + 14}
           y1={level.y_mm}
@@ -174,9 +191,9 @@ function ViewDrawing({ view, stand, changes, levels, shaded, whole, picked, canP
       {after?.moved
         .filter((m) => m.look === "fold")
         .map(({ path }) => (
-          <path key={path} className="changed" d={path} />
+          <path key={path} className={styles["changed"]} d={path} />
         ))}
-      <text className="view-name" x={0} y={bottom + room} fontSize={room}>
+      <text className={styles["view-name"]} x={0} y={bottom + room} fontSize={room}>
         {view.view}
       </text>
     </svg>
@@ -197,11 +214,13 @@ interface PartProps {
 
 function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick }: PartProps) {
   const { key, look } = part;
-  const drawn = <path className={look} d={part.path} style={look === "piece" ? { fill: colour } : {}} />;
+  const drawn = (
+    <path className={styles[look]} d={part.path} style={look === "piece" ? { fill: colour } : {}} />
+  );
   if (!key || !canPick) return drawn;
   return (
     <g
-      className={isPicked ? "pickable picked" : "pickable"}
+      className={clsx(styles["pickable"], isPicked && styles["picked"])}
       role="button"
       tabIndex={0}
       aria-label={part.name}
@@ -217,9 +236,9 @@ function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick
       }}
     >
       <title>{part.name}</title>
-      <path className="grip" d={part.path} />
+      <path className={styles["grip"]} d={part.path} />
       {drawn}
-      {after && <path className="changed" d={after} transform={transform} />}
+      {after && <path className={styles["changed"]} d={after} transform={transform} />}
     </g>
   );
 }

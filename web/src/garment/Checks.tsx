@@ -1,9 +1,11 @@
 import { Button, Input, type InputRef } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import type { Check, FindingKey } from "../api/client";
 import { nameOf } from "../document/findings";
 import { useWords } from "../document/useWords";
 import { Words } from "../drawing/Words";
+import styles from "./lines.module.css";
 
 const MARKS = { stop: "✕", caution: "⚠", passes: "✓" } as const;
 
@@ -18,20 +20,25 @@ export function Checks({ checks, onPassOver }: Props) {
   const words = useWords();
   if (checks.length === 0) return <p className="quiet">Checks appear with the first pin.</p>;
   return (
-    <ul className="checks">
+    <ul className={styles["checks"]}>
       {checks.map((check) => {
         return (
           <li
             key={nameOf(check.key)}
-            className={`check ${check.outcome}${check.passed_over ? " passed-over" : ""}`}
+            className={clsx(
+              styles["check"],
+              styles[check.outcome],
+              check.passed_over && styles["passed-over"],
+            )}
             data-rule={check.key.rule}
           >
-            <span className="check-mark" aria-hidden>
+            <span className={styles["check-mark"]} aria-hidden>
               {MARKS[check.outcome]}
             </span>
             <div>
               <h3>
-                {check.title} <small className="check-outcome">{words.of("outcome", check.outcome)}</small>
+                {check.title}{" "}
+                <small className={styles["check-outcome"]}>{words.of("outcome", check.outcome)}</small>
               </h3>
               <p>
                 <Words>{check.figures}</Words>
@@ -60,7 +67,7 @@ function PassOver({ check, onPassOver }: { check: Check } & Pick<Props, "onPassO
   const [why, setWhy] = useState<string | null>(null);
   if (check.passed_over) {
     return (
-      <p className="pass-over">
+      <p className={styles["pass-over"]}>
         Passed over: “{check.passed_over}”{" "}
         <Button
           size="small"
@@ -79,7 +86,7 @@ function PassOver({ check, onPassOver }: { check: Check } & Pick<Props, "onPassO
       <Button
         size="small"
         type="link"
-        className="pass-over"
+        className={clsx(styles["pass-over"])}
         aria-label={`Pass over: ${check.title}`}
         onClick={() => {
           setWhy("");
@@ -91,7 +98,7 @@ function PassOver({ check, onPassOver }: { check: Check } & Pick<Props, "onPassO
   }
   return (
     <form
-      className="pass-over"
+      className={styles["pass-over"]}
       onSubmit={(event) => {
         event.preventDefault();
         if (why.trim()) onPassOver(check.key, why.trim());

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Checkbox, Input, InputNumber, Segmented, Select } from "antd";
 import { answer, api, type Cloth, type Garment } from "../api/client";
 import { useWords } from "../document/useWords";
+import styles from "./lookover.module.css";
 
 /** Cloths known by name, with what is usual for each. */
 export function useCloths() {
@@ -21,9 +22,9 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
     onChange({ ...garment, cloth: { ...cloth, ...change } });
   };
   return (
-    <div className="cloth-form">
+    <div className={styles["cloth-form"]}>
       <div>
-        <label className="label" htmlFor="garment-name">
+        <label className={styles["label"]} htmlFor="garment-name">
           Called
         </label>
         <Input
@@ -38,7 +39,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <div>
-        <label className="label" htmlFor="garment-cloth">
+        <label className={styles["label"]} htmlFor="garment-cloth">
           Cloth
         </label>
         <AutoComplete
@@ -61,7 +62,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <label>
-        <span className="label">Colour</span>
+        <span className={styles["label"]}>Colour</span>
         <input
           type="color"
           aria-label="Colour of the cloth"
@@ -72,7 +73,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </label>
       <div>
-        <span className="label">Made</span>
+        <span className={styles["label"]}>Made</span>
         <Segmented<Cloth["structure"]>
           aria-label="Woven or knit"
           options={words.options<Cloth["structure"]>("structure")}
@@ -83,7 +84,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <div>
-        <span className="label">Falls</span>
+        <span className={styles["label"]}>Falls</span>
         <Segmented<Cloth["drape"]>
           aria-label="How it falls"
           options={words.options<Cloth["drape"]>("drape")}
@@ -94,7 +95,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <div>
-        <span className="label">Weight</span>
+        <span className={styles["label"]}>Weight</span>
         <Segmented<NonNullable<Cloth["weight"]>>
           aria-label="Weight"
           options={words.options<NonNullable<Cloth["weight"]>>("weight")}
@@ -105,7 +106,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <div>
-        <span className="label">Frays</span>
+        <span className={styles["label"]}>Frays</span>
         <Segmented<Cloth["frays"]>
           aria-label="How much it frays"
           options={words.options<Cloth["frays"]>("frays")}
@@ -116,7 +117,7 @@ export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (
         />
       </div>
       <div>
-        <span className="label">Iron</span>
+        <span className={styles["label"]}>Iron</span>
         <Select<NonNullable<Cloth["heat"]>>
           aria-label="How hot an iron it takes"
           options={words.options<NonNullable<Cloth["heat"]>>("heat")}
@@ -183,7 +184,7 @@ function Percent({
 }) {
   return (
     <label>
-      <span className="label">{label}</span>
+      <span className={styles["label"]}>{label}</span>
       <InputNumber
         min={0}
         max={most}

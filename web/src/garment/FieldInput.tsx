@@ -1,8 +1,10 @@
 import { Checkbox, Input, InputNumber, Segmented, Select } from "antd";
+import { clsx } from "clsx";
 import type { Complaint, Field } from "../api/client";
 import { PictureView } from "../drawing/PictureView";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../document/LengthField";
+import styles from "./lookover.module.css";
 
 interface Props {
   field: Field;
@@ -47,7 +49,7 @@ export function FieldInput({ field, title, raw, complaint, onSet }: Props) {
       const as = (flat: boolean, text: string): Width => (flat ? { laid_flat: text } : { girth: text });
       return (
         <Labelled label={field.label}>
-          <div className="width-field">
+          <div className={styles["width-field"]}>
             <LengthField
               label={label}
               shown={field.shown.text}
@@ -89,7 +91,7 @@ export function FieldInput({ field, title, raw, complaint, onSet }: Props) {
             optionRender={(option) => {
               const picture: Choice["picture"] = field.options.find((o) => o.value === option.value)?.picture;
               return (
-                <span className="pictured">
+                <span className={styles["pictured"]}>
                   {picture && <PictureView picture={picture} />}
                   {option.label}
                 </span>
@@ -111,7 +113,7 @@ export function FieldInput({ field, title, raw, complaint, onSet }: Props) {
             placeholder="none"
             value={field.values}
             popupMatchSelectWidth={false}
-            className="several"
+            className={clsx(styles["several"])}
             options={field.options.map((o) => ({ value: o.value, label: o.words }))}
             onChange={(values) => {
               onSet(field.path, values);
@@ -177,8 +179,8 @@ export function FieldInput({ field, title, raw, complaint, onSet }: Props) {
 
 function Labelled({ label, children }: { label: string; children: React.ReactNode }) {
   return (
-    <div className="labelled">
-      {label && <span className="label">{label}</span>}
+    <div className={styles["labelled"]}>
+      {label && <span className={styles["label"]}>{label}</span>}
       {children}
     </div>
   );

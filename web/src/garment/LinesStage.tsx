@@ -1,5 +1,6 @@
 import { PrinterOutlined } from "@ant-design/icons";
 import { Button, Segmented } from "antd";
+import { clsx } from "clsx";
 import { memo, useDeferredValue, useEffect, useState } from "react";
 import type {
   ChangeKey,
@@ -39,6 +40,8 @@ import { LinkButton } from "../shell/LinkButton";
 import { Checks } from "./Checks";
 import { Versions } from "./Versions";
 import { WhatIfBar } from "./WhatIfBar";
+import styles from "./lines.module.css";
+import sheet from "../shell/sheet.module.css";
 
 interface Props {
   id: string;
@@ -105,11 +108,11 @@ export function LinesStage(props: Props) {
     whatIf.change(next);
   };
   return (
-    <div className="lines">
-      <section className="sheet lines-strip" aria-label="Seam strip">
+    <div className={styles["lines"]}>
+      <section className={clsx("sheet", styles["strip"])} aria-label="Seam strip">
         <ChangesBar solved={later} picked={key} onPick={props.onPick} />
         <WhatIfBar whatIf={whatIf} />
-        <div className="section-head">
+        <div className={sheet["section-head"]}>
           <h2>
             {name}
             {line && <small className="quiet"> · {line.sides.words}</small>}
@@ -147,14 +150,14 @@ export function LinesStage(props: Props) {
           />
         )}
         {line && readings.length === 0 && !line.is_altered && (
-          <p className="quiet empty">
+          <p className={clsx("quiet", sheet["empty"])}>
             No pins on the {name} yet. Type the first one below: how far {editor.pins?.along}, and what the
             tape says.
           </p>
         )}
-        {line && <p className="strip-key">{editor.legend(line)}</p>}
+        {line && <p className={styles["strip-key"]}>{editor.legend(line)}</p>}
         {line?.lengths?.map((words) => (
-          <p key={words} className="quiet edge-lengths">
+          <p key={words} className={clsx("quiet", styles["edge-lengths"])}>
             <Words>{words}</Words>
           </p>
         ))}
@@ -221,7 +224,7 @@ interface ToolsProps {
 
 const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf }: ToolsProps) {
   return (
-    <div className="tools">
+    <div className={sheet["tools"]}>
       {stretched !== null && (
         <Segmented
           aria-label="Scale of the drawing"
@@ -279,10 +282,10 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
   };
   return (
     <>
-      <div className="lines-right">
+      <div className={styles["right"]}>
         {editor.pins && (
-          <section className="sheet lines-pins" aria-label="Pins">
-            <div className="section-head">
+          <section className="sheet" aria-label="Pins">
+            <div className={sheet["section-head"]}>
               <h2>Pins</h2>
               {line?.moves && <small className="quiet">{line.moves}</small>}
               {line && line.keeps_percent < 100 && (
@@ -309,15 +312,15 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
         )}
         <Versions garment={garment} whatIf={whatIf} />
       </div>
-      <section className="sheet lines-checks" aria-label="Checks">
-        <div className="section-head">
+      <section className="sheet" aria-label="Checks">
+        <div className={sheet["section-head"]}>
           <h2>Checks</h2>
         </div>
         <Checks checks={result?.checks ?? []} onPassOver={passOver} />
       </section>
       {changed.length > 0 && (
-        <section className="sheet lines-together" aria-label="All changes together">
-          <div className="section-head">
+        <section className={clsx("sheet", styles["together"])} aria-label="All changes together">
+          <div className={sheet["section-head"]}>
             <h2>All changes together</h2>
           </div>
           <dl>

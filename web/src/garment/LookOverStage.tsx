@@ -1,12 +1,13 @@
 import { DeleteOutlined, EditOutlined } from "@ant-design/icons";
 import { Alert, Button, Input, Modal, Select, Tooltip } from "antd";
+import { clsx } from "clsx";
 import { useEffect, useRef, useState } from "react";
 import type { Addition, Complaint, Doubt, Garment, LookOver, Problem, Question } from "../api/client";
 import { ClothForm } from "./ClothForm";
 import { FieldInput } from "./FieldInput";
 import { Photos } from "../photos/Photos";
 import { pointerOf, valueAt, withValueAt } from "./pointer";
-import "./lookover.css";
+import styles from "./lookover.module.css";
 
 interface Props {
   id: string;
@@ -39,8 +40,8 @@ export function LookOverStage({ id, garment, lookOver, problem, picked, onPick, 
   const isAsked = (doubt: Doubt) => questions.some((question) => concerns(doubt, question));
   const others = (problem?.errors ?? []).filter((e) => !/^garment\.(levels|seams|darts|hems)/.test(e.path));
   return (
-    <div className="lookover" ref={list}>
-      <div className="lookover-head sheet">
+    <div className={styles["lookover"]} ref={list}>
+      <div className={clsx(styles["head"], "sheet")}>
         <div>
           <strong>
             {lookOver.settled} of {lookOver.of} settled
@@ -57,7 +58,7 @@ export function LookOverStage({ id, garment, lookOver, problem, picked, onPick, 
             Next: {next.title}
           </Button>
         ) : (
-          <span className="lookover-done">✓ looked over</span>
+          <span className={styles["done"]}>✓ looked over</span>
         )}
       </div>
       {lookOver.cautions.map((caution) => (
@@ -79,12 +80,12 @@ export function LookOverStage({ id, garment, lookOver, problem, picked, onPick, 
           {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")}
         </p>
       )}
-      <section className="sheet lookover-place">
+      <section className={clsx("sheet", styles["place"])}>
         <h2>Name and cloth</h2>
         <ClothForm garment={garment} onChange={onChange} />
       </section>
       {lookOver.places.map((place) => (
-        <section key={place.name} className="sheet lookover-place">
+        <section key={place.name} className={clsx("sheet", styles["place"])}>
           <h2>
             {place.name}{" "}
             <small className="quiet">
@@ -105,7 +106,7 @@ export function LookOverStage({ id, garment, lookOver, problem, picked, onPick, 
           ))}
         </section>
       ))}
-      <section className="sheet lookover-place">
+      <section className={clsx("sheet", styles["place"])}>
         <h2>Other parts</h2>
         <p className="quiet">An extra panel seam, a pair of darts, one more level to measure at.</p>
         <Add additions={lookOver.additions} garment={garment} onChange={onChange} />
@@ -136,13 +137,13 @@ function QuestionRow({ question, garment, doubts, complaint, isPicked, onChange 
   const { removes, renames } = question;
   return (
     <div
-      className={isPicked ? "question picked-question" : "question"}
+      className={clsx(styles["question"], isPicked && styles["picked-question"])}
       data-question={question.key}
       data-settled={question.settled}
     >
-      <div className="question-words">
+      <div className={styles["question-words"]}>
         <h3>
-          <span className={question.settled ? "question-mark settled" : "question-mark"} aria-hidden>
+          <span className={clsx(styles["question-mark"], question.settled && styles["settled"])} aria-hidden>
             {question.settled ? "✓" : "·"}
           </span>
           <span>
@@ -152,7 +153,7 @@ function QuestionRow({ question, garment, doubts, complaint, isPicked, onChange 
         </h3>
         <p className="quiet">{question.why}</p>
       </div>
-      <div className="question-fields">
+      <div className={styles["question-fields"]}>
         {question.fields.map((field) => (
           <FieldInput
             key={field.path}
@@ -169,7 +170,7 @@ function QuestionRow({ question, garment, doubts, complaint, isPicked, onChange 
         .map((doubt) => (
           <DoubtAlert key={doubt.path} doubt={doubt} garment={garment} onChange={onChange} />
         ))}
-      <div className="question-tools">
+      <div className={styles["question-tools"]}>
         {!question.settled && question.settles && (
           <Button
             size="small"
@@ -264,7 +265,7 @@ function DoubtAlert({
     <Alert
       type="info"
       showIcon
-      className="doubt"
+      className={clsx(styles["doubt"])}
       title={doubt.question}
       action={
         instead && (
@@ -298,7 +299,7 @@ function Add({
       value={null}
       showSearch={{ optionFilterProp: "label" }}
       popupMatchSelectWidth={false}
-      className="add-part"
+      className={clsx(styles["add-part"])}
       options={additions.map((a) => ({ value: a.words, label: a.words }))}
       onChange={(words) => {
         const addition = additions.find((a) => a.words === words);

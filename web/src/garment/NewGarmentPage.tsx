@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { AutoComplete, Button, Checkbox, Input, Radio, Select, Skeleton } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
@@ -7,7 +8,7 @@ import { answer, api, problemOf, type Kind } from "../api/client";
 import { HangingView } from "../drawing/PictureView";
 import { Trouble } from "../shell/Trouble";
 import { useCloths } from "./ClothForm";
-import "./newgarment.css";
+import styles from "./newgarment.module.css";
 
 const SOMEBODY_NEW = "new";
 
@@ -79,7 +80,7 @@ export default function NewGarmentPage() {
   if (wearers.isError) return <Trouble problem={problemOf(wearers.error)} />;
   if (kinds.isPending || wearers.isPending) {
     return (
-      <main className="new-garment">
+      <main className={styles["page"]}>
         <Skeleton active paragraph={{ rows: 8 }} />
       </main>
     );
@@ -91,10 +92,10 @@ export default function NewGarmentPage() {
       ? "Say who wears it."
       : null;
   return (
-    <main className="new-garment">
+    <main className={styles["page"]}>
       <h1>What is it?</h1>
       <Radio.Group
-        className="kinds"
+        className={clsx(styles["kinds"])}
         aria-label="What it is"
         value={kind}
         onChange={(event) => {
@@ -102,9 +103,13 @@ export default function NewGarmentPage() {
         }}
       >
         {kinds.data.map((k) => (
-          <Radio key={k.kind} value={k.kind} className={k.kind === kind ? "kind chosen" : "kind"}>
+          <Radio
+            key={k.kind}
+            value={k.kind}
+            className={clsx(styles["kind"], k.kind === kind && styles["chosen"])}
+          >
             {k.hanging && (
-              <svg viewBox={k.hanging.view.join(" ")} className="kind-drawing" aria-hidden>
+              <svg viewBox={k.hanging.view.join(" ")} className={styles["kind-drawing"]} aria-hidden>
                 <HangingView hanging={k.hanging} />
               </svg>
             )}
@@ -115,7 +120,7 @@ export default function NewGarmentPage() {
           </Radio>
         ))}
       </Radio.Group>
-      <section className="sheet new-garment-form">
+      <section className={clsx("sheet", styles["form"])}>
         <label htmlFor="name">Called</label>
         <Input
           id="name"
@@ -127,7 +132,7 @@ export default function NewGarmentPage() {
           }}
         />
         <label htmlFor="wearer">Worn by</label>
-        <div className="new-garment-wearer">
+        <div className={styles["wearer"]}>
           <Select
             id="wearer"
             value={who}

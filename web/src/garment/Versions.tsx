@@ -1,6 +1,7 @@
 import { DeleteOutlined } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
 import { Button, Input } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import {
   answer,
@@ -16,6 +17,8 @@ import { useSettings } from "../settings";
 import { documentOf } from "../document/changes";
 import { useWords } from "../document/useWords";
 import type { WhatIf } from "../document/useWhatIf";
+import styles from "./lines.module.css";
+import sheet from "../shell/sheet.module.css";
 
 interface Props {
   garment: Document;
@@ -40,13 +43,13 @@ export function Versions({ garment, whatIf }: Props) {
     setName("");
   };
   return (
-    <section className="sheet lines-versions" aria-label="Versions">
-      <div className="section-head">
+    <section className="sheet" aria-label="Versions">
+      <div className={sheet["section-head"]}>
         <h2>Versions</h2>
         <small className="quiet">Keep these lines under a name, change them, and compare.</small>
       </div>
       <form
-        className="version-name"
+        className={styles["version-name"]}
         onSubmit={(event) => {
           event.preventDefault();
           keep();
@@ -118,8 +121,8 @@ function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps)
     return `${stops} stops, ${open.length - stops} cautions`;
   };
   return (
-    <div className="compared">
-      <table className="facts">
+    <div className={sheet["compared"]}>
+      <table className={sheet["facts"]}>
         <thead>
           <tr>
             <th />
@@ -136,7 +139,7 @@ function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps)
             const cells = all.map((result) => after(result, row.level, row.of));
             const differs = new Set(cells).size > 1;
             return (
-              <tr key={row.level + row.of} className={differs ? "changed-row" : ""}>
+              <tr key={row.level + row.of} className={clsx(differs && sheet["changed-row"])}>
                 <th scope="row">
                   {words.of("level", row.level)}, {words.of("level_of", row.of)}
                 </th>

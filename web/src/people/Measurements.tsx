@@ -1,6 +1,7 @@
 import { DeleteOutlined } from "@ant-design/icons";
 import { useQuery } from "@tanstack/react-query";
 import { Button, Popover } from "antd";
+import { clsx } from "clsx";
 import { useRef } from "react";
 import {
   answer,
@@ -15,6 +16,7 @@ import { PictureView } from "../drawing/PictureView";
 import { bare } from "../drawing/words";
 import { Words } from "../drawing/Words";
 import { LengthField } from "../document/LengthField";
+import styles from "./people.module.css";
 
 interface Props {
   lines: MeasurementLine[];
@@ -41,7 +43,7 @@ export function Measurements({ lines, wearer, day, errors, onSet, onForget, onCo
     fields[at + 1]?.focus();
   };
   return (
-    <table className="measurements">
+    <table className={styles["measurements"]}>
       <thead>
         <tr>
           <th scope="col">Measurement</th>
@@ -129,19 +131,19 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
   );
   const missing = line.taken.length === 0 && line.unlocks.length > 0;
   return (
-    <tr className={missing ? "missing" : ""}>
+    <tr className={clsx(missing && styles["missing"])}>
       <th scope="row">
         <Popover
           trigger={["hover", "focus"]}
           title={name}
           content={
-            <div className="taking">
+            <div className={styles["taking"]}>
               {picture && <PictureView picture={picture} label={`Where the ${name} is taken`} />}
               <p>{line.how}</p>
             </div>
           }
         >
-          <button type="button" className="term">
+          <button type="button" className={styles["term"]}>
             {name}
           </button>
         </Popover>
@@ -149,7 +151,7 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
       </th>
       <td>
         {isApart ? (
-          <div className="both-sides">
+          <div className={styles["both-sides"]}>
             {field("left", `${name}, left`)}
             {field("right", `${name}, right`)}
           </div>
@@ -174,7 +176,7 @@ function Line({ line, entry, complaint, picture, onSet, onForget, onColumn, onNe
       <td>
         <History line={line} onForget={onForget} />
       </td>
-      <td className="unlocks">
+      <td className={styles["unlocks"]}>
         {line.unlocks.length > 0 ? (
           <>
             {missing && <strong>would unlock </strong>}
@@ -219,7 +221,7 @@ function History({ line, onForget }: { line: MeasurementLine; onForget: (index: 
       trigger="click"
       title={line.name}
       content={
-        <ul className="history">
+        <ul className={styles["history"]}>
           {taken.map((t) => (
             <li key={t.index}>
               <span className="quiet">{t.date ?? "no date"}</span>{" "}
@@ -244,7 +246,7 @@ function History({ line, onForget }: { line: MeasurementLine; onForget: (index: 
     >
       <button
         type="button"
-        className="history-button"
+        className={styles["history-button"]}
         aria-label={`${line.name}: taken ${taken.length} times`}
       >
         {points.length > 1 ? (

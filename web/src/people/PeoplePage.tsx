@@ -1,13 +1,14 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Input, Skeleton } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf } from "../api/client";
 import { useWords } from "../document/useWords";
 import { Trouble } from "../shell/Trouble";
-import "./people.css";
+import styles from "./people.module.css";
 
 /** Everybody whose garments hang here. */
 export default function PeoplePage() {
@@ -31,13 +32,13 @@ export default function PeoplePage() {
   if (wearers.isError)
     return <Trouble problem={problemOf(wearers.error)} retry={() => void wearers.refetch()} />;
   return (
-    <main className="people-page">
+    <main className={styles["people-page"]}>
       <h1>People</h1>
       {wearers.isPending && <Skeleton active />}
-      <ul className="people">
+      <ul className={styles["people"]}>
         {(wearers.data ?? []).map(({ id, wearer, garments }) => (
           <li key={id}>
-            <Link to={`/people/${id}`} className="sheet person-card">
+            <Link to={`/people/${id}`} className={clsx("sheet", styles["person-card"])}>
               <strong>{wearer.name}</strong>
               <span className="quiet">
                 {new Set((wearer.measurements ?? []).map((m) => m.what)).size} measurements ·{" "}
@@ -56,7 +57,7 @@ export default function PeoplePage() {
         <p className="quiet">Nobody yet. Add yourself first: a name is enough to begin.</p>
       )}
       <form
-        className="add-person"
+        className={styles["add-person"]}
         onSubmit={(event) => {
           event.preventDefault();
           if (name.trim()) add.mutate();

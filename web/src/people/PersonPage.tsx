@@ -1,6 +1,7 @@
 import { DeleteOutlined, DownloadOutlined, UploadOutlined } from "@ant-design/icons";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Alert, App, Button, Checkbox, Input, Popconfirm, Segmented, Skeleton } from "antd";
+import { clsx } from "clsx";
 import { useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, problemOf, type Taken, type Wearer, type WearerPage } from "../api/client";
@@ -13,7 +14,8 @@ import { useKept } from "../document/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import { Measurements } from "./Measurements";
-import "./people.css";
+import styles from "./people.module.css";
+import sheet from "../shell/sheet.module.css";
 
 /** A wearer: measurements over time, standing notes, and what their garments ask for. */
 export default function PersonPage() {
@@ -32,7 +34,7 @@ export default function PersonPage() {
   });
   if (page.isPending) {
     return (
-      <main className="people-page">
+      <main className={styles["people-page"]}>
         <Skeleton active paragraph={{ rows: 12 }} />
       </main>
     );
@@ -149,11 +151,11 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
   const theirs = problem?.stored_wearer;
   const general = (problem?.errors ?? []).filter((e) => !e.path.startsWith("measurements"));
   return (
-    <main className="people-page">
-      <div className="person-head">
+    <main className={styles["people-page"]}>
+      <div className={styles["person-head"]}>
         <Input
           key={wearer.name}
-          className="person-name"
+          className={styles["person-name"]}
           variant="borderless"
           aria-label="Name"
           maxLength={120}
@@ -186,8 +188,8 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
       {person.doubts.map((doubt) => (
         <Alert key={doubt.path + doubt.question} type="info" showIcon title={doubt.question} />
       ))}
-      <div className="person-work">
-        <aside className="sheet person-figure" aria-label="The figure">
+      <div className={styles["person-work"]}>
+        <aside className={clsx("sheet", styles["person-figure"])} aria-label="The figure">
           <div>
             {person.figure.map((picture, n) => (
               <PictureView key={n} picture={picture} label={n === 0 ? "From the front" : "From the side"} />
@@ -230,8 +232,8 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
             </Link>
           ))}
         </aside>
-        <section className="sheet person-measurements">
-          <div className="person-tools">
+        <section className={clsx("sheet", styles["person-measurements"])}>
+          <div className={styles["person-tools"]}>
             <h2>Measurements</h2>
             <label>
               <span className="quiet">taken on</span>{" "}
@@ -287,7 +289,9 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
             filled in.
           </p>
           {lines.length === 0 && (
-            <p className="quiet empty">Their garments ask for nothing yet. Choose “all” to measure ahead.</p>
+            <p className={clsx("quiet", sheet["empty"])}>
+              Their garments ask for nothing yet. Choose “all” to measure ahead.
+            </p>
           )}
           <Measurements
             lines={lines}

@@ -1,9 +1,12 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input, Modal, Popconfirm, Progress, Segmented, Select } from "antd";
+import { clsx } from "clsx";
 import { useRef, useState } from "react";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type PhotoState, type Problem } from "../api/client";
+import lookover from "../garment/lookover.module.css";
+import styles from "./photos.module.css";
 
 type Moment = PhotoState["moment"];
 
@@ -113,12 +116,12 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
     />
   );
   return (
-    <section className="sheet lookover-place" aria-label="Photos">
+    <section className={clsx("sheet", lookover["place"])} aria-label="Photos">
       <h2>Photos</h2>
       <p className="quiet">
         Where a photo was taken is removed from it. JPEG, PNG or WebP, up to 15 MB each.
       </p>
-      <div className="photo-tools">
+      <div className={styles["tools"]}>
         <Segmented<Moment> aria-label="Moment" options={MOMENTS} value={moment} onChange={setMoment} />
         <Button
           icon={<PlusOutlined />}
@@ -143,7 +146,7 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
         />
       </div>
       {sending.map((s) => (
-        <div key={s.id} className="photo-sending">
+        <div key={s.id} className={styles["sending"]}>
           <span>{s.name}</span>
           <Progress percent={s.percent} size="small" />
           <Button size="small" onClick={s.stop}>
@@ -157,13 +160,13 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
       {pairs.map((after) => {
         const before = all.find((p) => p.id === after.pair);
         return (
-          <div key={after.id} className="photo-pair">
+          <div key={after.id} className={styles["pair"]}>
             {before && one(before)}
             {one(after)}
           </div>
         );
       })}
-      <div className="photo-grid">{others.map(one)}</div>
+      <div className={styles["grid"]}>{others.map(one)}</div>
       <Modal
         open={large !== null}
         footer={null}
@@ -173,7 +176,7 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
           setLarge(null);
         }}
       >
-        {large && <img className="photo-large" src={`/api/v1/photos/${large.id}`} alt={altOf(large)} />}
+        {large && <img className={styles["large"]} src={`/api/v1/photos/${large.id}`} alt={altOf(large)} />}
       </Modal>
     </section>
   );
@@ -191,7 +194,7 @@ interface CardProps {
 
 function PhotoCard({ photo, befores, onChange, onRemove, onLarge }: CardProps) {
   return (
-    <figure className="photo">
+    <figure className={styles["photo"]}>
       <button
         type="button"
         aria-label={`${altOf(photo)}: larger`}
@@ -213,7 +216,7 @@ function PhotoCard({ photo, befores, onChange, onRemove, onLarge }: CardProps) {
             if (event.target.value !== photo.caption) onChange(photo, { caption: event.target.value });
           }}
         />
-        <div className="photo-tools">
+        <div className={styles["tools"]}>
           <Select<Moment>
             size="small"
             aria-label="Moment of this photo"

@@ -1,6 +1,7 @@
 import { EllipsisOutlined, PlusOutlined } from "@ant-design/icons";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Checkbox, Dropdown, Input, Popconfirm, Select, Skeleton } from "antd";
+import { clsx } from "clsx";
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
@@ -10,7 +11,7 @@ import { newestFacts } from "../document/changes";
 import { forgetDrafts } from "../document/drafts";
 import { newestOf } from "../document/useGarment";
 import { Trouble } from "../shell/Trouble";
-import "./rail.css";
+import styles from "./rail.module.css";
 
 /** All garments, hanging in order of what presses most. */
 export default function RailPage() {
@@ -33,7 +34,7 @@ export default function RailPage() {
   }, [all, search, wearer, archived]);
   if (rail.isPending) {
     return (
-      <main className="rail-page">
+      <main className={styles["page"]}>
         <Skeleton active paragraph={{ rows: 8 }} />
       </main>
     );
@@ -43,9 +44,9 @@ export default function RailPage() {
   const wearers = new Map(rail.data.map((g) => [g.wearer_id, g.wearer]));
   const away = rail.data.filter((g) => g.archived).length;
   return (
-    <main className="rail-page">
-      <div className="rail-head">
-        <p className="what-now">
+    <main className={styles["page"]}>
+      <div className={styles["head"]}>
+        <p className={styles["what-now"]}>
           {first ? (
             <>
               What now? <Link to={`/garments/${first.id}`}>{first.next_step}</Link>, {first.wearer}’s{" "}
@@ -57,7 +58,7 @@ export default function RailPage() {
             </>
           )}
         </p>
-        <div className="rail-tools">
+        <div className={styles["tools"]}>
           {who.data?.example && <Reset />}
           <Link to="/garments/new">
             <Button type="primary" icon={<PlusOutlined />}>
@@ -67,7 +68,7 @@ export default function RailPage() {
         </div>
       </div>
       {rail.data.length > 1 && (
-        <div className="rail-filter">
+        <div className={styles["filter"]}>
           <Input.Search
             aria-label="Search the rail"
             placeholder="Search the rail"
@@ -97,13 +98,13 @@ export default function RailPage() {
           </Checkbox>
         </div>
       )}
-      <ul className="rail">
+      <ul className={styles["rail"]}>
         {shown.map((garment) => (
           <Hung key={garment.id} garment={garment} />
         ))}
       </ul>
       {shown.length === 0 && rail.data.length > 0 && (
-        <p className="quiet rail-none">
+        <p className={clsx("quiet", styles["none"])}>
           {archived ? "Nothing is put away" : "Nothing on the rail"}{" "}
           {search || wearer ? "matches that." : "here."}
         </p>
@@ -128,18 +129,18 @@ function Hung({ garment }: { garment: OnTheRail }) {
   ].filter(Boolean);
   const hook = top - HANGER;
   return (
-    <li className="hung">
+    <li className={styles["hung"]}>
       <Link
         to={`/garments/${garment.id}`}
         aria-label={`${garment.name}, ${garment.wearer}: ${garment.next_step}`}
       >
         <svg
           viewBox={`${middle - PLACE.width / 2} ${hook} ${PLACE.width} ${PLACE.height}`}
-          className="hung-drawing"
+          className={styles["hung-drawing"]}
           aria-hidden
         >
           <path
-            className="hanger"
+            className={styles["hanger"]}
             d={
               hanging?.from_shoulders
                 ? `M${middle} ${hook} V${top - 6} M${middle} ${top - 6} L${middle - half} ${top + 60} M${middle} ${top - 6} L${middle + half} ${top + 60}`
@@ -148,13 +149,13 @@ function Hung({ garment }: { garment: OnTheRail }) {
           />
           {hanging && <HangingView hanging={hanging} />}
         </svg>
-        <div className="tag">
+        <div className={styles["tag"]}>
           <h2>{garment.name}</h2>
           <p className="quiet">
             {garment.wearer} · {garment.cloth}
           </p>
-          <p className="tag-next">{garment.next_step}</p>
-          {cautions.length > 0 && <p className="tag-caution">⚠ {cautions.join(", ")}</p>}
+          <p className={styles["tag-next"]}>{garment.next_step}</p>
+          {cautions.length > 0 && <p className={styles["tag-caution"]}>⚠ {cautions.join(", ")}</p>}
         </div>
       </Link>
       <GarmentMenu garment={garment} />
@@ -230,7 +231,7 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
       }}
     >
       <Button
-        className="hung-menu"
+        className={clsx(styles["hung-menu"])}
         type="text"
         icon={<EllipsisOutlined />}
         aria-label={`More for ${garment.name}`}

@@ -1,12 +1,13 @@
 import { MoonOutlined, QuestionOutlined, SunOutlined, UserOutlined } from "@ant-design/icons";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button, Dropdown, Modal, Segmented, Select, Tooltip } from "antd";
+import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useNavigate } from "react-router";
 import { answer, api, type Tape } from "../api/client";
 import { forgetDrafts } from "../document/drafts";
 import { useSettings } from "../settings";
-import "./shell.css";
+import styles from "./shell.module.css";
 
 const MARKS: Record<"cm" | "in", { value: Tape; label: string }[]> = {
   cm: [
@@ -43,7 +44,7 @@ function AccountMenu() {
   return (
     <Dropdown menu={{ items }} trigger={["click"]}>
       <Button type="text" icon={<UserOutlined />} aria-label={`Account: ${who.data.name}`}>
-        <span className="bar-name">{who.data.name}</span>
+        <span className={styles["name"]}>{who.data.name}</span>
       </Button>
     </Dropdown>
   );
@@ -66,15 +67,15 @@ export function Shell() {
   const unit = tape.startsWith("in") ? "in" : "cm";
   return (
     <>
-      <header className="bar">
-        <Link to="/rail" className="brand">
+      <header className={styles["bar"]}>
+        <Link to="/rail" className={styles["brand"]}>
           <img src="/vemble.svg" alt="" width={28} height={28} /> Vemble
         </Link>
-        <nav className="bar-places" aria-label="Places">
+        <nav className={styles["places"]} aria-label="Places">
           <NavLink to="/rail">Rail</NavLink>
           <NavLink to="/people">People</NavLink>
         </nav>
-        <div className="bar-tools">
+        <div className={styles["tools"]}>
           <Segmented<"cm" | "in">
             aria-label="Unit"
             options={[
@@ -88,7 +89,7 @@ export function Shell() {
           />
           <Select<Tape>
             aria-label="Finest mark of the tape"
-            className="bar-mark"
+            className={clsx(styles["mark"])}
             variant="borderless"
             options={MARKS[unit]}
             value={tape}
@@ -126,7 +127,7 @@ export function Shell() {
           setKeys(false);
         }}
       >
-        <dl className="keys">
+        <dl className={styles["keys"]}>
           <dt>
             <kbd>Enter</kbd>
           </dt>

@@ -1,13 +1,15 @@
 import { Button } from "antd";
+import { clsx } from "clsx";
 import { useNavigate } from "react-router";
 import type { Problem } from "../api/client";
+import styles from "./shell.module.css";
 
 /** A page that could not be shown: what was wrong, and what to do. */
 export function Trouble({ problem, retry }: { problem: Problem; retry?: () => void }) {
   const navigate = useNavigate();
   const signedOut = problem.status === 401;
   return (
-    <main className="trouble sheet" role="alert">
+    <main className={clsx(styles["trouble"], "sheet")} role="alert">
       <h1>{problem.title}</h1>
       <p>{problem.detail}</p>
       {retry && !signedOut && (

@@ -3,6 +3,7 @@ import { Button, Form, Input, Segmented } from "antd";
 import { useState } from "react";
 import { answer, api, problemOf, type Who } from "../api/client";
 import { helpAt } from "../document/complaint";
+import styles from "./start.module.css";
 
 interface Entered {
   name?: string;
@@ -24,7 +25,7 @@ export function SignInForm({ onIn }: { onIn: (who: Who) => void }) {
   return (
     <Form<Entered>
       layout="vertical"
-      className="sign-in"
+      className={styles["sign-in"]}
       requiredMark={false}
       onFinish={(entered) => {
         enter.mutate(entered);

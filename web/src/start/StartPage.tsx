@@ -1,9 +1,10 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Button } from "antd";
+import { clsx } from "clsx";
 import { Navigate, useNavigate, useSearchParams } from "react-router";
 import { answer, api, problemOf } from "../api/client";
 import { SignInForm } from "./SignInForm";
-import "./start.css";
+import styles from "./start.module.css";
 
 /** The way in: the example with one click, or an account of one's own. */
 export default function StartPage() {
@@ -28,8 +29,8 @@ export default function StartPage() {
   });
   if (who.data?.household) return <Navigate to={back} replace />;
   return (
-    <main className="start">
-      <section className="start-words">
+    <main className={styles["start"]}>
+      <section className={styles["words"]}>
         <h1>From pins to a chalk line you can trust</h1>
         <p>
           Pin a garment on the body, type in what the tape says. Vemble makes both sides agree, draws the new
@@ -50,12 +51,12 @@ export default function StartPage() {
           time.
         </p>
         {open.isError && (
-          <p role="alert" className="start-trouble">
+          <p role="alert" className={styles["trouble"]}>
             {problemOf(open.error).title}. {problemOf(open.error).detail}
           </p>
         )}
       </section>
-      <section className="start-own sheet">
+      <section className={clsx(styles["own"], "sheet")}>
         <h2>A rail of your own</h2>
         {who.data && !who.data.example ? (
           <>

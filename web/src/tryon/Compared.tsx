@@ -1,8 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
+import { clsx } from "clsx";
 import { answer, api, problemOf, type Document, type TryOn } from "../api/client";
 import { documentOf } from "../document/changes";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
+import sheet from "../shell/sheet.module.css";
+import styles from "./tryon.module.css";
 
 /** All try-ons of a garment side by side; what differs stands out. */
 export function Compared({ garment, tryOns }: { garment: Document; tryOns: TryOn[] }) {
@@ -19,8 +22,8 @@ export function Compared({ garment, tryOns }: { garment: Document; tryOns: TryOn
   if (!compared.data) return null;
   const { columns, sections } = compared.data;
   return (
-    <div className="compared">
-      <table className="facts">
+    <div className={sheet["compared"]}>
+      <table className={sheet["facts"]}>
         <thead>
           <tr>
             <th />
@@ -36,12 +39,12 @@ export function Compared({ garment, tryOns }: { garment: Document; tryOns: TryOn
           .map((section) => (
             <tbody key={section.title}>
               <tr>
-                <th colSpan={columns.length + 1} scope="rowgroup" className="compared-title">
+                <th colSpan={columns.length + 1} scope="rowgroup" className={styles["compared-title"]}>
                   {section.title}
                 </th>
               </tr>
               {section.rows.map((row) => (
-                <tr key={row.what} className={row.changed ? "changed-row" : ""}>
+                <tr key={row.what} className={clsx(row.changed && sheet["changed-row"])}>
                   <th scope="row">
                     <Words>{row.what}</Words>
                   </th>

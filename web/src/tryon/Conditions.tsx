@@ -1,7 +1,9 @@
 import { App, Button, Input, Modal, Segmented, Select } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import { answer, api, problemOf, type TryOn } from "../api/client";
 import { useWords } from "../document/useWords";
+import styles from "./tryon.module.css";
 
 type Worn = NonNullable<TryOn["worn"]>;
 type By = NonNullable<TryOn["pinned_by"]>;
@@ -40,7 +42,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
     }
   };
   return (
-    <div className={large ? "conditions large" : "conditions"}>
+    <div className={clsx(styles["conditions"], large && styles["large"])}>
       <label htmlFor="date">Day</label>
       <Input
         id="date"
@@ -106,7 +108,7 @@ export function Conditions({ tryOn, onChange, large = false }: Props) {
         }}
       >
         <p>Sides were entered already. What did “left” mean when they were?</p>
-        <div className="turning">
+        <div className={styles["turning"]}>
           <Button size="large" onClick={() => turning && void turn(turning, "sides_of_wearer")}>
             The wearer’s left: the pins move to the garment’s other side
           </Button>

@@ -1,9 +1,11 @@
 import { CloseOutlined, RedoOutlined, UndoOutlined } from "@ant-design/icons";
 import { Button } from "antd";
+import { clsx } from "clsx";
 import type { ReactNode } from "react";
 import type { Asking, TryOn } from "../api/client";
 import type { Kept } from "../document/useKept";
 import { ApartOnTwo } from "../document/ApartOnTwo";
+import styles from "./fitting.module.css";
 
 interface FrameProps {
   title: string;
@@ -28,8 +30,8 @@ export function Frame({ title, at, of, kept, steps, onGo, onClose, children }: F
           ? "stored"
           : "storing…";
   return (
-    <main className="fitting">
-      <header className="fitting-head">
+    <main className={styles["fitting"]}>
+      <header className={styles["head"]}>
         <Button type="text" aria-label="Close the fitting mode" icon={<CloseOutlined />} onClick={onClose} />
         <h1>{title}</h1>
         <Button
@@ -47,19 +49,18 @@ export function Frame({ title, at, of, kept, steps, onGo, onClose, children }: F
           onClick={kept.redo}
         />
       </header>
-      <nav className="fitting-way" aria-label="Places">
+      <nav className={styles["way"]} aria-label="Places">
         {["Before the first pin", ...steps.map((s) => s.title), "What was seen"].map((name, index) => {
           const asked = steps[index - 1];
-          const marks = [
-            index === at && "here",
-            asked?.settled && "settled",
-            asked?.suggested && "suggested",
-          ];
           return (
             <button
               key={`${name} ${index}`}
               type="button"
-              className={marks.filter(Boolean).join(" ")}
+              className={clsx(
+                index === at && styles["here"],
+                asked?.settled && styles["settled"],
+                asked?.suggested && styles["suggested"],
+              )}
               aria-label={`${name}${asked?.settled ? ", entered" : ""}${asked?.suggested ? ", worth a look" : ""}`}
               aria-current={index === at ? "step" : undefined}
               onClick={() => {
@@ -69,11 +70,7 @@ export function Frame({ title, at, of, kept, steps, onGo, onClose, children }: F
           );
         })}
       </nav>
-      <p
-        className={problem ? "fitting-kept trouble-words" : "fitting-kept"}
-        role="status"
-        data-stored={isStored}
-      >
+      <p className={clsx(styles["kept"], problem && "trouble-words")} role="status" data-stored={isStored}>
         {at} of {of} · {words}
       </p>
       <ApartOnTwo kept={kept} />
@@ -97,14 +94,14 @@ interface FootProps {
 /** The way on, where the thumb is. */
 export function Foot({ onBack, onNext, next = "Next", children }: FootProps) {
   return (
-    <footer className="fitting-foot">
+    <footer className={styles["foot"]}>
       {onBack && (
-        <button type="button" className="foot-key" onClick={onBack}>
+        <button type="button" className={styles["foot-key"]} onClick={onBack}>
           Back
         </button>
       )}
       {children}
-      <button type="button" className="foot-key next" onClick={onNext}>
+      <button type="button" className={clsx(styles["foot-key"], styles["next"])} onClick={onNext}>
         {next}
       </button>
     </footer>

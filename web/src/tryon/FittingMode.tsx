@@ -12,7 +12,7 @@ import { Observations } from "./Observations";
 import { PinStep } from "./PinStep";
 import { useAsking } from "../document/useAsking";
 import type { FromTape } from "./useFromTape";
-import "./fitting.css";
+import styles from "./fitting.module.css";
 
 interface Props {
   id: string;
@@ -72,7 +72,7 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
   if (at === 0)
     return (
       <Frame {...frame}>
-        <div className="fitting-scroll">
+        <div className={styles["scroll"]}>
           <Conditions tryOn={tryOn} onChange={kept.change} large />
         </div>
         <Foot
@@ -85,7 +85,7 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
   if (!step)
     return (
       <Frame {...frame}>
-        <div className="fitting-scroll">
+        <div className={styles["scroll"]}>
           <Observations tryOn={tryOn} garment={state.garment} onChange={kept.change} large />
         </div>
         <Foot

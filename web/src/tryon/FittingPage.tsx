@@ -9,7 +9,7 @@ import { withFacts } from "../document/changes";
 import { newestOf, useGarment, type Opened } from "../document/useGarment";
 import { today } from "../document/today";
 import { useTryOn, type OneTryOn } from "../document/useTryOn";
-import "./fitting.css";
+import styles from "./fitting.module.css";
 
 /** The fitting mode of one's own try-on. */
 export default function FittingPage() {
@@ -17,7 +17,7 @@ export default function FittingPage() {
   const opened = useGarment(garment, "fitting");
   if (opened.isPending) {
     return (
-      <main className="fitting">
+      <main className={styles["fitting"]}>
         <Skeleton active paragraph={{ rows: 8 }} />
       </main>
     );

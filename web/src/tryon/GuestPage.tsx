@@ -9,7 +9,7 @@ import { stateOf } from "../document/changes";
 import { today } from "../document/today";
 import { askedIn, LargeView } from "./LargeView";
 import { draftsOfGarment, useTryOn } from "../document/useTryOn";
-import "./fitting.css";
+import styles from "./fitting.module.css";
 
 const GUEST = ["guest"];
 
@@ -52,7 +52,7 @@ export default function GuestPage() {
   if (guest.data && !code) return <Guest key={guest.dataUpdatedAt} joined={guest.data} />;
   if (join.isPending || (guest.isPending && !code)) {
     return (
-      <main className="fitting">
+      <main className={styles["fitting"]}>
         <Skeleton active paragraph={{ rows: 6 }} />
       </main>
     );
@@ -70,7 +70,7 @@ interface JoinFormProps {
 function JoinForm({ problem, onJoin }: JoinFormProps) {
   const [code, setCode] = useState("");
   return (
-    <main className="join">
+    <main className={styles["join"]}>
       <h1>Help with a try-on</h1>
       <p>Type the eight signs that you were told. You need no account.</p>
       <form
@@ -126,7 +126,7 @@ function Guest({ joined }: { joined: Joined }) {
   const { document: garment } = state;
   if (kept.problem?.type === "over") {
     return (
-      <main className="join">
+      <main className={styles["join"]}>
         <h1>This try-on is over</h1>
         <p>Thank you for holding the tape. What you entered before it was closed is stored.</p>
         <Button onClick={() => void queries.resetQueries({ queryKey: GUEST })}>Join another</Button>
@@ -137,7 +137,7 @@ function Guest({ joined }: { joined: Joined }) {
     return <LargeView id={state.garment} garment={garment} tryOn={kept.value} asked={asked} />;
   if (isDone) {
     return (
-      <main className="join">
+      <main className={styles["join"]}>
         <h1>Thank you</h1>
         <p>
           {kept.isStored

@@ -1,3 +1,4 @@
+import { clsx } from "clsx";
 import { useState } from "react";
 import type { HemMark, HemPlace, Step, TryOn } from "../api/client";
 import { useWords } from "../document/useWords";
@@ -7,6 +8,7 @@ import { markAt, withMark } from "../document/entries";
 import { Foot } from "./FittingFrame";
 import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad";
 import type { FromTape } from "./useFromTape";
+import styles from "./fitting.module.css";
 
 interface Props {
   step: Step;
@@ -59,27 +61,27 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
   };
   return (
     <>
-      <div className="fitting-scroll">
+      <div className={styles["scroll"]}>
         {again ? (
-          <p className="fitting-reminder" role="status">
+          <p className={styles["reminder"]} role="status">
             Stand up straight, look ahead, and read it again.
           </p>
         ) : (
           step.hints.map((hint) => (
-            <p key={hint} className="fitting-hint">
+            <p key={hint} className={styles["hint"]}>
               {hint}
             </p>
           ))
         )}
-        <h2 className="fitting-question">{step.question}</h2>
-        <div className="fitting-sides four" role="group" aria-label="Where around">
+        <h2 className={styles["question"]}>{step.question}</h2>
+        <div className={clsx(styles["sides"], styles["four"])} role="group" aria-label="Where around">
           {places.map((one, index) => {
             const marked = markAt(tryOn, one);
             return (
               <button
                 key={one.words}
                 type="button"
-                className={index === which ? "fitting-side chosen" : "fitting-side"}
+                className={clsx(styles["side"], index === which && styles["chosen"])}
                 aria-pressed={index === which}
                 onClick={() => {
                   setPad(null);
@@ -101,12 +103,12 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
             );
           })}
         </div>
-        <div className="chips" role="group" aria-label="How it is measured">
+        <div className={styles["chips"]} role="group" aria-label="How it is measured">
           {words.options<HemMark["how"]>("hem_how").map((one) => (
             <button
               key={one.value}
               type="button"
-              className={how === one.value ? "chip chosen" : "chip"}
+              className={clsx(styles["chip"], how === one.value && styles["chosen"])}
               aria-pressed={how === one.value}
               onClick={() => {
                 setLastHow(one.value);
@@ -118,7 +120,7 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
           ))}
         </div>
       </div>
-      <output className="fitting-number" aria-label="Typed">
+      <output className={styles["number"]} aria-label="Typed">
         {amount ? <Words>{amount}</Words> : <span className="quiet">no mark here</span>}
       </output>
       <NumberPad
@@ -146,7 +148,7 @@ export function HemStep({ step, places, tryOn, fromTape, onChange, onBack, onNex
         {again && (
           <button
             type="button"
-            className="foot-key small"
+            className={clsx(styles["foot-key"], styles["small"])}
             onClick={() => {
               forward(true);
             }}

@@ -3,6 +3,7 @@ import { App, Button, Modal, QRCode, Segmented } from "antd";
 import { useState } from "react";
 import { answer, api, problemOf, type Invited } from "../api/client";
 import type { OneTryOn } from "../document/useTryOn";
+import styles from "./tryon.module.css";
 
 type For = "helper" | "screen";
 
@@ -73,10 +74,10 @@ export function Inviting({ one, open, onClose }: Props) {
         ends by itself after three hours or when you close the try-on.
       </p>
       {invited ? (
-        <div className="invited">
+        <div className={styles["invited"]}>
           <QRCode value={`${location.origin}/join/${invited.code}`} size={180} bordered={false} />
           <div>
-            <p className="invited-code" data-code={invited.code}>
+            <p className={styles["invited-code"]} data-code={invited.code}>
               {invited.code}
             </p>
             <p>
@@ -93,7 +94,7 @@ export function Inviting({ one, open, onClose }: Props) {
       {(standing.data ?? []).length > 0 && (
         <>
           <h3>Open now</h3>
-          <ul className="invitations">
+          <ul className={styles["invitations"]}>
             {(standing.data ?? []).map((i) => (
               <li key={i.id}>
                 {i.may_add ? "a helper" : "a second screen"}

@@ -7,7 +7,7 @@ import { useSolved } from "../document/useSolved";
 import { useSettings } from "../settings";
 import { PlacePicture } from "./PlacePicture";
 import { useAsking } from "../document/useAsking";
-import "./fitting.css";
+import styles from "./fitting.module.css";
 
 /** Takes in what was asked, from an event. */
 export const askedIn = (event: LiveEvent, id: string): AskedNow | null =>
@@ -41,24 +41,24 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
   const where = typedSide?.words ?? "";
   const level = solved?.try_ons[0]?.levels.find((l) => l.level === place?.level);
   return (
-    <main className="large">
+    <main className={styles["large"]}>
       <header>
         <h1>{step?.title ?? state.garment.name}</h1>
         <p className="quiet">
           {state.garment.name}, {words.of("worn", tryOn.worn ?? "right_side_out")}
         </p>
       </header>
-      <p className="large-question">{step?.question ?? "Nothing is asked yet."}</p>
+      <p className={styles["large-question"]}>{step?.question ?? "Nothing is asked yet."}</p>
       {number && (
-        <p className="large-typed" aria-live="polite">
+        <p className={styles["large-typed"]} aria-live="polite">
           <Words>{number}</Words> <small>{where}</small>
         </p>
       )}
-      <div className="large-work">
+      <div className={styles["large-work"]}>
         <PlacePicture stand={stand} side={typedSide ?? pinned.at(-1)?.side ?? place?.sides[0] ?? null} />
         <div>
           {pinned.length === 0 && !step?.hem && <p className="quiet">Nothing entered here yet.</p>}
-          <dl className="large-figures">
+          <dl className={styles["large-figures"]}>
             {pinned.map(({ place: at, side }) => (
               <div key={at.name + side.side}>
                 <dt>
@@ -98,7 +98,7 @@ export function LargeView({ id, garment, tryOn, asked }: Props) {
               ))}
           </dl>
           {level && (
-            <p className="large-level">
+            <p className={styles["large-level"]}>
               {words.of("level", level.level)} will measure{" "}
               <strong>
                 <Words>{level.after.text}</Words>

@@ -1,5 +1,7 @@
+import { clsx } from "clsx";
 import { Words } from "../drawing/Words";
 import type { Tape } from "../api/client";
+import styles from "./fitting.module.css";
 
 /** What is typed: whole digits with a point, and a fraction of an inch by itself. */
 export interface Typed {
@@ -62,7 +64,7 @@ export function NumberPad({ tape, typed, onType }: Props) {
     <button
       key={sign}
       type="button"
-      className="pad-key"
+      className={styles["pad-key"]}
       aria-label={label}
       onClick={() => {
         digit(sign);
@@ -73,22 +75,22 @@ export function NumberPad({ tape, typed, onType }: Props) {
   );
   const fractions = tape === "in_sixteenths" ? [...EIGHTHS, ...SIXTEENTHS] : inches ? EIGHTHS : [];
   return (
-    <div className={inches ? "pad inches" : "pad"} role="group" aria-label="Number pad">
-      <div className="pad-digits">
+    <div className={clsx(styles["pad"], inches && styles["inches"])} role="group" aria-label="Number pad">
+      <div className={styles["pad-digits"]}>
         {["7", "8", "9", "4", "5", "6", "1", "2", "3"].map((sign) => key(sign))}
         {inches ? <span /> : key(".", "point")}
         {key("0")}
-        <button type="button" className="pad-key quiet-key" aria-label="Delete the last" onClick={back}>
+        <button type="button" className={styles["pad-key"]} aria-label="Delete the last" onClick={back}>
           ⌫
         </button>
       </div>
       {inches && (
-        <div className={tape === "in_sixteenths" ? "pad-fractions fine" : "pad-fractions"}>
+        <div className={clsx(styles["pad-fractions"], tape === "in_sixteenths" && styles["fine"])}>
           {fractions.map((fraction) => (
             <button
               key={fraction}
               type="button"
-              className={typed.fraction === fraction ? "pad-key chosen" : "pad-key"}
+              className={clsx(styles["pad-key"], typed.fraction === fraction && styles["chosen"])}
               aria-label={fraction}
               aria-pressed={typed.fraction === fraction}
               onClick={() => {

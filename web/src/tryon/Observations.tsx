@@ -3,6 +3,7 @@ import { Button, Input, Select } from "antd";
 import { v7 as newId } from "uuid";
 import type { Garment, Observation, TryOn } from "../api/client";
 import { useWords } from "../document/useWords";
+import styles from "./tryon.module.css";
 
 type Side = "left" | "right" | "both";
 const SIDES: { value: Side; label: string }[] = [
@@ -29,12 +30,12 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
     onChange({ ...tryOn, observations: all.map((o) => (o.id === id ? { ...o, ...to } : o)) });
   };
   return (
-    <div className="observations">
+    <div className={styles["observations"]}>
       {all.length === 0 && (
         <p className="quiet">Nothing noted. Wrinkles, gapes and strains say where the next pin belongs.</p>
       )}
       {all.map((one) => (
-        <div key={one.id} className="observation">
+        <div key={one.id} className={styles["observation"]}>
           <Select
             aria-label="What"
             size={size}

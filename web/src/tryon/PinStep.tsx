@@ -1,4 +1,5 @@
 import { Button, Modal } from "antd";
+import { clsx } from "clsx";
 import { useMemo, useState } from "react";
 import type { AskedNow, Document, PinPlace, Reading, Step, TryOn } from "../api/client";
 import { Words } from "../drawing/Words";
@@ -14,6 +15,7 @@ import { measureOf, NOTHING, NumberPad, typedOf, type Typed } from "./NumberPad"
 import { PlacePicture } from "./PlacePicture";
 import { ask } from "../document/useAsking";
 import type { FromTape } from "./useFromTape";
+import styles from "./fitting.module.css";
 
 interface Props {
   onBack: () => void;
@@ -134,12 +136,12 @@ export function PinStep({
   const level = solved?.try_ons[0]?.levels.find((l) => l.level === place.level);
   return (
     <>
-      <div className="fitting-scroll">
-        <div className="fitting-place">
+      <div className={styles["scroll"]}>
+        <div className={styles["place"]}>
           <PlacePicture stand={stand} side={side} />
-          <div className="fitting-figures" aria-live="polite">
+          <div className={styles["figures"]} aria-live="polite">
             {step.hints.map((hint) => (
-              <p key={hint} className="fitting-hint">
+              <p key={hint} className={styles["hint"]}>
                 {hint}
               </p>
             ))}
@@ -172,12 +174,12 @@ export function PinStep({
             )}
           </div>
         </div>
-        <div className="chips" role="group" aria-label="Which seam">
+        <div className={styles["chips"]} role="group" aria-label="Which seam">
           {places.map((one, index) => (
             <button
               key={one.name}
               type="button"
-              className={one === place ? "chip chosen" : "chip"}
+              className={clsx(styles["chip"], one === place && styles["chosen"])}
               aria-pressed={one === place}
               onClick={() => {
                 setChosen(index);
@@ -188,18 +190,18 @@ export function PinStep({
             </button>
           ))}
         </div>
-        <p className="fitting-at">
+        <p className={styles["at"]}>
           <Words>{place.at_words}</Words>
         </p>
         {place.sides.length > 1 && (
-          <div className="fitting-sides" role="group" aria-label="Which side">
+          <div className={styles["sides"]} role="group" aria-label="Which side">
             {place.sides.map((one, index) => {
               const pinned = pinAt(tryOn, place, one);
               return (
                 <button
                   key={one.side}
                   type="button"
-                  className={one === side ? "fitting-side chosen" : "fitting-side"}
+                  className={clsx(styles["side"], one === side && styles["chosen"])}
                   aria-pressed={one === side}
                   aria-label={one.words}
                   onClick={() => {
@@ -220,13 +222,13 @@ export function PinStep({
             })}
           </div>
         )}
-        <div className="chips" role="group" aria-label="How it was measured">
+        <div className={styles["chips"]} role="group" aria-label="How it was measured">
           {place.hows.map((one) => (
             <button
               key={one.how}
               type="button"
               title={one.says}
-              className={how === one.how ? "chip chosen" : "chip"}
+              className={clsx(styles["chip"], how === one.how && styles["chosen"])}
               aria-pressed={how === one.how}
               onClick={() => {
                 type(typed, one.how);
@@ -237,7 +239,7 @@ export function PinStep({
           ))}
         </div>
       </div>
-      <output className="fitting-number" aria-label="Typed">
+      <output className={styles["number"]} aria-label="Typed">
         {amount ? <Words>{amount}</Words> : <span className="quiet">nothing pinned here</span>}
       </output>
       <NumberPad
@@ -261,7 +263,7 @@ export function PinStep({
           <>
             <button
               type="button"
-              className="foot-key small"
+              className={clsx(styles["foot-key"], styles["small"])}
               onClick={() => {
                 kept.change(withLeftOut(tryOn, place, side, "out_of_reach"));
                 forward();
@@ -272,7 +274,7 @@ export function PinStep({
             {place.sides.length > 1 && (
               <button
                 type="button"
-                className="foot-key small"
+                className={clsx(styles["foot-key"], styles["small"])}
                 onClick={() => {
                   kept.change(withLeftOut(tryOn, place, side, "copy_later"));
                   forward();

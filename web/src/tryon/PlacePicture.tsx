@@ -1,5 +1,7 @@
+import { clsx } from "clsx";
 import type { PinSide, Stand } from "../api/client";
-import "../drawing/drawing.css";
+import drawing from "../drawing/drawing.module.css";
+import styles from "./fitting.module.css";
 
 interface Props {
   stand: Stand | null;
@@ -11,35 +13,40 @@ interface Props {
 export function PlacePicture({ stand, side }: Props) {
   const spot = side?.spot;
   const view = stand?.views.find((v) => v.view === (spot?.view ?? "front"));
-  if (!stand || !view) return <div className="place-picture" aria-hidden />;
+  if (!stand || !view) return <div className={styles["place-picture"]} aria-hidden />;
   const [top = 0, bottom = stand.height_mm] = stand.garment_mm;
   const half = stand.width_mm / 2;
   const radius = (bottom - top) / 34;
   return (
-    <figure className="place-picture">
+    <figure className={styles["place-picture"]}>
       <svg
         viewBox={`${-half} ${top} ${2 * half} ${bottom - top}`}
         role="img"
         aria-label={`From the ${view.view}${side ? `, ${side.words}` : ""}`}
       >
         {view.body.map((path) => (
-          <path key={path} className="body" d={path} />
+          <path key={path} className={drawing["body"]} d={path} />
         ))}
         {view.cloth.map((path) => (
-          <path key={path} className="cloth on-body" d={path} style={{ fill: stand.colour }} />
+          <path
+            key={path}
+            className={clsx(drawing["cloth"], drawing["on-body"])}
+            d={path}
+            style={{ fill: stand.colour }}
+          />
         ))}
         {view.parts.map((part, index) => (
           <path
             key={`${part.name} ${index}`}
-            className={part.look}
+            className={drawing[part.look]}
             d={part.path}
             style={part.look === "piece" ? { fill: stand.colour } : {}}
           />
         ))}
         {spot && (
-          <g className="spot">
+          <g className={styles["spot"]}>
             <circle cx={spot.x_mm} cy={spot.y_mm} r={2.2 * radius} />
-            <circle cx={spot.x_mm} cy={spot.y_mm} r={radius} className="spot-pin" />
+            <circle cx={spot.x_mm} cy={spot.y_mm} r={radius} className={styles["spot-pin"]} />
           </g>
         )}
       </svg>

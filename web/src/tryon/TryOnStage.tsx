@@ -1,5 +1,6 @@
 import { PlusOutlined } from "@ant-design/icons";
 import { App, Button, Popconfirm, Segmented } from "antd";
+import { clsx } from "clsx";
 import { useState } from "react";
 import {
   answer,
@@ -26,7 +27,8 @@ import { lineOf, stateOf } from "../document/changes";
 import { today } from "../document/today";
 import { LinkButton } from "../shell/LinkButton";
 import type { OneTryOn } from "../document/useTryOn";
-import "./tryon.css";
+import sheet from "../shell/sheet.module.css";
+import styles from "./tryon.module.css";
 
 interface Props {
   garment: Document;
@@ -61,15 +63,13 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
   };
   const shown = all.map((t) => (t.id === one.id ? tryOn : (t.draft?.value ?? t.initial)));
   return (
-    <div className="look-over">
+    <div className={sheet["panels"]}>
       <section className="sheet">
-        <div className="section-head">
+        <div className={sheet["section-head"]}>
           <h2>Try-ons</h2>
-          <span className="undo-tools">
-            <UndoTools canUndo={kept.canUndo} canRedo={kept.canRedo} onUndo={kept.undo} onRedo={kept.redo} />
-          </span>
+          <UndoTools canUndo={kept.canUndo} canRedo={kept.canRedo} onUndo={kept.undo} onRedo={kept.redo} />
         </div>
-        <div className="try-on-list">
+        <div className={styles["try-on-list"]}>
           <Segmented
             aria-label="Which try-on"
             options={all.map((t, index) => ({
@@ -98,7 +98,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
             </Button>
           )}
         </div>
-        <div className="try-on-ways">
+        <div className={styles["try-on-ways"]}>
           <LinkButton
             to={`/garments/${one.garment}/fitting/${one.id}`}
             type="primary"
@@ -155,7 +155,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
         />
       </section>
       {comparing ? (
-        <section className="sheet whole-width">
+        <section className={clsx("sheet", styles["whole-width"])}>
           <h2>Side by side</h2>
           <Compared garment={garment} tryOns={shown} />
         </section>
@@ -199,7 +199,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
   return (
     <>
       {pinned.map((change) => (
-        <table key={change.key} className="facts">
+        <table key={change.key} className={sheet["facts"]}>
           <caption>
             {change.name}, stations from the {change.line.datum}
           </caption>
@@ -236,7 +236,7 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
         </table>
       ))}
       {left.length > 0 && (
-        <ul className="left-out">
+        <ul className={styles["left-out"]}>
           {left.map((l) => (
             <li key={`${l.change} ${l.side} ${l.level}`}>
               {nameOf(l.change)} at the {words.of("level", l.level)}, garment’s {l.side}:{" "}
@@ -261,7 +261,7 @@ function Asked({ garment, tryOn }: { garment: Document; tryOn: TryOn }) {
     <section className="sheet">
       <h2>Hems and moving</h2>
       {hems.map((step) => (
-        <table key={step.key} className="facts">
+        <table key={step.key} className={sheet["facts"]}>
           <caption>{step.title}</caption>
           <thead>
             <tr>
@@ -292,7 +292,7 @@ function Asked({ garment, tryOn }: { garment: Document; tryOn: TryOn }) {
         </table>
       ))}
       {moved.length > 0 && (
-        <ul className="left-out">
+        <ul className={styles["left-out"]}>
           {moved.map((m) => (
             <li key={m.movement}>
               {m.words}: <strong>{m.went}</strong>

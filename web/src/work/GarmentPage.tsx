@@ -1,5 +1,6 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { Alert, Skeleton } from "antd";
+import { clsx } from "clsx";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import {
@@ -30,8 +31,7 @@ import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import { STAGES, stageAt } from "./stages";
 import { StageTrack } from "./StageTrack";
-import "../garment/garment.css";
-import "../changes/pins.css";
+import styles from "./garment.module.css";
 
 /** A garment, the main place: its stages across the top, the stand on the left, the work of the stage on the right. */
 export default function GarmentPage() {
@@ -39,7 +39,7 @@ export default function GarmentPage() {
   const opened = useGarment(garment, "garment");
   if (opened.isPending) {
     return (
-      <main className="garment">
+      <main className={styles["garment"]}>
         <Skeleton active paragraph={{ rows: 10 }} />
       </main>
     );
@@ -169,22 +169,20 @@ function TryOnWork(props: TryOnWorkProps) {
   const stale = facts.problem?.stored_garment;
   const Stage = STAGES[stage];
   return (
-    <main className="garment">
-      <div className="garment-head">
+    <main className={styles["garment"]}>
+      <div className={styles["head"]}>
         <h1>{garment.name}</h1>
         <p className="quiet">
           <Link to={`/people/${state.wearer_id}`}>{document.wearer.name}</Link> · {garment.cloth.name}
           {garment.toile && " · toile"}
         </p>
         {looksOver && (
-          <span className="undo-tools">
-            <UndoTools
-              canUndo={facts.canUndo}
-              canRedo={facts.canRedo}
-              onUndo={facts.undo}
-              onRedo={facts.redo}
-            />
-          </span>
+          <UndoTools
+            canUndo={facts.canUndo}
+            canRedo={facts.canRedo}
+            onUndo={facts.undo}
+            onRedo={facts.redo}
+          />
         )}
         <Saved
           isStored={facts.isStored && working.isStored}
@@ -210,8 +208,8 @@ function TryOnWork(props: TryOnWorkProps) {
         />
       )}
       <ApartOnTwo kept={working} />
-      <div className={stage === "lines" ? "garment-work" : "garment-work wide"}>
-        <aside className="garment-stand" aria-label="The stand">
+      <div className={clsx(styles["work"], stage !== "lines" && styles["wide"])}>
+        <aside className={styles["stand"]} aria-label="The stand">
           {levels ? (
             <>
               <section className="sheet">

@@ -1,4 +1,5 @@
 import { Tooltip } from "antd";
+import { clsx } from "clsx";
 import { memo } from "react";
 import { NavLink, useLocation } from "react-router";
 import type { StageLine } from "../api/client";
@@ -19,7 +20,7 @@ export const StageTrack = memo(function StageTrack({ garment, stages }: Props) {
       <span className={styles["end"]} aria-hidden />
       {stages.map(({ stage, name, is_open, is_settled }, index) => {
         const there = STAGES[stage];
-        const classes = [styles["stage"], is_settled && styles["settled"]].filter(Boolean).join(" ");
+        const classes = clsx(styles["stage"], is_settled && styles["settled"]);
         return there && is_open ? (
           <NavLink key={stage} to={`/garments/${garment}/${there.path}${search}`} className={classes}>
             <span className={styles["number"]}>{index + 1}</span> {name}
@@ -27,7 +28,7 @@ export const StageTrack = memo(function StageTrack({ garment, stages }: Props) {
           </NavLink>
         ) : (
           <Tooltip key={stage} title="Not in this version of Vemble yet">
-            <span className={`${styles["stage"]} ${styles["later"]}`} aria-disabled>
+            <span className={clsx(styles["stage"], styles["later"])} aria-disabled>
               <span className={styles["number"]}>{index + 1}</span> {name}
             </span>
           </Tooltip>

@@ -4,21 +4,21 @@ use super::STORED;
 use serde_json::{Value, json};
 use vemble_e2e::Journey;
 
-const TITLE: &str = ".fitting h1";
-const NEXT: &str = ".foot-key.next";
+const TITLE: &str = ".fitting_fitting h1";
+const NEXT: &str = ".fitting_foot-key.fitting_next";
 
 /// Types on the pad with the thumb: digits, a point, fractions by themselves.
 async fn pad(journey: &Journey, keys: &[&str]) {
     for key in keys {
-        journey.tap(&format!(".pad-key[aria-label='{key}']")).await;
+        journey.tap(&format!(".fitting_pad-key[aria-label='{key}']")).await;
     }
 }
 
 async fn pin(journey: &Journey, keys: &[&str], reads: &str) {
     pad(journey, keys).await;
-    journey.until_text(".fitting-number", reads).await;
+    journey.until_text(".fitting_number", reads).await;
     journey.tap(NEXT).await;
-    journey.until_text(".fitting-number", "nothing pinned here").await;
+    journey.until_text(".fitting_number", "nothing pinned here").await;
 }
 
 /// Goes on until the place with this name is asked about.
@@ -53,7 +53,7 @@ async fn stored_pins(journey: &Journey, garment: &str) -> Vec<[String; 4]> {
 async fn new_try_on_of_the_dress(journey: &Journey) -> String {
     journey.click_words("Open the example").await;
     let script = "const done = arguments[0]; fetch('/api/v1/rail').then((r) => r.json()).then((all) => done(all.find((g) => g.name.includes('tea dress')).id));";
-    journey.find(".hung > a").await;
+    journey.find(".rail_hung > a").await;
     let id = journey.browser.execute_async(script, vec![]).await.unwrap().as_str().unwrap().to_owned();
     journey.under_a_thumb().await;
     journey.browser.goto(&format!("{}/garments/{id}/try-on", journey.base)).await.unwrap();
@@ -86,10 +86,10 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     journey.click(".ant-select:has(#by)").await;
     journey.click(".ant-select-item-option[title='a helper']").await;
     on_to(&journey, "Bust").await;
-    journey.until_text(".fitting-side.chosen strong", "wearer’s left").await;
-    journey.until_text(".fitting-side.chosen small", "garment’s right").await;
+    journey.until_text(".fitting_side.fitting_chosen strong", "wearer’s left").await;
+    journey.until_text(".fitting_side.fitting_chosen small", "garment’s right").await;
     pin(&journey, &["1", "point", "2"], "1.2 cm").await;
-    journey.until_text(".fitting-side.chosen strong", "wearer’s right").await;
+    journey.until_text(".fitting_side.fitting_chosen strong", "wearer’s right").await;
     pin(&journey, &["1"], "1 cm").await;
 
     // In the middle the network goes; everything is kept, and the questions go on.
@@ -97,7 +97,7 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     journey.without_network(true).await;
     on_to(&journey, "Waist").await;
     pin(&journey, &["2", "point", "1"], "2.1 cm").await;
-    journey.until_text(".fitting-kept", "kept here, sent when there is a network").await;
+    journey.until_text(".fitting_kept", "kept here, sent when there is a network").await;
     pin(&journey, &["1", "point", "6"], "1.6 cm").await;
     assert_eq!(stored_elsewhere(&journey, &garment).await.len(), 2, "nothing got through");
     // It comes back, and all of it arrives once.
@@ -108,11 +108,11 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     // The digital tape types by itself; what it says exactly is stored.
     on_to(&journey, "Hip").await;
     journey.tape.told.send("read 3/8 in".parse().unwrap()).unwrap();
-    journey.until_text(".fitting-number", "3/8 in").await;
-    journey.until_text(".fitting-figures", "1.9 cm").await;
+    journey.until_text(".fitting_number", "3/8 in").await;
+    journey.until_text(".fitting_figures", "1.9 cm").await;
     journey.tap(NEXT).await;
     // 45 where 4.5 was meant: asked, not believed.
-    journey.until_text(".fitting-number", "nothing pinned here").await;
+    journey.until_text(".fitting_number", "nothing pinned here").await;
     pad(&journey, &["4", "5"]).await;
     journey.tap(NEXT).await;
     journey.until_text(".ant-modal", "45.0 cm here takes out 90.0 cm altogether").await;
@@ -129,21 +129,21 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
     on_to(&journey, "Hem").await;
     pad(&journey, &["3"]).await;
     journey.tap(NEXT).await;
-    journey.until_text(".fitting-reminder", "Stand up straight").await;
+    journey.until_text(".fitting_reminder", "Stand up straight").await;
     pad(&journey, &["2", "point", "5"]).await;
     journey.tap(NEXT).await;
-    journey.until_text(".fitting-sides.four", "3 cm, upright 2.5 cm").await;
+    journey.until_text(".fitting_sides.fitting_four", "3 cm, upright 2.5 cm").await;
     on_to(&journey, "Moving").await;
     journey.tape.told.send("read 7 cm".parse().unwrap()).unwrap();
     journey.until_text(".ant-message", "The tape says 7 cm, but no number is asked for here").await;
-    journey.tap("[aria-label='sit down'] .fitting-side:nth-child(2)").await;
+    journey.tap("[aria-label='sit down'] .fitting_side:nth-child(2)").await;
     journey.nothing_sticks_out("moving").await;
     journey.tap(NEXT).await;
     journey.until_text(TITLE, "What was seen").await;
     journey.tap(NEXT).await;
 
     // On the garment's page everything stands once, on the garment's side, in both words.
-    journey.until_text(".left-out", "sit down: tight").await;
+    journey.until_text(".tryon_left-out", "sit down: tight").await;
     let side_seam =
         |side: &str, station: &str, amount: &str| ["side_seam", side, station, amount].map(String::from);
     assert_eq!(
@@ -157,7 +157,7 @@ async fn a_whole_try_on_with_one_thumb_and_no_network_in_the_middle() {
             side_seam("left", "39.5 cm", "4.5 cm"),
         ]
     );
-    journey.until_text(".facts", "right (wearer’s left)").await;
+    journey.until_text(".sheet_facts", "right (wearer’s left)").await;
     journey.nothing_sticks_out("the try-on").await;
     journey.end().await;
 }
@@ -181,8 +181,8 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
             tokio::time::sleep(std::time::Duration::from_millis(300)).await;
         }
         journey.click_words("Make a code").await;
-        journey.until_text(".invited-code", "-").await;
-        let code = journey.texts(".invited-code").await.remove(0);
+        journey.until_text(".tryon_invited-code", "-").await;
+        let code = journey.texts(".tryon_invited-code").await.remove(0);
         journey.click(".ant-modal-close").await;
         code
     };
@@ -195,7 +195,7 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
 
     journey.browser.goto(&format!("{}/join", journey.base)).await.unwrap();
     journey.type_over("[aria-label='Code']", "WRNG-2345\u{e007}").await;
-    journey.until_text(".join", "No try-on under this code").await;
+    journey.until_text(".fitting_join", "No try-on under this code").await;
     journey.type_over("[aria-label='Code']", &format!("{}\u{e007}", helper.to_lowercase())).await;
     journey.until_text(TITLE, "Before the first pin").await;
     on_to(&journey, "Waist").await;
@@ -203,11 +203,11 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
     journey.tap(NEXT).await;
     journey.find(STORED).await;
     journey.tap("[aria-label='Close the fitting mode']").await;
-    journey.until_text(".join", "Everything you entered is stored").await;
+    journey.until_text(".fitting_join", "Everything you entered is stored").await;
 
     // The screen looks on, large; it is told what is asked only while somebody is asked.
     journey.browser.goto(&format!("{}/join/{screen}", journey.base)).await.unwrap();
-    journey.until_text(".large-figures", "1.4 cm read · 1.4 cm per edge · 2.8 cm altogether").await;
+    journey.until_text(".fitting_large-figures", "1.4 cm read · 1.4 cm per edge · 2.8 cm altogether").await;
     assert_eq!(
         journey.browser.current_url().await.unwrap().path(),
         "/join",
@@ -217,13 +217,13 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
     // The owner sees it on the garment's page, and closes the try-on: it is over for whoever was invited.
     journey.browser.goto(&journey.base).await.unwrap();
     journey.click_words("Open the example").await;
-    journey.find(".hung > a").await;
+    journey.find(".rail_hung > a").await;
     journey.browser.goto(&format!("{}/garments/{garment}/try-on?{try_on}", journey.base)).await.unwrap();
-    journey.until_text(".facts", "1.4 cm").await;
+    journey.until_text(".sheet_facts", "1.4 cm").await;
     journey.click_words("Close it").await;
     journey.click(".ant-popconfirm-buttons .ant-btn-primary").await;
     journey.find(STORED).await;
     journey.browser.goto(&format!("{}/join", journey.base)).await.unwrap();
-    journey.until_text(".join", "Type the eight signs").await;
+    journey.until_text(".fitting_join", "Type the eight signs").await;
     journey.end().await;
 }

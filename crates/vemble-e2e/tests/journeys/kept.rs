@@ -29,12 +29,12 @@ async fn what_is_chalked_is_ticked_on_every_device_and_in_either_unit() {
     open_the_corduroys(&journey).await;
     journey.click_words("Chalk card").await;
     journey.click("[aria-label='Chalked at 15.0 cm']").await;
-    journey.until_text(".card-done", "1 of").await;
+    journey.until_text(".card_done", "1 of").await;
     journey.find(STORED).await;
     until_stored(&journey, "/chalked/0/change", Some(json!("seam.outseam"))).await;
     // In inches the same place is ticked; so it is on the phone that stands beside the table.
     journey.click_words("inches").await;
-    journey.find("tr.chalked [aria-label='Chalked at 5 7/8 in']").await;
+    journey.find("tr.card_ticked [aria-label='Chalked at 5 7/8 in']").await;
     let path = journey.browser.current_url().await.unwrap().path().to_owned();
     let untick = "const done = arguments[0]; const url = `/api/v1${location.pathname.split('/').slice(0, 3).join('/')}`; \
                   fetch(url).then((r) => r.json()).then(async (s) => { const t = s.document.try_ons.at(-1); t.chalked = []; \
@@ -42,7 +42,7 @@ async fn what_is_chalked_is_ticked_on_every_device_and_in_either_unit() {
                   body: JSON.stringify({ version: s.try_on_versions.at(-1), try_on: t }) }); done(answer.status); });";
     let doing = async || journey.browser.execute_async(untick, vec![]).await.unwrap();
     assert_eq!(journey.elsewhere(&path, doing).await, json!(200));
-    journey.until_text(".card-done", "0 of").await;
+    journey.until_text(".card_done", "0 of").await;
     journey.end().await;
 }
 
@@ -81,12 +81,12 @@ async fn out_of_reach_on_both_sides_is_taken_back_step_by_step() {
     journey.click_words("New try-on").await;
     journey.find(STORED).await;
     journey.click_words("Fitting mode").await;
-    journey.until_text(".fitting h1", "Before the first pin").await;
-    journey.tap(".foot-key.next").await;
-    journey.until_text(".fitting h1", "Waist").await;
+    journey.until_text(".fitting_fitting h1", "Before the first pin").await;
+    journey.tap(".fitting_foot-key.fitting_next").await;
+    journey.until_text(".fitting_fitting h1", "Waist").await;
     for step in ["wearer’s left", "wearer’s right"] {
-        journey.until_text(".fitting-side.chosen strong", step).await;
-        journey.tap(".foot-key.small").await;
+        journey.until_text(".fitting_side.fitting_chosen strong", step).await;
+        journey.tap(".fitting_foot-key.fitting_small").await;
     }
     until_stored(&journey, "/left_out/1/why", Some(json!("out_of_reach"))).await;
     // One step back takes back one, the next the other; and on again.

@@ -5,11 +5,11 @@ use crate::{HEM, STORED, open_garment, open_the_corduroys};
 use serde_json::json;
 use vemble_e2e::Journey;
 
-const TITLE: &str = ".lines-strip h2";
+const TITLE: &str = ".lines_strip h2";
 
 /// Waits until the check of this title says so; checks follow the line a moment later.
 async fn until_check(journey: &Journey, title: &str, says: &str) {
-    let script = "return [...document.querySelectorAll('.check')].filter((c) => c.textContent.includes(arguments[0])).map((c) => c.textContent).join(' ')";
+    let script = "return [...document.querySelectorAll('.lines_check')].filter((c) => c.textContent.includes(arguments[0])).map((c) => c.textContent).join(' ')";
     let mut said = String::new();
     for _ in 0..100 {
         let found = journey.browser.execute(script, vec![title.into()]).await.unwrap();
@@ -31,7 +31,7 @@ async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     // Half of it on the inseam: both seams have a line, the leg measures the same, and the grain no longer tips.
     journey.choose("Give a share to another seam", "inseam").await;
     journey.find("[data-change='seam.inseam']").await;
-    journey.until_text(".lines-together", "inseam: 2 edges × 1.7").await;
+    journey.until_text(".lines_together", "inseam: 2 edges × 1.7").await;
     journey.until_text(HEM, "41.2 cm").await;
     until_check(&journey, "Grain of the leg", "hangs straight").await;
     journey.find(STORED).await;
@@ -41,7 +41,7 @@ async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     journey.type_over("[aria-label='Pin 1: amount read']", "2\u{e007}").await;
     journey.until_text(HEM, "44.0 cm").await;
     journey.type_over("[aria-label='Name of this version']", "a little looser\u{e007}").await;
-    journey.until_text(".lines-versions", "a little looser").await;
+    journey.until_text("[aria-label='Versions']", "a little looser").await;
     let before = "const done = arguments[0]; fetch('/api/v1/rail').then((r) => r.json()).then(async (rail) => { const id = rail.find((g) => g.kind === 'trousers').id; const g = await (await fetch('/api/v1/garments/' + id)).json(); const t = g.document.try_ons[0]; done([t.changes[0].seam.readings[0].amount, (t.versions ?? []).length]); });";
     let stored = async || journey.browser.execute_async(before, vec![]).await.unwrap();
     assert_eq!(stored().await, json!(["3.4 cm", 0]));
@@ -67,23 +67,25 @@ async fn new_darts_are_placed_counted_and_chalked() {
     open_garment(&journey, "Concert shirt").await;
     journey.click("[data-change='dart.back_fish_eye']").await;
     journey.until_text(TITLE, "new back fish-eye dart").await;
-    journey.until_text(".dart-place", "assumed: from 39.5 down to 9.5 cm above the hem").await;
-    journey.until_text(".lines-together", "2 new back fish-eye darts × 2 sides of the fold × 1.0").await;
+    journey.until_text(".changes_dart-place", "assumed: from 39.5 down to 9.5 cm above the hem").await;
+    journey.until_text(".lines_together", "2 new back fish-eye darts × 2 sides of the fold × 1.0").await;
 
     journey.type_over("[aria-label='Height of the point above the hem']", "38\u{e007}").await;
     journey.type_over("[aria-label='Height of the other end above the hem']", "10\u{e007}").await;
-    journey.until_text(".dart-place", "from 38.0 down to 10.0 cm above the hem").await;
+    journey.until_text(".changes_dart-place", "from 38.0 down to 10.0 cm above the hem").await;
     // A pin off the dart is refused at its field, and what was typed stays.
     journey.type_over("[aria-label='Pin 1: station from the upper point']", "40\u{e007}").await;
-    journey.until_text(".pins .field-trouble", "it is 28.0 cm long, measured from the upper point").await;
+    journey
+        .until_text(".changes_pins .field-trouble", "it is 28.0 cm long, measured from the upper point")
+        .await;
     journey.type_over("[aria-label='Pin 1: station from the upper point']", "14\u{e007}").await;
     journey.type_over("[aria-label='Pin 2: station from the upper point']", "14\u{e007}").await;
     journey.find(STORED).await;
     journey.click_words("Chalk card").await;
-    journey.until_text(".chalk-card h1", "New back fish-eye dart, a pair, both the same").await;
-    let stations = journey.texts(".card-station").await;
+    journey.until_text(".card_chalk-card h1", "New back fish-eye dart, a pair, both the same").await;
+    let stations = journey.texts(".card_station").await;
     assert_eq!([stations.first().unwrap().as_str(), stations.last().unwrap()], ["0.0", "28.0"]);
-    let depths = journey.texts(".card-chalked").await;
+    let depths = journey.texts(".card_chalked").await;
     let at = |station: &str| depths[stations.iter().position(|s| s == station).unwrap()].as_str();
     assert_eq!([at("0.0"), at("14.0"), at("28.0")], ["0.0", "1.0", "0.0"]);
     journey.nothing_sticks_out("the card of a dart").await;
@@ -103,14 +105,14 @@ async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
         journey.type_over("[aria-label='Next pin: amount read']", &format!("{amount}\u{e007}")).await;
     }
     // The band is as deep as it is; below it the line runs out down the seat.
-    journey.until_text(".pins, .lines-pins", "assumed: straight through from 34.0 cm to the waist").await;
+    journey.until_text("[aria-label='Pins']", "assumed: straight through from 34.0 cm to the waist").await;
     until_check(&journey, "Waistband and seat seam", "2 edges × 1.5 = 3.0 cm shorter").await;
     until_check(&journey, "Gap between the back welt pockets", "8.0 − 1.9 = 6.1 cm between them").await;
     journey.find(STORED).await;
     journey.click_words("Chalk card").await;
-    journey.until_text(".chalk-card h1", "Seat seam").await;
-    journey.until_text(".chalk-card ol", "Open the band's own seam and sew it again in one pass").await;
-    let sums = "return [...document.querySelectorAll('.card-explained')].map((e) => e.ariaLabel)";
+    journey.until_text(".card_chalk-card h1", "Seat seam").await;
+    journey.until_text(".card_chalk-card ol", "Open the band's own seam and sew it again in one pass").await;
+    let sums = "return [...document.querySelectorAll('.card_explained')].map((e) => e.ariaLabel)";
     let sums = journey.browser.execute(sums, vec![]).await.unwrap().to_string();
     assert!(
         sums.contains("1.5 cm: pinned left 3.0 altogether; the line here: 2 edges × 1.5 = 3.0 cm altogether"),
@@ -120,8 +122,8 @@ async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
     // Each file is what its button says, of this card, on the paper and tape that were chosen.
     journey.click_words("Letter").await;
     journey.click_words("inches").await;
-    journey.until_text(".chalk-card th:nth-child(2)", "from crotch, in").await;
-    let fetch = "const done = arguments[1]; const link = [...document.querySelectorAll('.card-tools a[download]')].find((a) => a.textContent === arguments[0]); \
+    journey.until_text(".card_chalk-card th:nth-child(2)", "from crotch, in").await;
+    let fetch = "const done = arguments[1]; const link = [...document.querySelectorAll('.card_tools a[download]')].find((a) => a.textContent === arguments[0]); \
                  fetch(link.href).then(async (r) => done([r.headers.get('content-disposition'), (await r.text()).slice(0, 60)]));";
     for (words, name, begins) in [
         ("PDF", "chalk-card-seam-seat-seam.pdf", "%PDF-"),
@@ -155,10 +157,10 @@ async fn one_pass_under_the_arm_and_elastic_in_a_band() {
     journey.choose("Change something else", "elastic in the waistband").await;
     journey.type_over("[aria-label='Length of the casing']", "30\u{e007}").await;
     // 30.0 − (90.0 − 85.5) = 25.5; ÷ 1.15 = 22.17, and 2 of anchors.
-    journey.until_text(".elastic-result strong", "24.2 cm").await;
+    journey.until_text(".changes_elastic-result strong", "24.2 cm").await;
     journey.find(STORED).await;
     journey.click_words("Chalk card").await;
-    journey.until_text(".chalk-card", "Cut the elastic 24.2 cm long").await;
+    journey.until_text(".card_chalk-card", "Cut the elastic 24.2 cm long").await;
     journey.end().await;
 }
 
@@ -173,10 +175,12 @@ async fn a_stop_is_passed_over_with_a_word_that_is_kept() {
     journey
         .type_over(&format!("[aria-label='Why {stop} is passed over']"), "padded right shoulder\u{e007}")
         .await;
-    journey.until_text(".check.stop.passed-over", "Passed over: “padded right shoulder”").await;
+    journey
+        .until_text(".lines_check.lines_stop.lines_passed-over", "Passed over: “padded right shoulder”")
+        .await;
     journey.find(STORED).await;
     journey.browser.refresh().await.unwrap();
-    journey.until_text(".check.stop.passed-over", "padded right shoulder").await;
+    journey.until_text(".lines_check.lines_stop.lines_passed-over", "padded right shoulder").await;
     journey.click_words("take that back").await;
     journey.find(&format!("[aria-label='Pass over: {stop}']")).await;
     journey.end().await;

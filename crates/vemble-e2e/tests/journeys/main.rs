@@ -3,6 +3,7 @@
 mod fitting;
 mod kept;
 mod lines;
+mod styles;
 
 use fantoccini::key::Key;
 use serde_json::json;
@@ -20,13 +21,13 @@ async fn open_the_corduroys(journey: &Journey) {
 
 /// Takes a garment off the rail by its name; what presses most hangs first, whatever that is.
 async fn open_garment(journey: &Journey, name: &str) {
-    journey.click(&format!(".hung > a[aria-label^='{name}']")).await;
+    journey.click(&format!(".rail_hung > a[aria-label^='{name}']")).await;
 }
 
 /// Field and figure of every row of the card: what a person copies onto the cloth.
 async fn card_rows(journey: &Journey) -> Vec<(String, String)> {
-    let stations = journey.texts(".card-station").await;
-    stations.into_iter().zip(journey.texts(".card-chalked").await).collect()
+    let stations = journey.texts(".card_station").await;
+    stations.into_iter().zip(journey.texts(".card_chalked").await).collect()
 }
 
 #[actix_web::test]
@@ -55,15 +56,15 @@ async fn from_a_changed_pin_to_the_printed_card() {
     journey.find(STORED).await;
 
     journey.click_words("Chalk card").await;
-    journey.until_text(".card-chalked", "4.1").await;
+    journey.until_text(".card_chalked", "4.1").await;
     let shown = card_rows(&journey).await;
     assert_eq!(shown.first().unwrap(), &("0.0".into(), "4.1".into()));
     assert_eq!(shown.last().unwrap(), &("66.0".into(), "0.0".into()));
     journey.click("[aria-label='Chalked at 5.0 cm']").await;
-    journey.until_text(".card-done", "1 of").await;
+    journey.until_text(".card_done", "1 of").await;
 
     journey.browser.refresh().await.unwrap();
-    journey.until_text(".card-done", "1 of").await;
+    journey.until_text(".card_done", "1 of").await;
     assert_eq!(card_rows(&journey).await, shown, "reload keeps all");
 
     // What is printed holds the same marks, and nothing that is not for paper.
@@ -72,7 +73,7 @@ async fn from_a_changed_pin_to_the_printed_card() {
     let emulate = json!({ "cmd": "Emulation.setEmulatedMedia", "params": { "media": "print" } });
     journey.chrome(emulate).await;
     assert_eq!(card_rows(&journey).await, shown);
-    let hidden = "return ['.bar', '.card-tools', '.card-done'].every((c) => getComputedStyle(document.querySelector(c)).display === 'none')";
+    let hidden = "return ['.shell_bar', '.card_tools', '.card_done'].every((c) => getComputedStyle(document.querySelector(c)).display === 'none')";
     assert_eq!(journey.browser.execute(hidden, vec![]).await.unwrap(), json!(true));
     journey.end().await;
 }
@@ -117,7 +118,7 @@ async fn wrong_input_is_named_at_its_field_and_loses_nothing() {
         journey.click("[aria-label='Take out pin 6']").await;
         journey.find(STORED).await;
     }
-    assert_eq!(journey.texts(".pins .next-pin").await.len(), 1);
+    assert_eq!(journey.texts(".changes_pins .changes_next-pin").await.len(), 1);
     assert_eq!(journey.texts("[data-pin]").await.len(), 5);
     journey.end().await;
 }
@@ -178,19 +179,19 @@ async fn a_pin_is_dragged_and_nudged_and_the_line_follows() {
     // So does picking another seam, whatever became of the hand.
     journey.browser.execute_async(script, vec![pin.into(), json!(20), json!(true)]).await.unwrap();
     journey.choose("Change something else", "inseam").await;
-    journey.until_text(".empty", "No pins on the inseam yet").await;
+    journey.until_text(".sheet_empty", "No pins on the inseam yet").await;
     journey.click("[data-change='seam.outseam']").await;
     journey.until_text(amount, "5.0 cm").await;
     assert!(line().await.as_str().unwrap().starts_with("M0,50"));
 
     // Who only touches the end of a line decides nothing.
     journey.choose("Upper end of the line", "as the pins suggest").await;
-    journey.until_text(".line-settings", "assumed: meets the old stitching at").await;
+    journey.until_text(".changes_line-settings", "assumed: meets the old stitching at").await;
     journey.find(STORED).await;
     let assumed = line().await;
     journey.click("[role=slider]").await;
     tokio::time::sleep(std::time::Duration::from_secs(1)).await;
-    assert!(journey.texts(".line-settings").await[0].contains("assumed: meets the old stitching at"));
+    assert!(journey.texts(".changes_line-settings").await[0].contains("assumed: meets the old stitching at"));
     assert_eq!(line().await, assumed);
     journey.end().await;
 }
@@ -217,7 +218,9 @@ async fn two_devices_at_once_see_each_other_and_nothing_is_lost() {
     journey.until_text("[role='status']", "Kept here").await;
     change("4.4 cm").await;
     journey.without_network(false).await;
-    journey.until_text(".conflict", "outseam, garment’s left at 0.0 cm: 5.1 cm here, 4.4 cm there").await;
+    journey
+        .until_text(".document_conflict", "outseam, garment’s left at 0.0 cm: 5.1 cm here, 4.4 cm there")
+        .await;
     journey.click_words("Keep what is here").await;
     journey.find(STORED).await;
     journey.browser.refresh().await.unwrap();
@@ -232,7 +235,7 @@ async fn pins_are_typed_in_their_order_without_a_mouse() {
     // The inseam has no pins yet: it is picked on the stand, by key.
     let inseam = journey.find("[aria-label='inseam, garment\\'s left']").await;
     inseam.send_keys(&Key::Enter.to_string()).await.unwrap();
-    journey.until_text(".empty", "No pins on the inseam yet").await;
+    journey.until_text(".sheet_empty", "No pins on the inseam yet").await;
 
     // Station, Enter, amount, Enter, and the next one, without leaving the keys.
     journey.find("[aria-label='Next pin: station from the hem']").await.click().await.unwrap();
@@ -293,25 +296,25 @@ async fn on_a_phone_everything_is_within_reach() {
     journey.type_over(AMOUNT_AT_HEM, "4\u{e007}").await;
     journey.until_text(HEM, "40.0 cm").await;
     // A thumb opens sums too.
-    journey.tap(".pins .explained").await;
+    journey.tap(".changes_pins .changes_explained").await;
     journey
         .until_text(
             ".ant-popover",
             "4.0 from the old seam to the pin, folded: 2 edges × 4.0 = 8.0 cm altogether",
         )
         .await;
-    for (stage, part) in [("Look over", ".question"), ("Try on", ".look-over")] {
+    for (stage, part) in [("Look over", ".lookover_question"), ("Try on", ".sheet_panels")] {
         journey.click_words(stage).await;
         journey.find(part).await;
         journey.nothing_sticks_out(stage).await;
     }
     journey.click_words("Lines").await;
     journey.click_words("Chalk card").await;
-    journey.until_text(".card-chalked", "4.0").await;
+    journey.until_text(".card_chalked", "4.0").await;
     journey.nothing_sticks_out("card").await;
 
     // Put back: the example is as it was at first.
-    journey.click(".brand").await;
+    journey.click(".shell_brand").await;
     journey.click_words("Put the example back").await;
     journey.click_words("Put it back").await;
     journey.until_text("body", "as it was at first").await;
@@ -327,21 +330,21 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     journey.sign_up("odile").await;
 
     journey.click_words("Hang up the first garment").await;
-    journey.click(".kind:has(input[value='skirt'])").await;
+    journey.click(".newgarment_kind:has(input[value='skirt'])").await;
     journey.type_over("#name", "Lock-keeper's skirt").await;
     journey.type_over("[aria-label='Name of the new wearer']", "Juno").await;
     journey.nothing_sticks_out("new garment").await;
     journey.click_words("Hang it up").await;
     journey.until_text("h1", "Lock-keeper's skirt").await;
-    journey.until_text(".lookover-head", "settled").await;
+    journey.until_text(".lookover_head", "settled").await;
     journey.nothing_sticks_out("look-over").await;
-    let outline = "return document.querySelector('.stand .cloth').getAttribute('d')";
-    journey.find(".stand .cloth").await;
+    let outline = "return document.querySelector('.drawing_stand .drawing_cloth').getAttribute('d')";
+    journey.find(".drawing_stand .drawing_cloth").await;
     let assumed = journey.browser.execute(outline, vec![]).await.unwrap();
 
     // A girth typed as a flat width is asked about, and the answer makes it right; the drawing follows.
     journey.type_over("[aria-label='hip: width']", "90 cm\u{e007}").await;
-    journey.until_text(".doubt", "Is that the whole girth?").await;
+    journey.until_text(".lookover_doubt", "Is that the whole girth?").await;
     journey.click_words("Yes: 90.0 cm all round").await;
     journey
         .find("[aria-label='hip: how it was measured'] .ant-segmented-item-selected [title='all round']")
@@ -372,17 +375,17 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     assert!(journey.texts("[aria-label^='front panel seam']").await.len() > 1, "it is on the stand too");
 
     // The wearer's own page says what is missing, and once it is measured the ease can be judged.
-    journey.click(".garment-head a").await;
-    journey.until_text("tr.missing:has([aria-label='hip girth'])", "would unlock").await;
+    journey.click(".garment_head a").await;
+    journey.until_text("tr.people_missing:has([aria-label='hip girth'])", "would unlock").await;
     journey.nothing_sticks_out("person").await;
     journey.type_over("[aria-label='hip girth']", "72\u{e007}").await;
     journey.find(STORED).await;
     journey.click_words("Lock-keeper's skirt").await;
     journey.click_words("Look over").await;
-    journey.click(".stand-tools .ant-checkbox-wrapper").await;
-    journey.until_text(".stand-ease", "hip: 6.0 cm ease, usual").await;
-    journey.click(".brand").await;
-    journey.until_text(".tag", "Juno").await;
+    journey.click(".drawing_stand-tools .ant-checkbox-wrapper").await;
+    journey.until_text(".drawing_stand-ease", "hip: 6.0 cm ease, usual").await;
+    journey.click(".shell_brand").await;
+    journey.until_text(".rail_tag", "Juno").await;
     journey.end().await;
 }
 
@@ -416,10 +419,10 @@ async fn measurements_are_pasted_as_a_column_and_taken_in_from_a_file() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
     // The example opens on its rail: who goes elsewhere before that is brought back to it.
-    journey.find(".hung").await;
+    journey.find(".rail_hung").await;
     journey.click_words("People").await;
     // The rail, which is there until the page has come, has a button with her name too.
-    journey.find(".person-card").await;
+    journey.find(".people_person-card").await;
     journey.click_words("Juno Fenwick").await;
     journey.click_words("all").await;
     let paste = include_str!("column.js");
@@ -468,11 +471,11 @@ async fn measurements_are_pasted_as_a_column_and_taken_in_from_a_file() {
 async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
-    journey.find(".hung").await;
-    assert_eq!(journey.texts(".hung").await.len(), 7);
+    journey.find(".rail_hung").await;
+    assert_eq!(journey.texts(".rail_hung").await.len(), 7);
     journey.type_over("[aria-label='Search the rail']", "fenwick crepe").await;
-    journey.until_text(".rail", "Inherited tea dress").await;
-    assert_eq!(journey.texts(".hung").await.len(), 1);
+    journey.until_text(".rail_rail", "Inherited tea dress").await;
+    assert_eq!(journey.texts(".rail_hung").await.len(), 1);
 
     let menu = "[aria-label='More for Inherited tea dress']";
     journey.click(menu).await;
@@ -488,11 +491,11 @@ async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
     journey.until_text(".ant-message", "a file that is no JPEG, PNG or WebP").await;
     std::fs::remove_file(&photo).unwrap();
 
-    journey.click(".brand").await;
+    journey.click(".shell_brand").await;
     journey.click(menu).await;
     journey.click(".ant-dropdown-menu-item[data-menu-id$='away']").await;
-    journey.until_text(".rail-filter", "put away (1)").await;
-    assert_eq!(journey.texts(".hung").await.len(), 7, "seven and a copy, less one");
+    journey.until_text(".rail_filter", "put away (1)").await;
+    assert_eq!(journey.texts(".rail_hung").await.len(), 7, "seven and a copy, less one");
     journey.end().await;
 }
 
@@ -504,15 +507,15 @@ async fn an_account_changes_its_password_and_leaves_for_good() {
     journey.type_over("#name", "Odile").await;
     journey.type_over("#email", "nowhere").await;
     journey.type_over("#password", "short\u{e007}").await;
-    journey.until_text(".sign-in", "Expected an address like").await;
-    journey.until_text(".sign-in", "Expected ten letters or more").await;
+    journey.until_text(".start_sign-in", "Expected an address like").await;
+    journey.until_text(".start_sign-in", "Expected ten letters or more").await;
     journey.browser.refresh().await.unwrap();
     journey.sign_up("odile").await;
 
     journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
     journey.type_over("#old", "not this one").await;
     journey.type_over("#new", "another seven garments\u{e007}").await;
-    journey.until_text(".account-page", "another password. Expected the present one").await;
+    journey.until_text(".account_account-page", "another password. Expected the present one").await;
     journey.type_over("#old", "seven garments on one rail\u{e007}").await;
     journey.until_text(".ant-message", "Changed.").await;
 
@@ -521,13 +524,13 @@ async fn an_account_changes_its_password_and_leaves_for_good() {
     journey.until_text("h1", "From pins to a chalk line").await;
     // A page that needs an account leads to the way in, and from there back to itself.
     journey.browser.goto(&format!("{}/people", journey.base)).await.unwrap();
-    journey.until_text(".trouble", "Signed out").await;
+    journey.until_text(".shell_trouble", "Signed out").await;
     journey.click_words("Sign in").await;
     journey.type_over("#email", "odile@example.org").await;
     journey.type_over("#password", "seven garments on one rail\u{e007}").await;
-    journey.until_text(".sign-in", "No account has this address with this password").await;
+    journey.until_text(".start_sign-in", "No account has this address with this password").await;
     journey.type_over("#password", "another seven garments\u{e007}").await;
-    journey.until_text(".people-page", "Nobody yet").await;
+    journey.until_text(".people_people-page", "Nobody yet").await;
 
     journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
     journey.type_over("#password", "another seven garments").await;
@@ -542,12 +545,12 @@ async fn a_part_is_picked_on_the_stand_renamed_and_put_back() {
     journey.click_words("Open the example").await;
     journey.click_words("Inherited tea dress").await;
     journey.click_words("Look over").await;
-    journey.until_text(".lookover-done", "looked over").await;
+    journey.until_text(".lookover_done", "looked over").await;
 
     // From the keys alone: the seam on the stand opens its question.
     let seam = journey.find("[aria-label=\"front panel seam, garment's left\"]").await;
     seam.send_keys(&Key::Enter.to_string()).await.unwrap();
-    journey.find(".picked-question[data-question='seam.princess_front']").await;
+    journey.find(".lookover_picked-question[data-question='seam.princess_front']").await;
     journey.click("[aria-label='Rename the front panel seam']").await;
     journey.type_over(".ant-modal input", "leaf seam").await;
     journey.click_words("Call it that").await;
@@ -574,7 +577,7 @@ async fn a_part_is_picked_on_the_stand_renamed_and_put_back() {
         .unwrap();
     journey.type_over("[aria-label='Next pin: station from the hem']", "60.5\u{e007}").await;
     journey.type_over("[aria-label='Next pin: amount read']", "0.8\u{e007}").await;
-    journey.until_text(".lines-strip h2", "leaf seam").await;
+    journey.until_text(".lines_strip h2", "leaf seam").await;
     // 79.0 at the waist; through the pin itself each of two seams takes 0.8 off two edges: 3.2. The back panel seams, let out
     // at the last try-on, give 1.7.
     journey.click_words("every pin").await;
@@ -590,21 +593,23 @@ async fn cloth_is_chosen_by_name_and_a_caution_follows() {
     let journey = Journey::begin(1280, 900).await;
     journey.sign_up("bram").await;
     journey.click_words("New garment").await;
-    journey.click(".kind:has(input[value='coverall'])").await;
+    journey.click(".newgarment_kind:has(input[value='coverall'])").await;
     journey.type_over("[aria-label='Name of the new wearer']", "Брам").await;
     journey.type_over("#cloth", "satin").await;
     journey.click_words("Hang it up").await;
-    journey.until_text(".lookover", "Old stitch holes will show").await;
-    journey.until_text(".garment-head", "Брам · satin").await;
+    journey.until_text(".lookover_lookover", "Old stitch holes will show").await;
+    journey.until_text(".garment_head", "Брам · satin").await;
     journey.click("[data-question='whole.protective'] .ant-segmented-item:first-child").await;
-    journey.until_text(".lookover", "Do not alter this").await;
+    journey.until_text(".lookover_lookover", "Do not alter this").await;
     journey.choose("Where it came from", "second-hand").await;
-    journey.until_text(".lookover", "Wash it first").await;
+    journey.until_text(".lookover_lookover", "Wash it first").await;
     journey.choose("Washed already?", "three times or more").await;
     journey.find("[data-question='whole.washed'][data-settled='true']").await;
     journey.find(STORED).await;
-    assert!(!journey.texts(".lookover .ant-alert").await.iter().any(|t| t.contains("Wash it first")));
+    assert!(
+        !journey.texts(".lookover_lookover .ant-alert").await.iter().any(|t| t.contains("Wash it first"))
+    );
     journey.browser.refresh().await.unwrap();
-    journey.until_text(".lookover", "Do not alter this").await;
+    journey.until_text(".lookover_lookover", "Do not alter this").await;
     journey.end().await;
 }

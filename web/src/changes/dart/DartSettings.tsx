@@ -1,6 +1,8 @@
+import { clsx } from "clsx";
 import { LengthField } from "../../document/LengthField";
 import type { Editing } from "../editors";
 import { SidesSetting } from "../SidesSetting";
+import styles from "../changes.module.css";
 
 const PLACE = [
   { field: "point", label: "point above the hem", of: "Height of the point above the hem" },
@@ -11,7 +13,7 @@ const PLACE = [
 /** How left and right agree, and where a new pair lies. */
 export function DartSettings({ input, shows, complaint, onChange }: Editing<"dart">) {
   return (
-    <div className="line-settings">
+    <div className={styles["line-settings"]}>
       <SidesSetting
         sides={input.sides ?? null}
         onChange={(sides) => {
@@ -21,7 +23,7 @@ export function DartSettings({ input, shows, complaint, onChange }: Editing<"dar
       {shows?.is_new &&
         PLACE.map(({ field, label, of }) => (
           <div key={field}>
-            <span className="label">{label ?? `${shows.top} above the hem`}</span>
+            <span className={styles["label"]}>{label ?? `${shows.top} above the hem`}</span>
             <LengthField
               label={of}
               shown={input[field] ?? ""}
@@ -36,7 +38,7 @@ export function DartSettings({ input, shows, complaint, onChange }: Editing<"dar
             />
           </div>
         ))}
-      {shows?.place && <p className="quiet dart-place">{shows.place}</p>}
+      {shows?.place && <p className={clsx("quiet", styles["dart-place"])}>{shows.place}</p>}
     </div>
   );
 }

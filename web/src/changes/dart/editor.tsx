@@ -1,5 +1,7 @@
+import { clsx } from "clsx";
 import type { Editor } from "../editors";
 import { DartSettings } from "./DartSettings";
+import drawing from "../../drawing/drawing.module.css";
 
 /** A pair of darts: pins along the fold. */
 export const dart: Editor<"dart"> = {
@@ -7,8 +9,8 @@ export const dart: Editor<"dart"> = {
   pins: { along: "from the point of the dart", from: "point" },
   legend: (line) => (
     <>
-      <span className="key key-before">middle of the dart</span>
-      <span className="key key-after">new fold depth, to either side</span>
+      <span className={clsx(drawing["key"], drawing["key-before"])}>middle of the dart</span>
+      <span className={clsx(drawing["key"], drawing["key-after"])}>new fold depth, to either side</span>
       <span>stations from the {line.datum}</span>
     </>
   ),

@@ -2,18 +2,19 @@ import { Button, InputNumber } from "antd";
 import { LengthField } from "../../document/LengthField";
 import { Words } from "../../drawing/Words";
 import type { Editing } from "../editors";
+import styles from "../changes.module.css";
 
 /** Elastic between two slits on the inside of the band: how long the casing runs, and what to cut for it. */
 export function ElasticForm({ input, shows, complaint, onChange, onRemove }: Editing<"elastic">) {
   return (
-    <div className="elastic">
+    <div className={styles["elastic"]}>
       <p className="quiet">
         For a little too much waist and no seam to take it: elastic is drawn into the back of the band,
         between two slits on its inside.
       </p>
-      <div className="line-settings">
+      <div className={styles["line-settings"]}>
         <div>
-          <span className="label">casing, from slit to slit</span>
+          <span className={styles["label"]}>casing, from slit to slit</span>
           <LengthField
             label="Length of the casing"
             shown={shows?.casing?.text ?? input.casing ?? ""}
@@ -26,7 +27,7 @@ export function ElasticForm({ input, shows, complaint, onChange, onRemove }: Edi
         </div>
         {input.casing && shows && (
           <div>
-            <span className="label">hold, stretched ÷ relaxed</span>
+            <span className={styles["label"]}>hold, stretched ÷ relaxed</span>
             <InputNumber
               aria-label="Hold in percent"
               min={shows.holds_percent[0] ?? 0}
@@ -42,7 +43,7 @@ export function ElasticForm({ input, shows, complaint, onChange, onRemove }: Edi
         {input.casing && <Button onClick={onRemove}>No elastic</Button>}
       </div>
       {shows?.cut && (
-        <div className="elastic-result" role="status">
+        <div className={styles["elastic-result"]} role="status">
           <p>
             cut{" "}
             <strong className="figure">

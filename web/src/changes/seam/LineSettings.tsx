@@ -4,6 +4,7 @@ import { LengthField } from "../../document/LengthField";
 import { useWords } from "../../document/useWords";
 import type { Editing } from "../editors";
 import { SidesSetting } from "../SidesSetting";
+import styles from "../changes.module.css";
 
 type EndOption = { value: End["end"] | "assumed"; label: string };
 
@@ -53,7 +54,7 @@ function EndSetting({ which, end, station, pin, into, options, onChange }: EndPr
   const there = stationOf(end);
   return (
     <div>
-      <span className="label">{which} end</span>
+      <span className={styles["label"]}>{which} end</span>
       <Select<End["end"] | "assumed">
         aria-label={`${which} end of the line`}
         options={options}
@@ -94,9 +95,9 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
   const [first, last] = outermost(shows);
   const ends = { into: into?.seam ?? null };
   return (
-    <div className="line-settings">
+    <div className={styles["line-settings"]}>
       <div>
-        <span className="label" id="way">
+        <span className={styles["label"]} id="way">
           The line
         </span>
         <Segmented<Fairing>
@@ -110,7 +111,7 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
       </div>
       {(input.fairing ?? "smooth") === "smooth" && (
         <div>
-          <span className="label">at most beside a pin</span>
+          <span className={styles["label"]}>at most beside a pin</span>
           <LengthField
             label="Tolerance: how far a smooth line may pass beside a pin"
             shown={shows?.tolerance.text ?? input.tolerance ?? ""}
@@ -149,7 +150,7 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
         }}
       />
       <div>
-        <span className="label">Allowance</span>
+        <span className={styles["label"]}>Allowance</span>
         <Select
           aria-label="What happens to the allowance"
           options={[
@@ -193,10 +194,10 @@ function Spread({ garment, input, shows, complaint, onChange }: Editing<"seam">)
   const wrong =
     complaint("spread") ?? spread.map((_, i) => complaint(`spread[${i}]`)).find((c) => c !== undefined);
   return (
-    <div className="spread">
-      <span className="label">Spread over</span>
+    <div className={styles["spread"]}>
+      <span className={styles["label"]}>Spread over</span>
       {spread.map((share, index) => (
-        <span key={share.seam} className="share">
+        <span key={share.seam} className={styles["share"]}>
           <InputNumber
             aria-label={`Share of the ${nameOf(share.seam)} in percent`}
             min={0}

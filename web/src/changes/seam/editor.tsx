@@ -1,5 +1,8 @@
+import { clsx } from "clsx";
 import type { Editor } from "../editors";
 import { LineSettings } from "./LineSettings";
+import styles from "../changes.module.css";
+import drawing from "../../drawing/drawing.module.css";
 
 /** A seam: pins and a line between two ends. */
 export const seam: Editor<"seam"> = {
@@ -7,11 +10,17 @@ export const seam: Editor<"seam"> = {
   pins: { along: "up the seam", from: "hem" },
   legend: (line) => (
     <>
-      <span className="key key-before">old stitching</span>
-      <span className="key key-after">new stitching</span>
-      <span className="key key-band">within {line.tolerance.text} of the pins</span>
-      <span className="key key-channel">allowance, {line.allowance.text} each edge</span>
-      {line.strip.blocks.length > 0 && <span className="key key-block">in the way</span>}
+      <span className={clsx(drawing["key"], drawing["key-before"])}>old stitching</span>
+      <span className={clsx(drawing["key"], drawing["key-after"])}>new stitching</span>
+      <span className={clsx(drawing["key"], styles["key-band"])}>
+        within {line.tolerance.text} of the pins
+      </span>
+      <span className={clsx(drawing["key"], styles["key-channel"])}>
+        allowance, {line.allowance.text} each edge
+      </span>
+      {line.strip.blocks.length > 0 && (
+        <span className={clsx(drawing["key"], styles["key-block"])}>in the way</span>
+      )}
       <span>stations from the {line.datum}</span>
     </>
   ),
