@@ -2,6 +2,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Form, Input, Skeleton } from "antd";
 import { useNavigate } from "react-router";
 import { answer, api, problemOf } from "../api/client";
+import * as queries from "../api/queries";
 import { helpAt } from "../document/complaint";
 import { forgetDrafts } from "../document/drafts";
 import { Trouble } from "../shell/Trouble";
@@ -9,7 +10,7 @@ import styles from "./account.module.css";
 
 /** One's own account: the password, and leaving for good. */
 export default function AccountPage() {
-  const who = useQuery({ queryKey: ["who"], queryFn: () => answer(api.GET("/api/v1/session")) });
+  const who = useQuery(queries.who);
   if (who.isPending) {
     return (
       <main className={styles["account-page"]}>
@@ -43,14 +44,14 @@ export default function AccountPage() {
 
 /** A digital tape measure: paired by the code on its display, it sends what it reads to the number pad. */
 function DigitalTape() {
-  const queries = useQueryClient();
+  const client = useQueryClient();
   const key = ["tape"];
   const tape = useQuery({
     queryKey: key,
     queryFn: () => answer(api.GET("/api/v1/tape")),
     refetchInterval: 3000,
   });
-  const refresh = () => queries.invalidateQueries({ queryKey: key });
+  const refresh = () => client.invalidateQueries({ queryKey: key });
   const pair = useMutation({
     mutationFn: (body: { code: string }) => answer(api.POST("/api/v1/tape", { body })),
     onSuccess: refresh,
@@ -161,12 +162,12 @@ function Password() {
 
 function Leave() {
   const navigate = useNavigate();
-  const queries = useQueryClient();
+  const client = useQueryClient();
   const leave = useMutation({
     mutationFn: (body: { password: string }) => answer(api.DELETE("/api/v1/account", { body })),
     onSuccess: async () => {
       forgetDrafts();
-      queries.clear();
+      client.clear();
       await navigate("/");
     },
   });

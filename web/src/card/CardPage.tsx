@@ -65,7 +65,7 @@ function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
   const garment = opened.state.id;
   const { document } = opened.state;
   const solved = useQuery({
-    queryKey: ["card", document.states, tryOn, tape],
+    queryKey: ["card", document.states, document.wearer, tryOn, tape],
     queryFn: () =>
       answer(
         api.POST("/api/v1/solve", {

@@ -14,20 +14,15 @@ export interface WornGarment {
  */
 function useDerived<T>(key: string[], worn: WornGarment, ask: () => Promise<T>, enabled = true) {
   const [last, setLast] = useState<T | null>(null);
-  const { data } = useQuery({
+  const { data, error } = useQuery({
     queryKey: [...key, worn.garment, worn.wearer],
-    // That something cannot be is an answer too: it stays until the next one.
-    queryFn: () =>
-      ask().then(
-        (value) => ({ value, problem: null }),
-        (error: unknown) => ({ value: null, problem: problemOf(error) }),
-      ),
+    queryFn: ask,
     placeholderData: keepPreviousData,
     enabled,
     gcTime: 0,
   });
-  if (data?.value && data.value !== last) setLast(data.value);
-  return { value: data?.value ?? last, problem: data?.problem ?? null };
+  if (data && data !== last) setLast(data);
+  return { value: data ?? last, problem: error && problemOf(error) };
 }
 
 /** Everything to find out about a garment, as far as it is known now. */

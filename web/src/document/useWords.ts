@@ -1,16 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
-import { answer, api, type ManyWords } from "../api/client";
+import type { ManyWords } from "../api/client";
+import * as queries from "../api/queries";
 
 /** A choice that people have words for. */
 type Choice = keyof ManyWords;
 
 /** The words of every choice, by the core: for a value, and for a list of all. */
 export function useWords() {
-  const { data } = useQuery({
-    queryKey: ["words"],
-    queryFn: () => answer(api.GET("/api/v1/words")),
-    staleTime: Infinity,
-  });
+  const { data } = useQuery(queries.words);
   return {
     of: (choice: Choice, value: string): string =>
       data?.[choice].find((word) => word.value === value)?.words ?? "",

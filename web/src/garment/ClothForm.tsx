@@ -1,21 +1,13 @@
 import { useQuery } from "@tanstack/react-query";
 import { AutoComplete, Checkbox, Input, InputNumber, Segmented, Select } from "antd";
-import { answer, api, type Cloth, type Garment } from "../api/client";
+import type { Cloth, Garment } from "../api/client";
+import * as queries from "../api/queries";
 import { useWords } from "../document/useWords";
 import styles from "./lookover.module.css";
 
-/** Cloths known by name, with what is usual for each. */
-export function useCloths() {
-  return useQuery({
-    queryKey: ["cloths"],
-    queryFn: () => answer(api.GET("/api/v1/cloths")),
-    staleTime: Infinity,
-  });
-}
-
 /** What the garment is called and what it is made of. A name that is known brings its usual properties along. */
 export function ClothForm({ garment, onChange }: { garment: Garment; onChange: (garment: Garment) => void }) {
-  const cloths = useCloths();
+  const cloths = useQuery(queries.cloths);
   const words = useWords();
   const { cloth } = garment;
   const set = (change: Partial<Cloth>) => {

@@ -1,13 +1,13 @@
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { AutoComplete, Button, Checkbox, Input, Radio, Select, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
 import { useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type Kind } from "../api/client";
+import * as queries from "../api/queries";
 import { HangingView } from "../drawing/PictureView";
 import { Trouble } from "../shell/Trouble";
-import { useCloths } from "./ClothForm";
 import styles from "./newgarment.module.css";
 
 const SOMEBODY_NEW = "new";
@@ -15,14 +15,9 @@ const SOMEBODY_NEW = "new";
 /** Hanging up a garment: what kind it is, who wears it, what it is made of. Everything else starts from there. */
 export default function NewGarmentPage() {
   const navigate = useNavigate();
-  const queries = useQueryClient();
-  const kinds = useQuery({
-    queryKey: ["kinds"],
-    queryFn: () => answer(api.GET("/api/v1/kinds")),
-    staleTime: Infinity,
-  });
-  const wearers = useQuery({ queryKey: ["wearers"], queryFn: () => answer(api.GET("/api/v1/wearers")) });
-  const cloths = useCloths();
+  const kinds = useQuery(queries.kinds);
+  const wearers = useQuery(queries.wearers);
+  const cloths = useQuery(queries.cloths);
   const [kind, setKind] = useState<Kind | null>(null);
   const [name, setName] = useState("");
   const [wearer, setWearer] = useState<string | null>(null);
@@ -71,8 +66,6 @@ export default function NewGarmentPage() {
       return id;
     },
     onSuccess: async (id) => {
-      void queries.invalidateQueries({ queryKey: ["rail"] });
-      void queries.invalidateQueries({ queryKey: ["wearers"] });
       await navigate(`/garments/${id}/look-over`);
     },
   });

@@ -97,7 +97,7 @@ function Compared({ garment, tryOn, versions, onTake, onRemove }: ComparedProps)
   const { tape } = useSettings();
   const words = useWords();
   const solved = useQuery({
-    queryKey: ["versions", garment.states, tryOn, tape],
+    queryKey: ["versions", garment.states, garment.wearer, tryOn, tape],
     queryFn: () => {
       const bare = { ...tryOn, versions: [] };
       const body = documentOf(garment, [bare, ...versions.map((v) => withChanges(bare, v))]);

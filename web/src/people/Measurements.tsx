@@ -3,15 +3,8 @@ import { useQuery } from "@tanstack/react-query";
 import { Button, Popover } from "antd";
 import { clsx } from "clsx";
 import { useRef } from "react";
-import {
-  answer,
-  api,
-  type BodyMeasurement,
-  type Complaint,
-  type MeasurementLine,
-  type Taken,
-  type Wearer,
-} from "../api/client";
+import type { BodyMeasurement, Complaint, MeasurementLine, Taken, Wearer } from "../api/client";
+import * as queries from "../api/queries";
 import { PictureView } from "../drawing/PictureView";
 import { bare } from "../drawing/words";
 import { Words } from "../drawing/Words";
@@ -32,11 +25,7 @@ interface Props {
 /** Every measurement in body order: how to take it, what it is now, what it was, what it unlocks. */
 export function Measurements({ lines, wearer, day, errors, onSet, onForget, onColumn }: Props) {
   const list = useRef<HTMLTableSectionElement>(null);
-  const pictures = useQuery({
-    queryKey: ["measurements"],
-    queryFn: () => answer(api.GET("/api/v1/measurements")),
-    staleTime: Infinity,
-  });
+  const pictures = useQuery(queries.measurements);
   const next = (from: HTMLElement) => {
     const fields = [...(list.current?.querySelectorAll<HTMLInputElement>("input.figure") ?? [])];
     const at = fields.findIndex((f) => from.contains(f) || f === document.activeElement);

@@ -1,11 +1,12 @@
 import { PlusOutlined } from "@ant-design/icons";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { Button, Input, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf } from "../api/client";
+import * as queries from "../api/queries";
 import { useWords } from "../document/useWords";
 import { Trouble } from "../shell/Trouble";
 import styles from "./people.module.css";
@@ -13,10 +14,9 @@ import styles from "./people.module.css";
 /** Everybody whose garments hang here. */
 export default function PeoplePage() {
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const words = useWords();
   const [name, setName] = useState("");
-  const wearers = useQuery({ queryKey: ["wearers"], queryFn: () => answer(api.GET("/api/v1/wearers")) });
+  const wearers = useQuery(queries.wearers);
   const add = useMutation({
     mutationFn: async () => {
       const id = newId();
@@ -25,7 +25,6 @@ export default function PeoplePage() {
       return id;
     },
     onSuccess: async (id) => {
-      void queries.invalidateQueries({ queryKey: ["wearers"] });
       await navigate(`/people/${id}`);
     },
   });

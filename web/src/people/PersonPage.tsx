@@ -1,5 +1,5 @@
 import { DeleteOutlined, DownloadOutlined, UploadOutlined } from "@ant-design/icons";
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { Alert, App, Button, Checkbox, Input, Popconfirm, Segmented, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useMemo, useRef, useState } from "react";
@@ -49,7 +49,6 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
   const { tape } = useSettings();
   const { message } = App.useApp();
   const navigate = useNavigate();
-  const queries = useQueryClient();
   const { id } = first.state;
   const path = { wearer: id };
   const kept = useKept<Wearer>({
@@ -61,7 +60,6 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
       const stored = await answer(
         api.PUT("/api/v1/wearers/{wearer}", { params: { path, query: { tape } }, body: { version, wearer } }),
       );
-      void queries.invalidateQueries({ queryKey: ["wearers"] });
       return { version: stored.state.version };
     },
   });
@@ -142,7 +140,6 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
   const remove = async () => {
     try {
       await answer(api.DELETE("/api/v1/wearers/{wearer}", { params: { path } }));
-      void queries.invalidateQueries({ queryKey: ["wearers"] });
       await navigate("/people");
     } catch (error) {
       void message.error(`${problemOf(error).title}. ${problemOf(error).detail}`, 8);

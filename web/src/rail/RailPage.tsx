@@ -6,6 +6,7 @@ import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type OnTheRail } from "../api/client";
+import * as queries from "../api/queries";
 import { HangingView } from "../drawing/PictureView";
 import { newestFacts } from "../document/changes";
 import { forgetDrafts } from "../document/drafts";
@@ -15,8 +16,8 @@ import styles from "./rail.module.css";
 
 /** All garments, hanging in order of what presses most. */
 export default function RailPage() {
-  const rail = useQuery({ queryKey: ["rail"], queryFn: () => answer(api.GET("/api/v1/rail")) });
-  const who = useQuery({ queryKey: ["who"], queryFn: () => answer(api.GET("/api/v1/session")) });
+  const rail = useQuery(queries.rail);
+  const who = useQuery(queries.who);
   const [search, setSearch] = useState("");
   const [wearer, setWearer] = useState<string | null>(null);
   const [archived, setArchived] = useState(false);
@@ -167,11 +168,11 @@ function Hung({ garment }: { garment: OnTheRail }) {
 function GarmentMenu({ garment }: { garment: OnTheRail }) {
   const { message, modal } = App.useApp();
   const navigate = useNavigate();
-  const queries = useQueryClient();
+  const client = useQueryClient();
   const path = { garment: garment.id };
   const failed = (error: unknown) => void message.error(problemOf(error).detail);
   const read = () => answer(api.GET("/api/v1/garments/{garment}", { params: { path } }));
-  const refresh = () => queries.invalidateQueries({ queryKey: ["rail"] });
+  const refresh = () => client.invalidateQueries(queries.rail);
   const putAway = async () => {
     const state = await read();
     await answer(
@@ -241,13 +242,13 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
 }
 
 function Reset() {
-  const queries = useQueryClient();
+  const client = useQueryClient();
   const { message } = App.useApp();
   const reset = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/example/reset")),
     onSuccess: async () => {
       forgetDrafts();
-      await queries.resetQueries();
+      await client.resetQueries();
       void message.success("The example is as it was at first.");
     },
     onError: (error) => void message.error(problemOf(error).detail),

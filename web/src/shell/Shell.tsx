@@ -5,6 +5,7 @@ import { clsx } from "clsx";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useNavigate } from "react-router";
 import { answer, api, type Tape } from "../api/client";
+import * as queries from "../api/queries";
 import { forgetDrafts } from "../document/drafts";
 import { useSettings } from "../settings";
 import styles from "./shell.module.css";
@@ -23,18 +24,13 @@ const MARKS: Record<"cm" | "in", { value: Tape; label: string }[]> = {
 /** Whose rail this is, and the way out. */
 function AccountMenu() {
   const navigate = useNavigate();
-  const queries = useQueryClient();
-  const who = useQuery({
-    queryKey: ["who"],
-    queryFn: () => answer(api.GET("/api/v1/session")),
-    retry: false,
-    staleTime: Infinity,
-  });
+  const client = useQueryClient();
+  const who = useQuery(queries.who);
   if (!who.data) return null;
   const leave = async () => {
     await answer(api.DELETE("/api/v1/session"));
     forgetDrafts();
-    queries.clear();
+    client.clear();
     await navigate("/");
   };
   const items = [

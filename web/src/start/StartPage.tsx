@@ -3,26 +3,23 @@ import { Button } from "antd";
 import { clsx } from "clsx";
 import { Navigate, useNavigate, useSearchParams } from "react-router";
 import { answer, api, problemOf } from "../api/client";
+import * as queries from "../api/queries";
 import { SignInForm } from "./SignInForm";
 import styles from "./start.module.css";
 
 /** The way in: the example with one click, or an account of one's own. */
 export default function StartPage() {
   const navigate = useNavigate();
-  const queries = useQueryClient();
+  const client = useQueryClient();
   const [search] = useSearchParams();
   // Only a path of this site: nothing that leads elsewhere.
   const asked = search.get("back") ?? "";
   const back = /^\/[^/\\]/.test(asked) ? asked : "/rail";
   const goOn = async () => {
-    queries.clear();
+    client.clear();
     await navigate(back);
   };
-  const who = useQuery({
-    queryKey: ["who"],
-    queryFn: () => answer(api.GET("/api/v1/session")),
-    retry: false,
-  });
+  const who = useQuery(queries.who);
   const open = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/example/session")),
     onSuccess: goOn,

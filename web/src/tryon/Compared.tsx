@@ -11,7 +11,7 @@ import styles from "./tryon.module.css";
 export function Compared({ garment, tryOns }: { garment: Document; tryOns: TryOn[] }) {
   const { tape } = useSettings();
   const compared = useQuery({
-    queryKey: ["comparison", garment.states, tryOns, tape],
+    queryKey: ["comparison", garment.states, garment.wearer, tryOns, tape],
     queryFn: () => {
       const body = documentOf(garment, tryOns);
       return answer(api.POST("/api/v1/comparison", { params: { query: { tape } }, body }));

@@ -1,7 +1,6 @@
-import { useQueryClient } from "@tanstack/react-query";
 import { Alert, Skeleton } from "antd";
 import { clsx } from "clsx";
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
 import { Link, Navigate, useParams, useSearchParams } from "react-router";
 import {
   answer,
@@ -64,7 +63,6 @@ function firstChange(garment: Garment, tryOn: TryOn): ChangeKey {
 function Work({ opened, stage }: { opened: Opened; stage: Stage }) {
   const { state } = opened;
   const { tape } = useSettings();
-  const queries = useQueryClient();
   const [search, setSearch] = useSearchParams();
   const facts = useKept<Garment>({
     id: factsKey(state.id),
@@ -80,12 +78,6 @@ function Work({ opened, stage }: { opened: Opened; stage: Stage }) {
     },
   });
   const [tryOns, setTryOns] = useState(() => opened.tryOns);
-  useEffect(
-    () => () => {
-      void queries.invalidateQueries({ queryKey: ["rail"] });
-    },
-    [queries],
-  );
   const wanted = search.get("try-on");
   const current = tryOns.find((t) => t.id === wanted) ?? tryOns.at(-1);
   const open = (id: string) => {

@@ -1,0 +1,56 @@
+import { queryOptions } from "@tanstack/react-query";
+import { answer, api } from "./client";
+
+/** What more than one place asks the server for: each has its key here and nowhere else. */
+
+/** Whose session this is. */
+export const who = queryOptions({
+  queryKey: ["who"],
+  queryFn: () => answer(api.GET("/api/v1/session")),
+  // Nobody, mostly: whoever is asked to sign in is not asked three times.
+  retry: false,
+});
+
+/** All garments. They change wherever something is entered: whoever looks at the rail asks anew. */
+export const rail = queryOptions({
+  queryKey: ["rail"],
+  queryFn: () => answer(api.GET("/api/v1/rail")),
+  staleTime: 0,
+});
+
+/** All wearers, asked for anew for the same reason. */
+export const wearers = queryOptions({
+  queryKey: ["wearers"],
+  queryFn: () => answer(api.GET("/api/v1/wearers")),
+  staleTime: 0,
+});
+
+// What a version of Vemble knows stays as it is for as long as the page is open.
+
+/** The words of every choice. */
+export const words = queryOptions({
+  queryKey: ["words"],
+  queryFn: () => answer(api.GET("/api/v1/words")),
+  staleTime: Infinity,
+});
+
+/** The kinds of garment to begin with. */
+export const kinds = queryOptions({
+  queryKey: ["kinds"],
+  queryFn: () => answer(api.GET("/api/v1/kinds")),
+  staleTime: Infinity,
+});
+
+/** Cloths known by name, with what is usual for each. */
+export const cloths = queryOptions({
+  queryKey: ["cloths"],
+  queryFn: () => answer(api.GET("/api/v1/cloths")),
+  staleTime: Infinity,
+});
+
+/** Where each measurement is taken, drawn. */
+export const measurements = queryOptions({
+  queryKey: ["measurements"],
+  queryFn: () => answer(api.GET("/api/v1/measurements")),
+  staleTime: Infinity,
+});
