@@ -64,7 +64,7 @@ pub(crate) async fn words() -> HttpResponse {
 }
 
 /// A garment of a kind as it usually is on a wearer, every figure assumed. Stores nothing.
-#[utoipa::path(request_body = Beginning, responses((status = 200, body = Garment), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(request_body = Beginning, responses((status = 200, body = Garment), (status = 422, body = Problem)))]
 #[post("/garments/begin")]
 pub(crate) async fn begin_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let beginning: Beginning = read_body(&request, body)?;
@@ -85,7 +85,7 @@ pub struct WornGarment {
 }
 
 /// Everything to find out about a garment. Stores nothing.
-#[utoipa::path(params(OnTape), request_body = WornGarment, responses((status = 200, body = LookOver), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(params(OnTape), request_body = WornGarment, responses((status = 200, body = LookOver), (status = 422, body = Problem)))]
 #[post("/look-over")]
 pub(crate) async fn look_over_garment(
     request: HttpRequest,
@@ -98,7 +98,7 @@ pub(crate) async fn look_over_garment(
 }
 
 /// A garment as it is, drawn on its wearer. Stores nothing.
-#[utoipa::path(request_body = WornGarment, responses((status = 200, body = Stand), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(request_body = WornGarment, responses((status = 200, body = Stand), (status = 422, body = Problem)))]
 #[post("/stand")]
 pub(crate) async fn stand_of_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let worn: WornGarment = read_body(&request, body)?;

@@ -169,7 +169,6 @@ pub struct NewVersion {
     request_body = GarmentChange,
     responses(
         (status = 200, body = NewVersion),
-        (status = 400, body = Problem),
         (status = 401, body = Problem),
         (status = 404, body = Problem),
         (status = 409, body = Problem, description = "Changed elsewhere; `stored_garment` has the other state"),
@@ -233,7 +232,6 @@ pub(crate) async fn record(
     request_body = NewEntry,
     responses(
         (status = 200, body = GarmentState),
-        (status = 400, body = Problem),
         (status = 401, body = Problem),
         (status = 404, body = Problem),
         (status = 409, body = Problem, description = "Sewn from another state than the newest; `stored_garment` has what is stored"),

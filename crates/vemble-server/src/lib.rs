@@ -35,6 +35,8 @@ use std::net::{SocketAddr, TcpListener};
 use std::path::PathBuf;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
+use utoipa::openapi::path::{Operation, ParameterIn};
+use utoipa::openapi::{Content, PathItem, Ref, RefOr, ResponseBuilder};
 use utoipa_actix_web::{AppExt, scope};
 use vemble_store::{Store, StoreError};
 
@@ -138,7 +140,41 @@ macro_rules! api {
 
 /// The description of the HTTP interface.
 pub fn openapi() -> utoipa::openapi::OpenApi {
-    api!(App::new()).split_for_parts().1
+    let mut description = api!(App::new()).split_for_parts().1;
+    for path in description.paths.paths.values_mut() {
+        let PathItem { get, put, post, delete, .. } = path;
+        [get, put, post, delete].into_iter().flatten().for_each(add_what_any_may_answer);
+    }
+    description
+}
+
+/// What every operation with such a body, such a query or such a path may answer; the operation itself says only what is its own.
+fn add_what_any_may_answer(operation: &mut Operation) {
+    let parameters = operation.parameters.iter().flatten();
+    let is_in =
+        |place: ParameterIn| parameters.clone().any(|p| matches!(p, RefOr::T(p) if p.parameter_in == place));
+    let body = operation.request_body.as_ref();
+    let is_json = matches!(body, Some(RefOr::T(body)) if body.content.contains_key("application/json"));
+    let may_answer = [
+        ("400", body.is_some() || is_in(ParameterIn::Query), "Malformed"),
+        ("404", is_in(ParameterIn::Path), "Not found"),
+        ("413", body.is_some(), "Too large"),
+        ("415", is_json, "Not JSON"),
+    ];
+    let responses = &mut operation.responses.responses;
+    for (status, _, words) in may_answer.into_iter().filter(|(_, may, _)| *may) {
+        let problem = Content::new(Some(Ref::from_schema_name("Problem")));
+        let response = ResponseBuilder::new().description(words).content("application/json", problem);
+        responses.entry(status.into()).or_insert_with(|| response.into());
+    }
+    for (status, response) in responses {
+        if let RefOr::T(response) = response
+            && status.starts_with(['4', '5'])
+            && let Some(problem) = response.content.shift_remove("application/json")
+        {
+            response.content.insert("application/problem+json".into(), problem);
+        }
+    }
 }
 
 /// Starts serving. The server stops by itself on SIGINT or SIGTERM after it has answered what it was asked.

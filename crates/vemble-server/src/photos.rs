@@ -113,7 +113,7 @@ pub(crate) async fn photos(
 #[utoipa::path(
     params(Taken),
     request_body(content = Vec<u8>, content_type = "image/*"),
-    responses((status = 201), (status = 401, body = Problem), (status = 404, body = Problem), (status = 413, body = Problem), (status = 415, body = Problem), (status = 422, body = Problem))
+    responses((status = 201), (status = 401, body = Problem), (status = 404, body = Problem), (status = 422, body = Problem))
 )]
 #[put("/garments/{garment}/photos/{photo}")]
 pub(crate) async fn put_photo(

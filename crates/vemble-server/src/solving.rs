@@ -77,7 +77,7 @@ pub struct Wanted {
 #[utoipa::path(
     params(Wanted),
     request_body = Document,
-    responses((status = 200, body = Solved), (status = 400, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Solved), (status = 422, body = Problem))
 )]
 #[post("/solve")]
 pub(crate) async fn solve(
@@ -112,7 +112,7 @@ fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8
 }
 
 /// A document of any version that was ever released, in the present one. Stores nothing.
-#[utoipa::path(params(OnTape), request_body = serde_json::Value, responses((status = 200, body = Document), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(params(OnTape), request_body = serde_json::Value, responses((status = 200, body = Document), (status = 422, body = Problem)))]
 #[post("/brought-up")]
 pub(crate) async fn bring_up(
     request: HttpRequest,

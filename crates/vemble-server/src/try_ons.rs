@@ -122,11 +122,9 @@ pub(crate) async fn one_try_on(
     request_body = TryOnChange,
     responses(
         (status = 200, body = TryOnState, description = "As it is stored now, with what others entered"),
-        (status = 400, body = Problem),
         (status = 401, body = Problem),
         (status = 404, body = Problem),
         (status = 409, body = Problem, description = "Both changed the same: `apart` names it, `stored` has the other state"),
-        (status = 413, body = Problem),
         (status = 422, body = Problem),
     )
 )]
@@ -159,7 +157,7 @@ pub(crate) async fn delete_try_on(
 }
 
 /// What to ask in the newest try-on of a document, in order. Stores nothing.
-#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Asking), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Asking), (status = 422, body = Problem)))]
 #[post("/asking")]
 pub(crate) async fn ask(
     request: HttpRequest,
@@ -175,7 +173,7 @@ pub(crate) async fn ask(
 }
 
 /// The try-ons of a document side by side. Stores nothing.
-#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Comparison), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(params(OnTape), request_body = Document, responses((status = 200, body = Comparison), (status = 422, body = Problem)))]
 #[post("/comparison")]
 pub(crate) async fn comparison(
     request: HttpRequest,
@@ -203,7 +201,7 @@ pub struct Turn {
 
 /// A try-on after it turned out which way out the garment was; null where sides were entered and nobody said yet what they meant. Stores
 /// nothing.
-#[utoipa::path(request_body = Turn, responses((status = 200, body = Option<TryOn>), (status = 400, body = Problem)))]
+#[utoipa::path(request_body = Turn, responses((status = 200, body = Option<TryOn>)))]
 #[post("/turned")]
 pub(crate) async fn turned(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let Turn { try_on, worn, meant } = read_body(&request, body)?;
@@ -228,7 +226,7 @@ pub struct Rebase {
 
 /// What leads `from` one state `to` others, done to what is there now: so one goes back in what one did oneself, and what others entered
 /// stays. Gives one try-on for each of `to`. Stores nothing.
-#[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 400, body = Problem), (status = 422, body = Problem)))]
+#[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 422, body = Problem)))]
 #[post("/rebase")]
 pub(crate) async fn rebased(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
     let Rebase { from, to, onto } = read_body(&request, body)?;

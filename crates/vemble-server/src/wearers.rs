@@ -165,7 +165,7 @@ pub(crate) async fn wearer_csv(
 /// Reads measurements from CSV without storing them: all of them, or the line that is wrong.
 #[utoipa::path(
     request_body(content = String, content_type = "text/csv"),
-    responses((status = 200, body = Vec<Taken>), (status = 413, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Vec<Taken>), (status = 401, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/measurements/read-csv")]
 pub(crate) async fn read_csv(_: SignedIn, body: Body) -> Result<HttpResponse, ApiError> {

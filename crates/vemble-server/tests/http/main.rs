@@ -2,6 +2,7 @@
 
 mod accounts;
 mod history;
+mod interface;
 mod solving;
 mod tape;
 mod try_ons;

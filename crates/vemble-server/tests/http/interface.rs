@@ -1,0 +1,177 @@
+//! The whole interface, operation by operation, as it describes itself: who may call it, and what it says to nonsense.
+
+use super::*;
+use reqwest::Method;
+
+/// What anybody may call who reaches the server; whatever is not named here wants somebody who is signed in.
+const OPEN_TO_ALL: [&str; 27] = [
+    "GET /health",
+    "GET /words",
+    "GET /kinds",
+    "GET /cloths",
+    "GET /measurements",
+    "GET /length",
+    "POST /garments/begin",
+    "POST /look-over",
+    "POST /stand",
+    "POST /asking",
+    "POST /comparison",
+    "POST /turned",
+    "POST /rebase",
+    "POST /brought-up",
+    "POST /solve",
+    // Coming in and going out.
+    "POST /accounts",
+    "POST /session",
+    "DELETE /session",
+    "POST /example/session",
+    "GET /session",
+    "POST /guest",
+    // Whoever joined by a code; nobody else gets further than being told that it is over.
+    "GET /guest",
+    "GET /guest/events",
+    "PUT /guest/try-on",
+    "POST /guest/asked",
+    "GET /events",
+    "GET /tape",
+];
+/// Of these a stranger is told that they are signed out, though they change nothing.
+const ASKED_WHO: [&str; 3] = ["GET /session", "GET /events", "GET /tape"];
+const OVER: [&str; 4] = ["GET /guest", "GET /guest/events", "PUT /guest/try-on", "POST /guest/asked"];
+
+struct Operation {
+    method: Method,
+    /// Below `/api/v1`, with ids that nothing has.
+    path: String,
+    /// `PUT /garments/{garment}`
+    name: String,
+    body: Option<String>,
+    takes_tape: bool,
+    statuses: Vec<u16>,
+}
+
+async fn operations(server: &Running) -> Vec<Operation> {
+    let root = server.base.trim_end_matches("/v1");
+    let answer = server.client.get(format!("{root}/openapi.json")).send().await.unwrap();
+    let description: Value = answer.json().await.unwrap();
+    let of_path = |(path, methods): (&String, &Value)| {
+        let path = path.strip_prefix("/api/v1").unwrap().to_owned();
+        let of_method = |(method, said): (&String, &Value)| {
+            let parts = path.split('/').map(|part| match part.starts_with('{') {
+                true => Uuid::now_v7().to_string(),
+                false => part.to_owned(),
+            });
+            let known = [("moment", "before"), ("text", "4 cm"), ("format", "text")];
+            let parameters = said["parameters"].as_array().cloned().unwrap_or_default();
+            let needed = |(name, _): &(&str, &str)| parameters.iter().any(|p| p["name"] == *name);
+            let query: Vec<String> =
+                known.into_iter().filter(needed).map(|(name, value)| format!("{name}={value}")).collect();
+            let body = said.pointer("/requestBody/content").and_then(Value::as_object);
+            Operation {
+                method: method.to_uppercase().parse().unwrap(),
+                path: format!("{}?{}", parts.collect::<Vec<_>>().join("/"), query.join("&")),
+                name: format!("{} {path}", method.to_uppercase()),
+                body: body.and_then(|content| content.keys().next().cloned()),
+                takes_tape: parameters.iter().any(|p| p["name"] == "tape"),
+                statuses: said["responses"].as_object().unwrap().keys().map(|s| s.parse().unwrap()).collect(),
+            }
+        };
+        methods.as_object().unwrap().iter().map(of_method).collect::<Vec<_>>()
+    };
+    description["paths"].as_object().unwrap().iter().flat_map(of_path).collect()
+}
+
+impl Running {
+    /// Sends it; what comes back is a problem that says what to do, or no error.
+    async fn send(&self, operation: &Operation, content_type: &str, body: Vec<u8>) -> u16 {
+        let request =
+            self.client.request(operation.method.clone(), format!("{}{}", self.base, operation.path));
+        let answer = request.header("content-type", content_type).body(body).send().await.unwrap();
+        let (status, name) = (answer.status().as_u16(), &operation.name);
+        assert!(status < 500, "{name}: {status}");
+        if status >= 400 {
+            let kind = answer.headers()["content-type"].to_str().unwrap().to_owned();
+            let text = answer.text().await.unwrap();
+            assert_eq!(kind, "application/problem+json", "{name}: {status} {text}");
+            let problem: Value = serde_json::from_str(&text).unwrap();
+            assert_eq!(problem["status"], json!(status), "{name}");
+            for field in ["type", "title", "detail"] {
+                assert!(!problem[field].as_str().unwrap_or_default().is_empty(), "{name}: {problem}");
+            }
+        }
+        assert!(operation.statuses.contains(&status), "{name} does not say that it may answer {status}");
+        status
+    }
+}
+
+#[actix_web::test]
+async fn whoever_is_not_signed_in_reaches_what_is_open_to_all_and_nothing_else() {
+    let server = running().await;
+    let all = operations(&server).await;
+    assert_eq!(OPEN_TO_ALL.iter().filter(|open| all.iter().all(|o| o.name != **open)).count(), 0);
+    for operation in &all {
+        // Each time somebody new: one of these opens the example.
+        let status = server.somebody_else().send(operation, "application/json", b"{}".to_vec()).await;
+        let name = &operation.name[..];
+        let is_open = OPEN_TO_ALL.contains(&name) && !ASKED_WHO.contains(&name);
+        match status {
+            401 => assert!(!is_open, "{name} is not open"),
+            410 => assert!(OVER.contains(&name), "{name}: over"),
+            _ => assert!(is_open && !OVER.contains(&name), "{name} is open: {status}"),
+        }
+    }
+}
+
+#[actix_web::test]
+async fn nonsense_is_refused_with_a_reason_wherever_it_is_sent() {
+    let server = running().await;
+    server.sign_up("odile").await;
+    let deep = [vec![b'['; 100_000], vec![b']'; 100_000]].concat();
+    let nonsense: [(&str, Vec<u8>); 9] = [
+        ("nothing", vec![]),
+        ("cut off", b"{\"version\": 1".to_vec()),
+        ("a list", b"[]".to_vec()),
+        ("null", b"null".to_vec()),
+        ("a number", b"1e999".to_vec()),
+        ("something else", b"{\"x\": {\"y\": []}}".to_vec()),
+        ("no text", vec![0xff, 0xfe, 0x00, 0x22]),
+        ("a well", deep),
+        ("twice the same", b"{\"version\": 1, \"version\": 2}".to_vec()),
+    ];
+    // What takes the account away comes last.
+    let mut all = operations(&server).await;
+    all.sort_by_key(|o| o.name == "DELETE /session");
+    for operation in &all {
+        let Some(content_type) = &operation.body else {
+            let status = server.send(operation, "application/json", vec![]).await;
+            let is_there = !operation.name.contains('{')
+                || operation.name.ends_with("photos")
+                || operation.name.ends_with("invitations");
+            assert!(is_there || status == 404, "{} found what is not there: {status}", operation.name);
+            continue;
+        };
+        let is_json = content_type == "application/json";
+        for (what, body) in &nonsense {
+            let status = server.send(operation, content_type, body.clone()).await;
+            assert!(status >= 400 || !is_json, "{} took {what}: {status}", operation.name);
+        }
+        // Too much is refused without being read.
+        let status = server.send(operation, content_type, vec![b' '; 20_000_000]).await;
+        assert!([404, 410, 413].contains(&status), "{} took 20 MB: {status}", operation.name);
+        if is_json {
+            let status = server.send(operation, "text/plain", b"{}".to_vec()).await;
+            assert!(status == 415 || status == 410, "{}: another site's form: {status}", operation.name);
+        }
+    }
+}
+
+#[actix_web::test]
+async fn a_query_that_is_none_is_refused_with_a_reason() {
+    let server = running().await;
+    server.sign_up("odile").await;
+    for mut operation in operations(&server).await.into_iter().filter(|o| o.takes_tape) {
+        operation.path = format!("{}?tape=ells", operation.path.split('?').next().unwrap());
+        let status = server.send(&operation, "application/json", b"{}".to_vec()).await;
+        assert!([400, 410].contains(&status), "{}: {status}", operation.name);
+    }
+}
