@@ -382,6 +382,17 @@ pub(crate) fn wrong_readings(
 /// Below this nothing is altered: a tenth of the finest mark there is.
 pub(crate) const UNSEEN: Length = Length::from_nm(100_000);
 
+/// `(station, value)` points in their order, in cm, where those less than [`UNSEEN`] from the one before are one with it: no cloth can be
+/// sewn to two values there, and no curve be computed through them. It has the first one's station and the mean of their values; of those
+/// beside `from` and `to` the station is that end's.
+pub(crate) fn joined(points: &[(f64, f64)], [from, to]: [f64; 2]) -> Vec<(f64, f64)> {
+    let is_near = |a: f64, b: f64| (a - b).abs() < UNSEEN.cm();
+    let at = |s: f64| [from, to].into_iter().find(|end| is_near(s, *end)).unwrap_or(s);
+    let places = points.chunk_by(|a, b| is_near(at(a.0), at(b.0)));
+    let mean = |place: &[(f64, f64)]| place.iter().map(|p| p.1).sum::<f64>() / place.len() as f64;
+    places.map(|place| (at(place[0].0), mean(place))).collect()
+}
+
 /// Half of that: what rounding of a curve leaves where it should be nought.
 pub(crate) const NOUGHT: Length = Length::from_nm(50_000);
 

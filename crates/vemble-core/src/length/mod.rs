@@ -53,8 +53,9 @@ impl Length {
         Self(n * 396_875)
     }
 
-    /// From centimetres as computed by the curve mathematics; rounds to the nearest nanometre.
+    /// From centimetres as computed by the curve mathematics, which must be finite; rounds to the nearest nanometre.
     pub fn from_cm(cm: f64) -> Self {
+        debug_assert!(cm.is_finite(), "{cm} is no length");
         Self((cm * 1e7).round() as i64)
     }
 

@@ -4,7 +4,7 @@
 //! and equal stations, and each fold depth d takes 2d, so a pair takes 4d.
 
 use super::input::DartChange;
-use crate::change::{Curve, NOUGHT, Sides, Wrongs, reconcile, wrong_readings};
+use crate::change::{Curve, NOUGHT, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{FrontShare, GarmentSide};
 use crate::garment::{Dart, DartFacts, Garment, Seam};
@@ -166,7 +166,7 @@ fn new_place(garment: &Garment, pins: &DartChange) -> Option<DartSpan> {
         });
     let point = pins.point.map(|m| m.length).or(usual.map(|u| u.0))?;
     let base = pins.base.map(|m| m.length).or(usual.map(|u| u.1))?;
-    (point != base).then_some((point, base))
+    ((point - base).abs() >= UNSEEN).then_some((point, base))
 }
 
 /// A dart as it is found: straight from its point to where it is deepest.
@@ -205,11 +205,12 @@ fn wrong_pins(change: &DartChange, old: &Curve, length: Length) -> Vec<(String, 
 /// The old fold depth with what is added: nought at each point, through every pin without a swing, and as deep as the last pin from
 /// there to a seam or edge.
 fn deepened(old: &Curve, added: &[(f64, f64)], length: f64, two_points: bool) -> Curve {
-    if added.is_empty() {
+    if added.is_empty() || length < UNSEEN.cm() {
         return old.clone();
     }
     let mut points = vec![(0.0, 0.0)];
-    points.extend(added.iter().copied().filter(|p| p.0 > 0.0 && !(two_points && p.0 >= length)));
+    let is_inside = |p: &(f64, f64)| p.0 > 0.0 && !(two_points && p.0 >= length);
+    points.extend(joined(added, [0.0, length]).into_iter().filter(is_inside));
     let last = points[points.len() - 1];
     if two_points {
         points.push((length, 0.0));

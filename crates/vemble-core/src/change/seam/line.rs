@@ -4,7 +4,7 @@ use super::fair::{Knot, fair};
 use super::input::SeamChange;
 use super::length::EdgeLengths;
 use super::{one_pass, share};
-use crate::change::{Curve, Piece, Pin, Sides, Wrongs, reconcile, wrong_readings};
+use crate::change::{Curve, Piece, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{Edges, End, EndOf, Fairing, GarmentSide};
 use crate::garment::{Garment, Seam, SeamFacts};
@@ -361,8 +361,8 @@ fn edge_curve(
 ) -> Result<Curve, WrongEnd> {
     let top = facts.length.length.cm();
     let datum = facts.seam.datum();
-    let mut knots: Vec<Knot> =
-        pins.iter().map(|&(s, wanted)| Knot { s, wanted, pins: 1, held: false, level: false }).collect();
+    let knot = |(s, wanted): (f64, f64)| Knot { s, wanted, pins: 1, held: false, level: false };
+    let mut knots: Vec<Knot> = joined(pins, [0.0, top]).into_iter().map(knot).collect();
     let mut close = |of: EndOf, edge: f64, up: f64| {
         let off = |found: Measure| match of {
             EndOf::Lower => Wrong::OffDatum { found, datum },
@@ -375,7 +375,7 @@ fn edge_curve(
     };
     let (low, low_flat) = close(EndOf::Lower, 0.0, 1.0)?;
     let (high, high_flat) = close(EndOf::Upper, top, -1.0)?;
-    if low >= high {
+    if high - low < UNSEEN.cm() {
         let found = Measure { length: Length::from_cm(high), unit: facts.length.unit };
         return Err((EndOf::Upper, Wrong::EndsCross { found }));
     }
@@ -409,7 +409,7 @@ fn close_end(
         }
         End::MeetsOldStitching { station } => {
             let s = station.length.cm();
-            if (first - s) * up <= 0.0 {
+            if (first - s) * up < UNSEEN.cm() {
                 return Err(Wrong::EndAmongPins { found: station, pin: Length::from_cm(first) });
             }
             if (s - edge) * up < 0.0 {
@@ -419,7 +419,8 @@ fn close_end(
         }
         End::StraightThrough { from } => {
             let s = from.length.cm();
-            let inside: Vec<f64> = knots.iter().filter(|k| (k.s - s) * up <= 0.0).map(|k| k.wanted).collect();
+            let inside: Vec<f64> =
+                knots.iter().filter(|k| (k.s - s) * up < UNSEEN.cm()).map(|k| k.wanted).collect();
             if inside.is_empty() {
                 return Err(Wrong::NoPinInStretch { found: from });
             }
@@ -427,7 +428,7 @@ fn close_end(
             if inside.iter().any(|d| (d - mean).abs() > tolerance.cm()) {
                 return Err(Wrong::StretchDisagrees { found: from, tolerance });
             }
-            knots.retain(|k| (k.s - s) * up > 0.0);
+            knots.retain(|k| (k.s - s) * up >= UNSEEN.cm());
             knots.insert(0, Knot { s, wanted: mean, pins: 0, held: true, level: true });
         }
     }

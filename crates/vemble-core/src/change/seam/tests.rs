@@ -86,6 +86,25 @@ proptest! {
         }
     }
 
+    /// Read twice, on one tape and on the other: what lies nearer than cloth knows is one place, and nothing swings or breaks there.
+    #[test]
+    fn a_pin_read_twice_is_one_pin(
+        pins in pins(), which: prop::sample::Index, beside in 1_i64..100_000, amount in 0_i64..400, way in way()
+    ) {
+        let once = readings(GarmentSide::Left, &pins);
+        let mut again = which.get(&once).clone();
+        again.station.length = again.station.length + Length::from_nm(beside);
+        let [line_once, _] = line(way, once.clone());
+        let [line_twice, _] = line(way, [&once[..], &[again.clone()]].concat());
+        prop_assert_eq!(&line_once.front, &line_twice.front);
+        // With another figure it is the mean of both, and the line goes no further than either.
+        again.amount = Measure { length: Length::from_nm(amount * 100_000), ..again.amount };
+        let [apart, _] = line(way, [&once[..], &[again]].concat());
+        let most = pins.iter().map(|p| p.1).chain([amount]).max().unwrap() as f64 / 100.0;
+        let (low, high) = apart.front.range(pins[0].0 as f64 / 10.0, 80.0);
+        prop_assert!(low > -1.5e-3 && high <= most + 0.3 + 1.5e-3, "{low} to {high}, not to {most}");
+    }
+
     #[test]
     fn mirrored_in_mirrored_out(left in pins(), right in pins(), way in way()) {
         let both = |a: &[(i64, i64)], b: &[(i64, i64)]| {

@@ -1,0 +1,296 @@
+//! Whatever a document can hold, sensible or not: it is solved or refused, in words that a person would write, and always alike.
+
+use crate::asking::asking;
+use crate::change::dart::DartChange;
+use crate::change::elastic::ElasticChange;
+use crate::change::seam::{SeamChange, SeamShare};
+use crate::change::{Change, ChangeKey};
+use crate::compare::compare;
+use crate::document::Document;
+use crate::fitting::{
+    Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
+};
+use crate::garment::{Dart, HemEdge, Kind, Seam};
+use crate::judge::Outcome;
+use crate::judge::tests::kinds::round;
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::look_over::look_over;
+use crate::solve::{glance, solve, solve_without_cards, stages};
+use crate::tests::kit::{Fitted, trying};
+use crate::try_on::{Chalked, LeftOut, TryOn, Version, Why};
+use proptest::prelude::*;
+use serde_json::Value;
+use uuid::Uuid;
+
+/// Takes one thing after the other by a number that the test was begun with: the same number, the same document.
+struct Chooser(u64);
+
+impl Chooser {
+    /// SplitMix64 (Steele, Lea, Flood: Fast Splittable Pseudorandom Number Generators, 2014).
+    fn next(&mut self) -> u64 {
+        self.0 = self.0.wrapping_add(0x9e37_79b9_7f4a_7c15);
+        let z = (self.0 ^ (self.0 >> 30)).wrapping_mul(0xbf58_476d_1ce4_e5b9);
+        let z = (z ^ (z >> 27)).wrapping_mul(0x94d0_49bb_1331_11eb);
+        z ^ (z >> 31)
+    }
+
+    fn below(&mut self, most: usize) -> usize {
+        (self.next() % most as u64) as usize
+    }
+
+    fn of<T: Copy>(&mut self, all: &[T]) -> T {
+        all[self.below(all.len())]
+    }
+
+    /// Once in so many times.
+    fn once_in<T>(&mut self, times: usize, thing: impl FnOnce(&mut Self) -> T) -> Option<T> {
+        (self.below(times) == 0).then(|| thing(self))
+    }
+
+    fn several<T>(&mut self, most: usize, thing: impl Fn(&mut Self) -> T) -> Vec<T> {
+        (0..self.below(most + 1)).map(|_| thing(self)).collect()
+    }
+
+    fn measure(&mut self, nm: i64) -> Measure {
+        Measure { length: Length::from_nm(nm), unit: self.of(&[Unit::Mm, Unit::Cm, Unit::In]) }
+    }
+
+    /// From nothing to the longest there is; mostly what a pin reads.
+    fn amount(&mut self) -> Measure {
+        let usual = [2, 5, 8, 12, 14, 19, 25, 33].map(|mm| mm * 1_000_000);
+        let odd = [0, 1, 3_175_000, 60_000_000, 127_000_000, 400_000_000, Length::LONGEST.nm()];
+        let nm = if self.below(8) == 0 { self.of(&odd) } else { self.of(&usual) + self.of(&[0, 300_000, 1]) };
+        self.measure(nm)
+    }
+
+    /// Along something so long: its ends, its tenths, and now and then beyond.
+    fn station(&mut self, whole: Length) -> Measure {
+        let tenth = self.below(11) as i64;
+        let beside = [0, 0, 0, 1, -1, 700_000, 1_000_000_000];
+        let nm = whole.fraction(tenth, 10).nm() + if self.below(4) == 0 { self.of(&beside) } else { 0 };
+        self.measure(nm.max(0))
+    }
+
+    fn side(&mut self) -> GarmentSide {
+        self.of(&[GarmentSide::Left, GarmentSide::Right])
+    }
+
+    fn readings(&mut self, whole: Length) -> Vec<Reading> {
+        let how = self.of(&[How::Fold, How::Fold, How::Gap, How::Whole]);
+        self.several(6, |c| Reading {
+            id: None,
+            side: c.side(),
+            station: c.station(whole),
+            amount: c.amount(),
+            how: if c.below(6) == 0 { c.of(How::ALL) } else { how },
+        })
+    }
+
+    fn end(&mut self, whole: Length) -> End {
+        match self.below(4) {
+            0 => End::MeetsOldStitching { station: self.station(whole) },
+            1 => End::RunsOff {},
+            2 => End::CarriesOn { into: self.of(Seam::ALL) },
+            _ => End::StraightThrough { from: self.station(whole) },
+        }
+    }
+
+    fn change(&mut self, garment: &Fitted) -> Change {
+        match self.below(8) {
+            0 => {
+                let casing = self.once_in(2, Self::amount);
+                let hold_percent = self.once_in(2, |c| c.of(&[100, 110, 115, 125, 126]));
+                ElasticChange { at: Default::default(), casing, hold_percent }.into()
+            }
+            1 | 2 => {
+                let readings = self.readings(Length::from_mm(160));
+                let sides = self.once_in(2, |c| c.of(SidePolicy::ALL));
+                let mut height = |times| self.once_in(times, |c| c.station(Length::from_mm(600)));
+                let (point, base, from_side_seam) = (height(2), height(2), height(3));
+                let dart = self.of(Dart::ALL);
+                DartChange { dart, readings, sides, point, base, from_side_seam }.into()
+            }
+            _ => {
+                let own: Vec<Seam> = garment.seams.iter().map(|facts| facts.seam).collect();
+                let seam = if self.below(20) == 0 { self.of(Seam::ALL) } else { self.of(&own) };
+                let whole = garment.seam(seam).map_or(Length::from_mm(500), |facts| facts.length.length);
+                SeamChange {
+                    seam,
+                    readings: self.readings(whole),
+                    sides: self.once_in(2, |c| c.of(SidePolicy::ALL)),
+                    fairing: self.of(Fairing::ALL),
+                    tolerance: self.once_in(4, Self::amount),
+                    lower: self.once_in(3, |c| c.end(whole)),
+                    upper: self.once_in(3, |c| c.end(whole)),
+                    front_share: self.once_in(3, |c| c.of(&[0, 30, 50, 100]).try_into().unwrap()),
+                    trim_to: self.once_in(4, Self::amount),
+                    spread: self
+                        .once_in(5, |c| SeamShare { seam: c.of(&own), percent: c.of(&[0, 25, 50, 100]) })
+                        .into_iter()
+                        .collect(),
+                }
+                .into()
+            }
+        }
+    }
+
+    /// Each change once.
+    fn changes(&mut self, garment: &Fitted) -> Vec<Change> {
+        let mut changes = self.several(4, |c| c.change(garment));
+        let mut known: Vec<ChangeKey> = Vec::new();
+        changes.retain(|change| {
+            !known.contains(&change.key()) && {
+                known.push(change.key());
+                true
+            }
+        });
+        changes
+    }
+
+    fn try_on(&mut self, garment: &Fitted) -> TryOn {
+        let changes = self.changes(garment);
+        let keys: Vec<ChangeKey> = changes.iter().map(Change::key).collect();
+        let chalked = |c: &mut Self| Chalked { change: c.of(&keys), at: c.amount() };
+        let left_out = |c: &mut Self| LeftOut {
+            change: c.of(&keys),
+            side: c.side(),
+            level: c.of(&garment.levels.iter().map(|l| l.level).collect::<Vec<_>>()),
+            why: c.of(Why::ALL),
+        };
+        let hem_mark = |c: &mut Self| HemMark {
+            id: Uuid::from_u128(u128::from(c.next())),
+            edge: c.of(HemEdge::ALL),
+            side: c.once_in(2, Self::side),
+            around: c.of(Around::ALL),
+            how: c.of(HemHow::ALL),
+            amount: c.amount(),
+            again: c.once_in(3, Self::amount),
+        };
+        TryOn {
+            worn: self.of(Worn::ALL),
+            pinned_by: self.of(PinnedBy::ALL),
+            chalked: if keys.is_empty() { Vec::new() } else { self.several(2, chalked) },
+            left_out: if keys.is_empty() { Vec::new() } else { self.several(2, left_out) },
+            hem_marks: self.several(3, hem_mark),
+            versions: self
+                .once_in(4, |c| Version { name: "looser".into(), changes: c.changes(garment) })
+                .into_iter()
+                .collect(),
+            ..trying(changes)
+        }
+    }
+
+    fn document(&mut self) -> Document {
+        let garment = round(self.of(Kind::ALL));
+        let mut try_ons = vec![self.try_on(&garment)];
+        try_ons.extend(self.once_in(3, |c| c.try_on(&garment)));
+        garment.document(try_ons)
+    }
+}
+
+/// What nobody would write: leftovers of code, figures that are none, words that run into each other.
+fn is_written_by_nobody(text: &str) -> bool {
+    let leftovers = [
+        "Some(", "None", "::", "{", "}", "_", "NaN", "inf", "  ", " ,", " .", " ;", "..", ",,", "()",
+        "−0.0 ", "-0",
+    ];
+    let ends_badly = text.ends_with([' ', ',', ':', '(']) || text.starts_with([' ', ',', '.']);
+    leftovers.iter().any(|leftover| text.contains(leftover)) || ends_badly
+}
+
+/// Every sentence in what is sent: text with a space in it that is no path of a drawing.
+fn sentences<'v>(value: &'v Value, path: &str, all: &mut Vec<(String, &'v str)>) {
+    match value {
+        Value::String(text) => {
+            let is_path = text.starts_with('M')
+                && text[1..].starts_with(|c: char| c.is_ascii_digit() || c == '-' || c == '.');
+            if is_path {
+                assert!(!text.contains("NaN") && !text.contains("inf"), "{path}: {text}");
+            } else if text.contains(' ') && text.parse::<Measure>().is_err() {
+                all.push((path.to_owned(), text));
+            }
+        }
+        Value::Array(items) => items.iter().for_each(|item| sentences(item, &format!("{path}[]"), all)),
+        Value::Object(fields) => {
+            fields.iter().for_each(|(field, item)| sentences(item, &format!("{path}.{field}"), all));
+        }
+        Value::Null | Value::Bool(_) | Value::Number(_) => {}
+    }
+}
+
+fn is_well_said(value: &impl serde::Serialize) {
+    let value = serde_json::to_value(value).unwrap();
+    let mut all = Vec::new();
+    sentences(&value, "", &mut all);
+    for (path, text) in all {
+        assert!(!is_written_by_nobody(text), "{path}: “{text}”");
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 400, failure_persistence: None, ..ProptestConfig::default() })]
+
+    #[test]
+    fn whatever_a_document_holds_is_solved_or_refused_in_plain_words(seed: u64) {
+        let document = Chooser(seed).document();
+        let faults = document.faults();
+        for tape in Tape::ALL.iter().copied() {
+            let solved = match solve(&document, tape) {
+                Ok(solved) => solved,
+                Err(wrong) => {
+                    prop_assert!(!wrong.is_empty());
+                    for fault in wrong {
+                        let (found, expected) = (fault.wrong.found(tape), fault.wrong.expected(tape));
+                        prop_assert!(!fault.path.is_empty() && !found.is_empty() && !expected.is_empty());
+                        for words in [found, expected] {
+                            prop_assert!(!is_written_by_nobody(&words), "{}: {words}", fault.path);
+                        }
+                    }
+                    continue;
+                }
+            };
+            prop_assert_eq!(&faults, &vec![], "what is solved has no fault");
+            is_well_said(&solved);
+            is_well_said(&asking(&document, tape));
+            is_well_said(&compare(&document, tape).unwrap());
+            let newest = document.newest().unwrap();
+            is_well_said(&look_over(&newest.garment, &document.wearer, tape));
+        }
+    }
+
+    /// What a try-on comes to depends on its own state and on nothing that stands beside it.
+    #[test]
+    fn a_try_on_is_solved_alike_alone_and_among_others(seed: u64) {
+        let document = Chooser(seed).document();
+        let Ok(together) = solve(&document, Tape::Cm) else { return Ok(()) };
+        for (try_on, among) in document.try_ons.iter().zip(&together.try_ons) {
+            let alone = Document { try_ons: vec![try_on.clone()], ..document.clone() };
+            let alone = solve(&alone, Tape::Cm).unwrap();
+            prop_assert!(
+                serde_json::to_value(&alone.try_ons[0]).unwrap() == serde_json::to_value(among).unwrap()
+            );
+        }
+        // Without cards it is the same, without cards.
+        let mut bare = solve_without_cards(&document, Tape::Cm).unwrap();
+        for (bare, full) in bare.try_ons.iter_mut().zip(&together.try_ons) {
+            prop_assert!(bare.cards.is_empty());
+            bare.cards.clone_from(&full.cards);
+        }
+        prop_assert!(serde_json::to_value(&bare).unwrap() == serde_json::to_value(&together).unwrap());
+    }
+
+    /// The rail, the stages and the page say the same of the newest try-on.
+    #[test]
+    fn the_rail_says_what_the_page_says(seed: u64) {
+        let document = Chooser(seed).document();
+        let Ok(solved) = solve(&document, Tape::default()) else { return Ok(()) };
+        let glance = glance(&document).unwrap();
+        prop_assert_eq!(glance.next_step.words(), solved.next_step.clone());
+        let newest = solved.try_ons.last().unwrap();
+        let count = |outcome| newest.checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
+        prop_assert_eq!((glance.stops, glance.cautions), (count(Outcome::Stop), count(Outcome::Caution)));
+        let (lines, go_on) = stages(&document, Tape::default());
+        prop_assert!(serde_json::to_value(&lines).unwrap() == serde_json::to_value(&solved.stages).unwrap());
+        prop_assert!(lines.iter().any(|line| line.stage == go_on && line.is_open), "it goes on where one can go");
+    }
+}
