@@ -27,7 +27,7 @@ pub struct Check {
     /// What would make it pass.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub remedy: Option<String>,
-    /// A change that could be made to mend it, in place of the one there is; what it comes to shows when it is tried.
+    /// A change that could be made to mend it, in place of the one there is or beside those there are; what it comes to shows when it is tried.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub mend: Option<Change>,
     /// The station it is about.
