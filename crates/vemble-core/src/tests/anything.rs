@@ -7,6 +7,7 @@ use crate::change::seam::{SeamChange, SeamShare};
 use crate::change::{Change, ChangeKey};
 use crate::compare::compare;
 use crate::document::Document;
+use crate::document::v1::DocumentV1;
 use crate::fitting::{
     Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
 };
@@ -19,7 +20,7 @@ use crate::solve::{glance, solve, solve_without_cards, stages};
 use crate::tests::kit::{Fitted, trying};
 use crate::try_on::{Chalked, LeftOut, TryOn, Version, Why};
 use proptest::prelude::*;
-use serde_json::Value;
+use serde_json::{Value, json};
 use uuid::Uuid;
 
 /// Takes one thing after the other by a number that the test was begun with: the same number, the same document. Two of three documents
@@ -326,6 +327,79 @@ proptest! {
         let (lines, go_on) = stages(&document, Tape::default());
         prop_assert!(serde_json::to_value(&lines).unwrap() == serde_json::to_value(&solved.stages).unwrap());
         prop_assert!(lines.iter().any(|line| line.stage == go_on && line.is_open), "it goes on where one can go");
+    }
+}
+
+/// What is stored of a change in the list of version 1 that its kind had; nothing of what that version had no place for.
+fn in_lists_of_v1(changes: &[Change]) -> (Vec<Change>, Value) {
+    let (mut kept, mut lists) = (Vec::new(), json!({ "alterations": [], "darts": [] }));
+    let in_turn = |kind: fn(&Change) -> bool| changes.iter().filter(move |change| kind(change));
+    let seams = in_turn(|change| matches!(change, Change::Seam(_)));
+    let darts = in_turn(|change| matches!(change, Change::Dart(_)));
+    let elastic = in_turn(|change| matches!(change, Change::Elastic(elastic) if elastic.casing.is_some()));
+    for change in seams.chain(darts).chain(elastic) {
+        kept.push(change.clone());
+        match serde_json::to_value(change).unwrap() {
+            Value::Object(mut of_kind) => {
+                if let Some(seam) = of_kind.remove("seam") {
+                    lists["alterations"].as_array_mut().unwrap().push(seam);
+                } else if let Some(dart) = of_kind.remove("dart") {
+                    lists["darts"].as_array_mut().unwrap().push(dart);
+                } else {
+                    let mut elastic = of_kind.remove("elastic").unwrap();
+                    elastic.as_object_mut().unwrap().remove("at");
+                    lists["elastic"] = elastic;
+                }
+            }
+            other => panic!("{other}"),
+        }
+    }
+    (kept, lists)
+}
+
+/// What version 1 could hold of a document, and the same as version 1 wrote it.
+fn as_version_1(document: &Document) -> (Document, Value) {
+    // As it was stored: inches that no tape has are written in millimetres.
+    let mut document: Document = serde_json::from_value(serde_json::to_value(document).unwrap()).unwrap();
+    let mut try_ons = Vec::new();
+    for try_on in &mut document.try_ons {
+        try_on.chalked.clear();
+        try_on.left_out.retain(|left_out| matches!(left_out.change, ChangeKey::Seam(_)));
+        let mut value = serde_json::to_value(&*try_on).unwrap();
+        let fields = value.as_object_mut().unwrap();
+        fields.retain(|field, _| !["state", "changes"].contains(&&field[..]));
+        let lists = |changes: &mut Vec<Change>, fields: &mut serde_json::Map<String, Value>| {
+            let (kept, lists) = in_lists_of_v1(changes);
+            *changes = kept;
+            let Value::Object(lists) = lists else { panic!("lists") };
+            fields.extend(lists);
+        };
+        lists(&mut try_on.changes, fields);
+        for (version, value) in try_on.versions.iter_mut().zip(0..) {
+            let fields = fields["versions"][value].as_object_mut().unwrap();
+            fields.remove("changes");
+            lists(&mut version.changes, fields);
+        }
+        for left_out in fields.get_mut("left_out").and_then(Value::as_array_mut).into_iter().flatten() {
+            let key = left_out.as_object_mut().unwrap().remove("change").unwrap();
+            left_out["seam"] = key.as_str().unwrap().strip_prefix("seam.").unwrap().into();
+        }
+        try_ons.push(value);
+    }
+    let mut garment = serde_json::to_value(&document.newest().unwrap().garment).unwrap();
+    garment["wearer"] = serde_json::to_value(&document.wearer).unwrap();
+    (document, json!({ "version": 1, "garment": garment, "try_ons": try_ons }))
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 1000, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// Whatever version 1 could hold is read as what it is now, entry by entry.
+    #[test]
+    fn version_1_is_brought_up_whole(seed: u64) {
+        let (document, written) = as_version_1(&Chooser::new(seed).document());
+        let read: DocumentV1 = serde_json::from_value(written).unwrap();
+        prop_assert_eq!(read.brought_up(), document);
     }
 }
 
