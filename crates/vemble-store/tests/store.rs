@@ -8,7 +8,7 @@ use std::sync::atomic::{AtomicUsize, Ordering};
 use uuid::Uuid;
 use vemble_core::body::Wearer;
 use vemble_core::change::Change;
-use vemble_core::document::{Document, Entry, Happened};
+use vemble_core::document::{Document, Entry, Happened, State};
 use vemble_core::fitting::Reading;
 use vemble_core::try_on::TryOn;
 use vemble_store::{
@@ -559,4 +559,136 @@ async fn a_database_that_is_not_there_is_said_to_be_unreachable() {
         .await;
     filled.store.is_alive().await.unwrap();
     assert_eq!(filled.own().documents().await.unwrap().len(), example().len());
+}
+
+/// What an account holds, as it ought to be: garments with their try-ons and versions, kept in memory.
+#[derive(Clone)]
+struct Model {
+    id: Uuid,
+    version: i32,
+    archived: bool,
+    document: Document,
+    try_on_versions: Vec<i32>,
+}
+
+/// Whatever is done to a few garments in whatever order, and however often it is refused: the store holds what a list in memory holds.
+#[tokio::test]
+async fn a_long_history_ends_where_it_should() {
+    let filled = Filled::new().await;
+    let own = filled.own();
+    let mut model: Vec<Model> = Vec::new();
+    for stored in own.documents().await.unwrap() {
+        let StoredDocument { id, version, archived, try_on_versions, document, .. } = stored;
+        model.push(Model { id, version, archived, document, try_on_versions });
+    }
+    let wearer = own.wearers().await.unwrap()[0].id;
+    // A linear congruential generator (Knuth, The Art of Computer Programming 2, 3.3.4): the same history each time.
+    let mut state = 7_u64;
+    let mut below = move |most: usize| {
+        state = state.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+        (state >> 33) as usize % most
+    };
+    for step in 0..400 {
+        if model.is_empty() {
+            break;
+        }
+        let n = below(model.len());
+        let is_stale = below(5) == 0;
+        let one = &mut model[n];
+        let newest = one.document.states.last().unwrap().clone();
+        match below(20) {
+            // Corrects a state, any of them, or only puts the garment away.
+            0..5 => {
+                let at = below(one.document.states.len());
+                let state = &mut one.document.states[at];
+                let mut garment = state.garment.clone();
+                let is_corrected = below(3) > 0;
+                if is_corrected {
+                    garment.name = format!("{step}");
+                }
+                let archived = below(2) == 0;
+                let new = StoredGarment { wearer_id: wearer, archived, state: state.id, garment };
+                let put = own.put_garment(one.id, one.version - i32::from(is_stale), &new).await;
+                if is_stale {
+                    assert!(matches!(put, Err(StoreError::StaleGarment(_))), "{step}: {put:?}");
+                    continue;
+                }
+                one.version += 1;
+                assert_eq!(put.unwrap(), one.version);
+                one.archived = archived;
+                if is_corrected {
+                    state.garment = new.garment;
+                    state.revision += 1;
+                }
+                one.document.wearer = own.wearer(wearer).await.unwrap().wearer;
+            }
+            5..8 => {
+                let from = if is_stale { Uuid::now_v7() } else { newest.id };
+                let what = Happened::Sewn { from, to: Uuid::now_v7(), try_on: None };
+                let entry = Entry { id: Uuid::now_v7(), date: "2026-11-20".parse().unwrap(), what };
+                let sewn = Sewing { entry: entry.clone(), garment: newest.garment };
+                let answer = own.enter_sewing(one.id, &sewn).await;
+                if is_stale {
+                    assert!(matches!(answer, Err(StoreError::StaleGarment(_))), "{step}: {answer:?}");
+                    continue;
+                }
+                let Happened::Sewn { to, .. } = what;
+                one.document.states.push(State::first(to, sewn.garment));
+                one.document.record.push(entry);
+                one.version += 1;
+                assert_eq!(answer.unwrap().version, one.version);
+            }
+            8..12 => {
+                let id = Uuid::now_v7();
+                let new = TryOn { id: Some(id), ..TryOn::on(newest.id, "2026-11-20".parse().unwrap()) };
+                let make = |_: &Document, there: Option<&StoredTryOn>| {
+                    assert!(there.is_none());
+                    Ok::<_, StoreError>(Some(new.clone()))
+                };
+                own.change_try_on(one.id, id, make).await.unwrap();
+                one.document.try_ons.push(new);
+                one.try_on_versions.push(1);
+            }
+            12..18 if !one.document.try_ons.is_empty() => {
+                let at = below(one.document.try_ons.len());
+                let id = one.document.try_ons[at].id.unwrap();
+                let change = |_: &Document, there: Option<&StoredTryOn>| {
+                    let there = there.unwrap().try_on.clone();
+                    if is_stale {
+                        Err(StoreError::IdTaken)
+                    } else {
+                        Ok(Some(TryOn { shoes: step.to_string(), ..there }))
+                    }
+                };
+                let changed = own.change_try_on(one.id, id, change).await;
+                assert_eq!(changed.is_err(), is_stale);
+                if !is_stale {
+                    one.document.try_ons[at].shoes = step.to_string();
+                    one.try_on_versions[at] += 1;
+                }
+            }
+            18 if !one.document.try_ons.is_empty() => {
+                let at = below(one.document.try_ons.len());
+                let gone = one.document.try_ons.remove(at);
+                one.try_on_versions.remove(at);
+                own.delete_try_on(one.id, gone.id.unwrap()).await.unwrap();
+            }
+            19 if below(6) == 0 => {
+                own.delete_garment(one.id).await.unwrap();
+                model.remove(n);
+            }
+            _ => {}
+        }
+    }
+    let stored = own.documents().await.unwrap();
+    assert!(stored.len() == model.len() && model.iter().any(|one| one.document.states.len() > 3));
+    for (stored, wanted) in stored.into_iter().zip(model) {
+        assert_eq!(
+            (stored.id, stored.version, stored.archived),
+            (wanted.id, wanted.version, wanted.archived)
+        );
+        assert_eq!(stored.try_on_versions, wanted.try_on_versions);
+        assert_eq!(stored.document, wanted.document);
+        assert_eq!(stored.document.faults(), vec![]);
+    }
 }
