@@ -64,6 +64,18 @@ impl Row {
     }
 }
 
+impl RowSide {
+    /// What is chalked on each edge, at the marks of a tape: equal edges show the same figure, unequal ones are adjusted so that they add up.
+    pub fn chalked(&self, tape: Tape) -> [Length; 2] {
+        let [front, back] = [self.edges.front.0, self.edges.back.0];
+        if front == back {
+            return [tape.round(front); 2];
+        }
+        let (shown, _) = tape.apportion(&[front, back]);
+        [shown[0], shown[1]]
+    }
+}
+
 /// Rows at these places, and at least every [`Tape::chalk_step`] from `from` to `to`, all on marks of the tape; with nothing on them yet.
 /// What lies at the same mark is one row. Takes n log n of the places.
 pub(crate) fn rows_at(
@@ -112,10 +124,10 @@ pub(crate) enum Way {
 }
 
 impl Way {
-    /// The way that `rows` go.
-    pub fn of(rows: &[Row]) -> Self {
+    /// The way that `rows` go at the marks of a tape: what is chalked there, not what lies below them.
+    pub fn of(rows: &[Row], tape: Tape) -> Self {
         let (mut takes_in, mut lets_out) = (false, false);
-        for edge in rows.iter().flat_map(Row::sides).flat_map(|s| [s.edges.front.0, s.edges.back.0]) {
+        for edge in rows.iter().flat_map(Row::sides).flat_map(|side| side.chalked(tape)) {
             takes_in |= edge > Length::ZERO;
             lets_out |= edge < Length::ZERO;
         }

@@ -1,6 +1,7 @@
 //! Whatever a document can hold, sensible or not: it is solved or refused, in words that a person would write, and always alike.
 
 use crate::asking::asking;
+use crate::card::Emphasis;
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
 use crate::change::seam::{SeamChange, SeamShare};
@@ -290,6 +291,25 @@ proptest! {
             is_well_said(&compare(&document, tape).unwrap());
             let newest = document.newest().unwrap();
             is_well_said(&look_over(&newest.garment, &document.wearer, tape));
+        }
+    }
+
+    /// A card speaks of figures with a − where it has some, on whichever tape, and nowhere else.
+    #[test]
+    fn a_card_speaks_of_a_minus_where_there_is_one(seed: u64) {
+        let document = Chooser::new(seed).document();
+        for tape in Tape::ALL.iter().copied() {
+            let Ok(solved) = solve(&document, tape) else { continue };
+            let cards = solved.try_ons.iter().flat_map(|t| &t.cards);
+            for card in cards.filter(|card| matches!(card.key, ChangeKey::Seam(_))) {
+                let table = card.table();
+                let chalked = |n: &usize| table.columns[*n].emphasis == Emphasis::Chalked;
+                let columns: Vec<usize> = (0..table.columns.len()).filter(chalked).collect();
+                let mut cells = table.rows.iter().flat_map(|row| columns.iter().map(|n| &row.cells[*n].text));
+                let has_one = cells.any(|text| text.starts_with('−'));
+                let speaks = card.sentences().iter().filter(|s| ["a − out", "the −", "its −"].iter().any(|w| s.contains(w))).count();
+                prop_assert_eq!(has_one, speaks > 0, "{:?} {} {:?} {:?}", tape, card.title, card.figures(), card.sentences());
+            }
         }
     }
 

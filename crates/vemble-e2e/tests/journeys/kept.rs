@@ -128,3 +128,31 @@ async fn left_and_right_of_a_measurement_are_what_was_measured() {
     assert_eq!([figure(&all, "left"), figure(&all, "right")], [Some(value), Some(value)], "{all}");
     journey.end().await;
 }
+
+#[actix_web::test]
+async fn on_a_dress_form_every_screen_speaks_of_the_form() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    journey.click("[aria-label='Stages'] a[href*='try-on']").await;
+    journey.until_text(".sheet_facts", "left (wearer’s right)").await;
+    journey.click(".ant-select:has(#by)").await;
+    journey.click(".ant-select-item-option[title='on a dress form']").await;
+    journey.find(STORED).await;
+    journey.until_text(".sheet_facts", "left (form’s right)").await;
+    // Turned by the way: what has sides is asked about, and stays with the garment.
+    journey.click(".ant-segmented-item:has([title='right side out'])").await;
+    journey.click_words("The garment’s left: the pins stay where they are").await;
+    journey.until_text(".sheet_facts", "left (form’s left)").await;
+    journey.find(STORED).await;
+    until_stored(&journey, "/worn", Some(json!("right_side_out"))).await;
+    journey.click("[aria-label='Undo']").await;
+    journey.until_text(".sheet_facts", "left (form’s right)").await;
+    journey.find(STORED).await;
+    // On the strip and on the card it is the form, too.
+    journey.click("[aria-label='Stages'] a[href*='lines']").await;
+    journey.until_text(".SeamStrip_side-name", "form’s left").await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".card_chalk-card", "the garment’s left was on the form’s right").await;
+    assert!(!journey.texts(".card_chalk-card").await.concat().contains("wearer’s"));
+    journey.end().await;
+}

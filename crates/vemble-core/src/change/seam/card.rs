@@ -32,7 +32,7 @@ impl HasCard for AlteredSeam<'_> {
         let panel = self.panel(of);
         let measured = format!(
             "Stations in {unit}, {up}from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching {}.",
-            match Way::of(&rows) {
+            match Way::of(&rows, tape) {
                 Way::In => format!("into the {panel}"),
                 Way::Out => format!("out into the allowance, away from the {panel}: so says the −"),
                 Way::Both => format!("into the {panel}; those with a − out into the allowance"),
@@ -129,17 +129,14 @@ impl AlteredSeam<'_> {
     fn cells(&self, row: &Row, side: GarmentSide, is_trimmed: bool, tape: Tape) -> Vec<Cell> {
         let edges = if self.edges_equal() { 1 } else { 2 };
         let count = 1 + edges * if is_trimmed { 2 } else { 1 };
-        let Some(RowSide { edges: taken, cut }) = row.of(side) else {
+        let Some(there) = row.of(side) else {
             return vec![Cell::of(None, None); count];
         };
         let sum = Some(self.row_sum(row, side, tape));
-        let [front, back] = [taken.front.0, taken.back.0];
-        // Equal edges show the same figure; unequal ones are adjusted so that they add up.
-        let shown = if front == back { vec![front, back] } else { tape.apportion(&[front, back]).0 };
         let cell = |length: Length| Cell::of(Some(tape.figure(length)), sum.clone());
-        let mut cells: Vec<Cell> = shown.iter().take(edges).map(|edge| cell(*edge)).collect();
-        cells.push(cell(taken.whole().0));
-        cells.extend(cut.iter().flat_map(|cut| cut.iter().take(edges)).map(|line| cell(*line)));
+        let mut cells: Vec<Cell> = there.chalked(tape).into_iter().take(edges).map(cell).collect();
+        cells.push(cell(there.edges.whole().0));
+        cells.extend(there.cut.iter().flat_map(|cut| cut.iter().take(edges)).map(|line| cell(*line)));
         cells
     }
 
@@ -175,10 +172,7 @@ impl AlteredSeam<'_> {
         let (tape, garment) = (of.tape, of.subject.garment);
         let mut notes = Vec::new();
         let adds_up = |side: &RowSide| {
-            let [front, back] = [side.edges.front.0, side.edges.back.0];
-            let shown = if front == back { vec![front, back] } else { tape.apportion(&[front, back]).0 };
-            let parts: Length = shown.into_iter().map(|edge| tape.round(edge)).sum();
-            parts == tape.round(side.edges.whole().0)
+            side.chalked(tape).into_iter().sum::<Length>() == tape.round(side.edges.whole().0)
         };
         if !rows.iter().flat_map(Row::sides).all(adds_up) {
             notes.push(Block::Note("“Altogether” is rounded once from the exact line, so it can differ by one mark from twice the edge.".into()));
@@ -199,7 +193,7 @@ impl AlteredSeam<'_> {
         let (tape, garment) = (of.tape, of.subject.garment);
         let (name, datum) = (self.facts.name(), self.facts.seam.datum());
         let [one, other] = self.facts.seam.edges();
-        let way = Way::of(rows);
+        let way = Way::of(rows, tape);
         let panel = self.panel(of);
         let towards = match way {
             Way::In => format!("into the {panel}"),
@@ -257,8 +251,9 @@ impl AlteredSeam<'_> {
         steps.push("Baste, and try it on again. Nothing is cut before.".into());
         steps.push(match (self.change.trim_to, way) {
             (Some(trim), _) => format!(
-                "After the try-on only: trim along the cut line, {} outside the new stitching.",
-                tape.show(trim.length)
+                "After the try-on only: trim along the cut line, {} outside the new stitching{}.",
+                tape.show(trim.length),
+                if cuts_outside(rows, tape) { "; its − lies out in the allowance" } else { "" }
             ),
             (None, Way::In) => "Keep all of the allowance inside: it lets out again.".into(),
             (None, Way::Out | Way::Both) => {
@@ -293,4 +288,10 @@ impl AlteredSeam<'_> {
             "Keep the excess inside: it lets out again. Finish by stitching in the ditch.".into(),
         ]
     }
+}
+
+/// Whether the cut line lies outside the old stitching somewhere, at the marks of a tape.
+fn cuts_outside(rows: &[Row], tape: Tape) -> bool {
+    let cuts = rows.iter().flat_map(Row::sides).filter_map(|side| side.cut).flatten();
+    cuts.map(|cut| tape.round(cut)).any(Length::is_negative)
 }
