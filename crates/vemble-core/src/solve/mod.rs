@@ -10,7 +10,7 @@ pub use next::NextStep;
 
 use crate::body::Wearer;
 use crate::card::{Card, CardOf, card, turn};
-use crate::change::{Change, ChangeKey, Drawn, DrawnChange, draw};
+use crate::change::{ChangeKey, Drawn, DrawnChange, draw};
 use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
 use crate::figure::{Hanging, StandChanges, hanging_with, stand_changes};
@@ -300,19 +300,10 @@ fn draw_below<'a>(
 
 fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn, tape: Tape) -> Vec<Check> {
     let to = Teller { garment: subject.garment, tape };
-    let mut findings: Vec<Finding> = judge(subject, girths);
-    for finding in &mut findings {
-        finding.mend = finding.mend.take().filter(|mend| can_be_made(mend, subject.garment, &try_on.changes));
-    }
+    let findings: Vec<Finding> = judge(subject, girths);
     let mut checks: Vec<Check> = findings.iter().map(|finding| tell(finding, &to)).collect();
     pass_over(&mut checks, &try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
     checks
-}
-
-/// Whether a change can be drawn in place of the one there is, or beside those there are.
-fn can_be_made(mend: &Change, garment: &Garment, changes: &[Change]) -> bool {
-    let others = changes.iter().filter(|change| change.key() != mend.key());
-    draw(garment, &others.chain([mend]).cloned().collect::<Vec<_>>()).is_ok()
 }
 
 fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, tape: Tape, with_cards: bool) -> SolvedTryOn {

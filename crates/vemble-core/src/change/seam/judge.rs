@@ -4,6 +4,7 @@ use super::allowance::{Capacity, Kept};
 use super::in_the_way::{Crossed, PocketGap};
 use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
 use super::run_out::{CarriedOn, Kink, RunOut};
+use super::share::not_beside;
 use super::{AlteredSeam, SeamChange, SeamShare, StitchingLine};
 use super::{allowance, in_the_way, partners, run_out};
 use crate::change::{Change, ChangeKey};
@@ -102,7 +103,11 @@ fn grain(
     let facts = Found::Grain(Grain { limb, deepest, most: LIMB_EDGE });
     let split = || {
         let Limb::Leg { other } = limb else { return None };
-        let can_share = subject.garment.seam(other).is_some() && seam.change.spread.is_empty();
+        let is_pinned = |drawn: &AlteredSeam<'_>| drawn.sides.pins.iter().any(|pins| !pins.is_empty());
+        let other_facts = subject.garment.seam(other)?;
+        let can_share = seam.change.spread.is_empty()
+            && !subject.seams().any(|drawn| drawn.facts.seam == other && is_pinned(drawn))
+            && not_beside(subject.garment, &seam.sides.pins, seam.facts.seam, other_facts).is_none();
         let share = SeamShare { seam: other, percent: 50 };
         can_share.then(|| Change::Seam(SeamChange { spread: vec![share], ..seam.change.as_ref().clone() }))
     };

@@ -9,7 +9,7 @@ use crate::change::sides::between;
 use crate::change::{Pin, SidesFrom, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::{Edges, End, GarmentSide};
-use crate::garment::{Garment, Seam};
+use crate::garment::{Garment, Seam, SeamFacts};
 use crate::length::{Length, Measure, PerEdge, Station, Unit};
 
 /// Ends of two seams so near the same height lie on one edge: 5 mm.
@@ -78,17 +78,16 @@ fn give<'a>(
         }
     };
     let up = datum(garment, from) - datum(garment, to);
-    let length = drafts[at].facts.length.length;
+    if let Some(pin) = not_beside(garment, whole, from, drafts[at].facts) {
+        let found = Measure { length: pin.station.0, unit: Unit::Cm };
+        return Err(Wrong::OffOtherSeam { station: found, seam: to });
+    }
     let part = |edge: PerEdge| PerEdge(edge.0.fraction(i64::from(share.percent), 100));
     let mut given = [Vec::new(), Vec::new()];
     let mut pins = [Vec::new(), Vec::new()];
     for side in GarmentSide::BOTH.map(|s| s as usize) {
         for pin in &whole[side] {
             let station = pin.station.0 + up;
-            if station.is_negative() || station > length {
-                let found = Measure { length: pin.station.0, unit: Unit::Cm };
-                return Err(Wrong::OffOtherSeam { station: found, seam: to });
-            }
             let edges = Edges { front: part(pin.edges.front), back: part(pin.edges.back) };
             given[side].push(edges);
             pins[side].push(Pin { station: Station(station), edges });
@@ -114,6 +113,20 @@ fn give<'a>(
     let ends = Ends { lower: ends.0.unwrap_or(own.lower), upper: ends.1.unwrap_or(own.upper), ..own };
     draft.given = Some((ends, tolerance.max(Length::from_nm(1))));
     Ok(given)
+}
+
+/// The first pin of a seam beside which another seam does not run: it can take no share there.
+pub(super) fn not_beside<'p>(
+    garment: &Garment,
+    pins: &'p [Vec<Pin>; 2],
+    from: Seam,
+    to: &SeamFacts,
+) -> Option<&'p Pin> {
+    let up = datum(garment, from) - datum(garment, to.seam);
+    pins.iter().flatten().find(|pin| {
+        let station = pin.station.0 + up;
+        station.is_negative() || station > to.length.length
+    })
 }
 
 /// How high above the garment's hem, or the sleeve's, a seam's stations begin.
