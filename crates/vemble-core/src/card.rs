@@ -195,7 +195,7 @@ impl CardOf<'_> {
         at.iter().any(|at| self.chalked.iter().any(|chalked| chalked.length == at.length))
     }
 
-    /// What has to be known of left and right where it was pinned inside out.
+    /// What has to be known of left and right where it was pinned inside out. Nothing otherwise.
     pub fn inside_out(&self) -> Option<Block> {
         let put_on = self.subject.put_on;
         (put_on.worn == Worn::InsideOut).then(|| {

@@ -50,7 +50,7 @@ pub struct RowSide {
 }
 
 impl Row {
-    /// What is chalked on one side.
+    /// What is chalked on one side. Nothing beyond the line there.
     pub const fn of(&self, side: GarmentSide) -> Option<&RowSide> {
         match side {
             GarmentSide::Left => self.left.as_ref(),

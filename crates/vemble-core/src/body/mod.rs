@@ -33,13 +33,13 @@ pub struct Taken {
 }
 
 impl Taken {
-    /// The figure that garments are fitted to: the larger side where they differ, since both must go in.
+    /// The figure that garments are fitted to: the larger side where they differ, since both must go in. Nothing where none is known.
     pub fn figure(&self) -> Option<Measure> {
         let sides = [self.value, self.left, self.right].into_iter().flatten();
         sides.max_by_key(|m| m.length)
     }
 
-    /// How much left and right differ.
+    /// How much left and right differ. Nothing where not both are known.
     pub fn apart(&self) -> Option<Length> {
         Some((self.left?.length - self.right?.length).abs())
     }
@@ -100,7 +100,7 @@ pub struct Wearer {
 }
 
 impl Wearer {
-    /// The newest entry of a measurement; of two of one day the one written later.
+    /// The newest entry of a measurement; of two of one day the one written later. Nothing where it was never taken.
     pub fn newest(&self, what: BodyMeasurement) -> Option<&Taken> {
         self.measurements.iter().filter(|t| t.what == what).max_by_key(|t| t.date)
     }

@@ -83,7 +83,7 @@ impl Curve {
         super::seam::through(points)
     }
 
-    /// First and last station.
+    /// First and last station. Nothing where nothing is altered.
     pub fn span(&self) -> Option<(f64, f64)> {
         Some((self.pieces.first()?.s[0], self.pieces.last()?.s[1]))
     }

@@ -70,7 +70,7 @@ impl Document {
         Self { version: VERSION, record: Vec::new(), wearer, states: vec![state], try_ons }
     }
 
-    /// The state of that id.
+    /// The state of that id. Nothing where there is none.
     pub fn state(&self, id: Uuid) -> Option<&State> {
         self.states.iter().find(|state| state.id == id)
     }

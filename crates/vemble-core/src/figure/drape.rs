@@ -149,7 +149,7 @@ impl<'a> Drape<'a> {
         self.base + datum.map_or(0.0, |l| l.station.length.cm()) + station
     }
 
-    /// Height of a level of the garment.
+    /// Height of a level of the garment. Nothing where the garment has no such level.
     pub fn up_at(&self, level: Level) -> Option<f64> {
         Some(self.base + self.garment.level(level)?.station.length.cm())
     }
@@ -182,7 +182,7 @@ impl<'a> Drape<'a> {
         path
     }
 
-    /// The tip of the shoulder on one side.
+    /// The tip of the shoulder on one side. Nothing where no shoulders are drawn.
     pub fn tip(&self, side: GarmentSide) -> Option<Point> {
         let drop = self.pose.shoulder_drop(side == GarmentSide::Left);
         self.shoulder.map(|s| Point::new(s.tip.x, s.tip.y - drop))

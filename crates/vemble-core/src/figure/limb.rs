@@ -17,7 +17,7 @@ pub(crate) struct Limb {
 }
 
 impl Limb {
-    /// From girths at distances from the tip, the widest first.
+    /// From girths at distances from the tip, the widest first. Nothing where fewer than two girths lie apart.
     pub fn new(length: f64, girths: &[(f64, f64)], tip: Point, underarm: Point) -> Option<Self> {
         let mut half: Vec<(f64, f64)> =
             girths.iter().map(|&(t, girth)| (t, girth / (2.0 * std::f64::consts::PI))).collect();

@@ -212,7 +212,7 @@ pub fn named_cloths() -> impl Iterator<Item = Cloth> {
     })
 }
 
-/// The cloth of that name.
+/// The cloth of that name. Nothing where no such cloth is known.
 pub fn cloth_named(name: &str) -> Option<Cloth> {
     named_cloths().find(|c| c.name == name)
 }

@@ -104,7 +104,7 @@ impl Garment {
         self.seams.iter().find(|s| s.seam == seam)
     }
 
-    /// The level as measured or assumed.
+    /// The level as measured or assumed. Nothing where the garment has no such level.
     pub fn level(&self, level: Level) -> Option<&GarmentLevel> {
         self.levels.iter().find(|l| l.level == level)
     }
@@ -145,7 +145,7 @@ impl Garment {
         }
     }
 
-    /// The body girth that a level of this garment goes round.
+    /// The body girth that a level of this garment goes round. Nothing where it goes round no girth that is measured.
     pub const fn body_at(&self, level: Level) -> Option<BodyMeasurement> {
         use BodyMeasurement as B;
         let legs = self.has_legs();

@@ -116,17 +116,17 @@ impl Girth {
         self.off().abs() >= UNCHANGED
     }
 
-    /// Ease now.
+    /// Ease now. Nothing where the body is not measured there.
     pub fn ease_before(&self) -> Option<Length> {
         Some(self.before() - self.body?)
     }
 
-    /// Ease after the changes.
+    /// Ease after the changes. Nothing where the body is not measured there.
     pub fn ease_after(&self) -> Option<Length> {
         Some(self.after - self.body?)
     }
 
-    /// How its ease is now and after, in a word.
+    /// How its ease is now and after, in a word. Nothing where no ease is taught or the body is not measured there.
     pub fn words(&self) -> Option<[EaseWord; 2]> {
         let band = self.wanted?;
         Some([EaseWord::of(self.ease_before()?, &band), EaseWord::of(self.ease_after()?, &band)])

@@ -69,7 +69,7 @@ impl SeamChange {
         }
     }
 
-    /// What somebody said of one of its ends.
+    /// What somebody said of one of its ends. Nothing where nobody said anything.
     pub const fn end(&self, of: EndOf) -> Option<End> {
         match of {
             EndOf::Lower => self.lower,

@@ -69,7 +69,7 @@ impl StitchingLine {
         Length::from_cm(front.1.max(-front.0).max(back.1).max(-back.0))
     }
 
-    /// First and last altered station.
+    /// First and last altered station. Nothing where nothing is altered.
     pub fn span(&self) -> Option<(Station, Station)> {
         let (from, to) = self.front.span()?;
         Some((Station(Length::from_cm(from)), Station(Length::from_cm(to))))
@@ -139,7 +139,7 @@ impl AlteredSeam<'_> {
         &self.lines[side as usize]
     }
 
-    /// From the first to the last altered station over both sides.
+    /// From the first to the last altered station over both sides. Nothing where nothing is altered.
     pub fn span(&self) -> Option<(Station, Station)> {
         let spans = self.lines.iter().filter_map(StitchingLine::span);
         spans.reduce(|a, b| (a.0.min(b.0), a.1.max(b.1)))
