@@ -45,6 +45,7 @@ pub(super) struct Asked<'a> {
 }
 
 impl Asked<'_> {
+    /// The step that asks for the pins at a level. Nothing where no change crosses it.
     pub fn pins_at(&self, title: &str, level: Level) -> Option<Step> {
         let mut pins: Vec<PinPlace> = if level == Level::Shoulder {
             self.at_end_of(Seam::ShoulderSeam, level).into_iter().collect()
@@ -123,6 +124,7 @@ impl Asked<'_> {
         }
     }
 
+    /// The step that asks about the armholes. Nothing where the garment has none.
     pub fn armholes(&self) -> Option<Step> {
         let seam = Seam::ArmholeSeam;
         let pins = vec![self.on_seam(seam, Level::Bust, Length::ZERO)?];
