@@ -204,26 +204,33 @@ impl fmt::Display for Measure {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         let nm = self.length.0;
         let sign = if nm < 0 { "-" } else { "" };
-        match self.unit {
-            Unit::In if nm % 396_875 == 0 => write!(f, "{sign}{} in", in_64ths(nm.abs() / 396_875)),
-            Unit::In if nm % 254 == 0 => {
-                write!(f, "{sign}{} in", decimal(nm.abs() / 254, 5))
-            }
-            Unit::Cm => write!(f, "{sign}{} cm", decimal(nm.abs(), 7)),
-            Unit::Mm | Unit::In => write!(f, "{sign}{} mm", decimal(nm.abs(), 6)),
-        }
+        let (text, unit) = match self.unit {
+            Unit::In if nm % 396_875 == 0 => (in_64ths(nm.abs() / 396_875), " in"),
+            Unit::In if nm % 254 == 0 => (decimal(nm.abs() / 254, 5), " in"),
+            Unit::Cm => (decimal(nm.abs(), 7), " cm"),
+            Unit::Mm | Unit::In => (decimal(nm.abs(), 6), " mm"),
+        };
+        f.write_str(sign)?;
+        f.write_str(&text)?;
+        f.write_str(unit)
     }
 }
 
-/// `n` ten-to-the-minus-`places`, without trailing noughts.
+/// `n` ten-to-the-minus-`places`, without trailing noughts. An answer holds hundreds of them: without the formatting machinery.
 fn decimal(n: i64, places: u32) -> String {
     let unit = 10_i64.pow(places);
-    let (whole, rest) = (n / unit, n % unit);
-    if rest == 0 {
-        return whole.to_string();
+    let (whole, mut rest, mut below) = (n / unit, n % unit, unit);
+    let mut text = String::with_capacity(16);
+    text.push_str(itoa::Buffer::new().format(whole));
+    if rest > 0 {
+        text.push('.');
     }
-    let digits = format!("{rest:0width$}", width = places as usize);
-    format!("{whole}.{}", digits.trim_end_matches('0'))
+    while rest > 0 {
+        below /= 10;
+        text.push(char::from(b'0' + (rest / below) as u8));
+        rest %= below;
+    }
+    text
 }
 
 /// `n` sixty-fourths as a whole number and a reduced fraction.
