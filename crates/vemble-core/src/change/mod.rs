@@ -1,6 +1,6 @@
 //! Changes: what is done to a garment, as it was entered and as it is drawn.
 //!
-//! **A kind of change is one folder**, and one line of [`kinds`]. Its folder holds what is entered (`input`), its geometry, and, each in the
+//! **A kind of change is one folder**, and one line of [`kinds`] with its `mod` and `use`. Its folder holds what is entered (`input`), its geometry, and, each in the
 //! room of its name, its judgements (`judge`), its chalked rows, its sentences (`told`), its drawing, and its card. The traits of those
 //! rooms name what a new kind owes; nothing else lists kinds.
 
