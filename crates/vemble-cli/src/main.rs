@@ -1,6 +1,6 @@
 //! The `vemble` program: serve, solve a file without a server, print the formats it speaks.
 
-use clap::builder::{PossibleValuesParser, TypedValueParser};
+use clap::builder::{PossibleValue, PossibleValuesParser, TypedValueParser};
 use clap::{Parser, Subcommand, ValueEnum};
 use std::io::{IsTerminal, Read, Write};
 use std::net::{IpAddr, SocketAddr, TcpListener};
@@ -112,7 +112,8 @@ impl From<PaperName> for Paper {
 
 /// The names that documents and the HTTP interface have for tapes.
 fn tape_names() -> impl TypedValueParser<Value = Tape> {
-    PossibleValuesParser::new(Tape::ALL.iter().map(|tape| tape.word())).try_map(|name| name.parse::<Tape>())
+    let named = |tape: &Tape| PossibleValue::new(tape.word()).alias(tape.word().replace('_', "-"));
+    PossibleValuesParser::new(Tape::ALL.iter().map(named)).try_map(|name| name.parse::<Tape>())
 }
 
 /// What went wrong, and the exit code that says what kind it was.

@@ -88,5 +88,7 @@ fn every_document_of_the_example_solves() {
         let solved: serde_json::Value = serde_json::from_slice(&solved.stdout).unwrap();
         assert!(solved["try_ons"][0]["levels"].as_array().unwrap().len() >= 3, "{}", path.display());
         assert_eq!(solved["unit"], "in");
+        let with_hyphen = vemble(&["solve", "-", "--tape", "in-sixteenths"], &json);
+        assert_eq!(serde_json::from_slice::<serde_json::Value>(&with_hyphen.stdout).unwrap(), solved);
     }
 }

@@ -27,10 +27,14 @@ pub enum Tape {
     #[default]
     Cm,
     /// Centimetres, to five millimetres.
+    #[serde(alias = "cm-halves")]
+    #[strum(to_string = "cm_halves", serialize = "cm-halves")]
     CmHalves,
     /// Inches, to the eighth.
     In,
     /// Inches, to the sixteenth.
+    #[serde(alias = "in-sixteenths")]
+    #[strum(to_string = "in_sixteenths", serialize = "in-sixteenths")]
     InSixteenths,
 }
 
@@ -38,7 +42,7 @@ impl Tape {
     /// All of them.
     pub const ALL: &'static [Self] = Self::VARIANTS;
 
-    /// Its word in documents, the HTTP interface and on the command line.
+    /// Its word in documents, the HTTP interface and on the command line; each of them reads it with a hyphen too.
     pub fn word(self) -> &'static str {
         self.into()
     }

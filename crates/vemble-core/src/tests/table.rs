@@ -172,8 +172,8 @@ fn faults_are_told_in_the_unit_that_was_typed_and_from_their_datum() {
             Seam::Outseam,
             "41 1/2 in",
             "1 cm",
-            "41 1/2 in, but it is 41 in long, measured from the hem",
-            "a station from 0 to 41 in, measured from the hem",
+            "41 1/2 in, but it is 40 7/8 in long, measured from the hem",
+            "a station from 0 to 40 7/8 in, measured from the hem",
         ),
         (
             Seam::Outseam,
@@ -200,6 +200,28 @@ fn faults_are_told_in_the_unit_that_was_typed_and_from_their_datum() {
         let told = of(seam, station, amount);
         assert!(told.iter().all(|one| *one == told[0]), "whatever the tape: {told:?}");
         assert_eq!((told[0].0.as_str(), told[0].1.as_str()), (found, expected));
+    }
+}
+
+proptest! {
+    /// The most that a refusal names is not refused itself, on any tape.
+    #[test]
+    fn what_a_refusal_names_can_be_entered(long in 200_000_000_i64..2_000_000_000, tape in proptest::sample::select(Tape::ALL)) {
+        let at = |station: &str| {
+            let mut garment = trousers();
+            let outseam = garment.seams.iter_mut().find(|facts| facts.seam == Seam::Outseam).unwrap();
+            outseam.length = Measure { length: Length::from_nm(long), unit: Unit::Cm };
+            let change = SeamChange { readings: vec![pin(LEFT, station, "1 cm")], ..SeamChange::of(Seam::Outseam) };
+            garment.document(vec![trying(vec![change])])
+        };
+        let over = format!("{} {}", long / 10_000_000 + 1, tape.unit_name());
+        let station = |document: Document| match solve(&document, tape) {
+            Ok(_) => None,
+            Err(faults) => faults.iter().find(|f| f.path.ends_with(".station")).map(|f| f.wrong.expected(tape)),
+        };
+        let Some(expected) = station(at(&over)) else { return Err(TestCaseError::fail("it was not refused")) };
+        let most = expected.strip_prefix("a station from 0 to ").unwrap().split(',').next().unwrap();
+        prop_assert_eq!(station(at(most)), None, "{}", most);
     }
 }
 

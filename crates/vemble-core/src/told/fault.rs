@@ -10,6 +10,18 @@ fn beside(typed: &Measure, length: Length, tape: Tape) -> String {
     tape.speaking(typed.unit).show(length)
 }
 
+/// The most that may be typed, as [`beside`]: at a mark that is not more.
+fn most_beside(typed: &Measure, most: Length, tape: Tape) -> String {
+    let tape = tape.speaking(typed.unit);
+    tape.show(-(-most).up_to(tape.mark()))
+}
+
+/// The least that may be typed, as [`beside`]: at a mark that is not less.
+fn least_beside(typed: &Measure, least: Length, tape: Tape) -> String {
+    let tape = tape.speaking(typed.unit);
+    tape.show(least.up_to(tape.mark()))
+}
+
 impl Wrong {
     /// What was found. Figures that nobody typed are on `tape`, or in the unit of the figure beside them.
     pub fn found(&self, tape: Tape) -> String {
@@ -21,7 +33,10 @@ impl Wrong {
             Self::ChangeTwice { which } => format!("the change {which} a second time"),
             Self::Twice { what } => format!("the {what} stands here a second time"),
             Self::OffEnd { found, length, datum } => {
-                format!("{found}, but it is {} long, measured from the {datum}", beside(found, *length, tape))
+                format!(
+                    "{found}, but it is {} long, measured from the {datum}",
+                    most_beside(found, *length, tape)
+                )
             }
             Self::OffDatum { found, datum } => format!("{found}, which lies beyond the {datum}"),
             Self::SameStation { found, side, first } => {
@@ -61,7 +76,7 @@ impl Wrong {
             Self::NoPlaceForDart { what } => format!("no place for the new {what}"),
             Self::AtThePoint { found } => format!("{found} at the point of the dart"),
             Self::ShallowerThanNought { found, depth } => {
-                format!("{found} let out, but the dart is {} deep there", beside(found, *depth, tape))
+                format!("{found} let out, but the dart is {} deep there", most_beside(found, *depth, tape))
             }
             Self::NotAHold { percent } => format!("a hold of {percent} %"),
             Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
@@ -83,7 +98,10 @@ impl Wrong {
             Self::NotLookedOver { .. } => "the seam's length and allowance in the look-over".into(),
             Self::Twice { .. } | Self::ChangeTwice { .. } => "each once".into(),
             Self::OffEnd { found, length, datum } => {
-                format!("a station from 0 to {}, measured from the {datum}", beside(found, *length, tape))
+                format!(
+                    "a station from 0 to {}, measured from the {datum}",
+                    most_beside(found, *length, tape)
+                )
             }
             Self::OffDatum { datum, .. } => format!("0 or more, measured from the {datum}"),
             Self::SameStation { .. } => "one pin at each station of a side".into(),
@@ -116,11 +134,12 @@ impl Wrong {
             }
             Self::AtThePoint { .. } => "nought at the point, and pins away from it".into(),
             Self::ShallowerThanNought { found, depth } => {
-                format!("at most {}", beside(found, *depth, tape))
+                format!("at most {}", most_beside(found, *depth, tape))
             }
             Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
             Self::NotOfABody { found, least, most, .. } => {
-                format!("something from {} to {}", beside(found, *least, tape), beside(found, *most, tape))
+                let (least, most) = (least_beside(found, *least, tape), most_beside(found, *most, tape));
+                format!("something from {least} to {most}")
             }
             Self::NoState => "one state of the garment or more".into(),
             Self::NoSuchState { .. } => "the id of one of its states".into(),

@@ -29,6 +29,7 @@ async fn solving_needs_no_account_and_has_limits() {
     let (status, read) = server.get("/length?text=2-1/4&tape=in").await;
     assert_eq!((status, &read["measure"]), (StatusCode::OK, &json!("2 1/4 in")));
     for (path, status) in [
+        ("/length?text=2&tape=in-sixteenths", 200),
         ("/length?text=two&tape=in", 422),
         ("/length?text=2&tape=ells", 400),
         ("/nowhere", 404),
