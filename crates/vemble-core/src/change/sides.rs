@@ -4,9 +4,11 @@ use super::Pin;
 use crate::fitting::{Edges, FrontShare, GarmentSide, Reading, SidePolicy};
 use crate::garment::Seam;
 use crate::length::{Length, PerEdge, Station};
+use std::cmp::Ordering;
 
-/// Up to this difference per edge the mean is taken without asking: 6 mm (teaching value: what pins wobble).
-pub const AGREE_WITHIN: Length = Length::from_mm(6);
+/// Up to this difference per edge the mean is taken without asking: 6 mm, which is said 1/4 in on the other tape; the longer of the two
+/// (teaching value: what pins wobble).
+pub const AGREE_WITHIN: Length = Length::from_64ths(16);
 
 /// Where the pins of both sides come from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -109,27 +111,20 @@ fn difference(a: Edges, b: Edges) -> Length {
     (a.front.0 - b.front.0).abs().max((a.back.0 - b.back.0).abs())
 }
 
-/// One line for both sides; where only one side was pinned, that side decides.
+/// One line for both sides; where only one side was pinned, that side decides. Larger and smaller are amounts, of what is taken in as of
+/// what is let out; of two that are as large it is the mean.
 fn merged(left: &[Pin], right: &[Pin], policy: SidePolicy) -> Vec<Pin> {
-    let merge = |a: Edges, b: Edges| match policy {
-        SidePolicy::Larger => {
-            if a.whole() >= b.whole() {
-                a
-            } else {
-                b
+    let mean = |a: PerEdge, b: PerEdge| PerEdge((a.0 + b.0).fraction(1, 2));
+    let merge = |a: Edges, b: Edges| {
+        let amounts = a.whole().0.abs().cmp(&b.whole().0.abs());
+        match (policy, amounts) {
+            (SidePolicy::Larger, Ordering::Greater) | (SidePolicy::Smaller, Ordering::Less) => a,
+            (SidePolicy::Larger, Ordering::Less) | (SidePolicy::Smaller, Ordering::Greater) => b,
+            (SidePolicy::Larger | SidePolicy::Smaller, Ordering::Equal)
+            | (SidePolicy::Mean | SidePolicy::Left | SidePolicy::Right | SidePolicy::KeepEach, _) => {
+                Edges { front: mean(a.front, b.front), back: mean(a.back, b.back) }
             }
         }
-        SidePolicy::Smaller => {
-            if a.whole() <= b.whole() {
-                a
-            } else {
-                b
-            }
-        }
-        SidePolicy::Mean | SidePolicy::Left | SidePolicy::Right | SidePolicy::KeepEach => Edges {
-            front: PerEdge((a.front.0 + b.front.0).fraction(1, 2)),
-            back: PerEdge((a.back.0 + b.back.0).fraction(1, 2)),
-        },
     };
     let pins = stations(left, right).filter_map(|station| {
         let edges = match (between(left, station), between(right, station)) {

@@ -478,7 +478,8 @@ proptest! {
             ..SeamChange::of(Seam::Outseam)
         };
         let result = solved(&trousers(), trying(vec![alteration]));
-        for drawing in result.cards[0].drawings() {
+        // Without a pin that takes anything there is no card.
+        for drawing in result.cards.first().into_iter().flat_map(|card| card.drawings()) {
             let lines = [Some(&drawing.old), Some(&drawing.new), drawing.cut.as_ref()];
             let paths: Vec<BezPath> = lines.into_iter().flatten().map(|d| BezPath::from_svg(d).unwrap()).collect();
             let room = Rect::new(-0.01, -0.01, drawing.width + 0.01, drawing.height + 0.01);
@@ -527,6 +528,7 @@ proptest! {
 
     #[test]
     fn a_mismatch_is_antisymmetric_and_nought_for_equal_edges(pins in pins(), percent in 0_u8..=100) {
+        prop_assume!(pins.iter().any(|pin| pin.1 > 0));
         let mut garment = trousers();
         garment.levels.iter_mut().filter(|l| l.level == Level::Hip).for_each(|l| l.width = Width::Girth(m("112 cm")));
         let lengths = |percent: u8| {

@@ -14,11 +14,21 @@ choice! {
     }
 }
 
+impl EndOf {
+    /// Which way stations go on beyond it: 1 or −1.
+    pub const fn beyond(self) -> i64 {
+        match self {
+            Self::Lower => -1,
+            Self::Upper => 1,
+        }
+    }
+}
+
 choice! {
     /// How a line goes through the pins.
     #[derive(Default)]
     Fairing {
-        /// The smoothest line within tolerance of every pin.
+        /// The pins are made fair, each within its tolerance, and a line is drawn through them.
         #[default]
         Smooth => "smooth",
         /// Through every pin, without a swing between them.

@@ -61,6 +61,7 @@ choice! {
         /// No kink between two pins.
         Kink => "bends",
         /// What the slope does where nobody pinned.
+        /// Is found no more; documents that passed it over are read all the same.
         CarriedOn => "carried on",
         /// What the seam can give when let out.
         Capacity => "what it can give",

@@ -164,15 +164,6 @@ fn too_short_a_run_out_names_the_station_that_is_safe() {
 }
 
 #[test]
-fn a_slope_carried_on_past_the_pins_is_a_caution() {
-    let pins = vec![pin(GarmentSide::Left, "40 cm", "2 cm"), pin(GarmentSide::Left, "55 cm", "0.8 cm")];
-    let result = solved(SeamChange { lower: Some(End::RunsOff {}), ..outseam(pins, meets("65 cm")) });
-    let carried = check(&result.checks, Rule::CarriedOn);
-    assert_eq!(carried.outcome, Outcome::Caution);
-    assert!(carried.figures.ends_with("the last pin, at 40.0 cm, has 1.7 cm"), "{}", carried.figures);
-}
-
-#[test]
 fn letting_out_stops_at_what_the_seam_can_give() {
     let gap = |amount: &str| vec![Reading { how: How::Gap, ..pin(GarmentSide::Left, "0 cm", amount) }];
     let capacity = |amount: &str| {

@@ -84,12 +84,12 @@ fn a_straight_line_runs_off_either_edge_with_its_slope_and_never_past_nought() {
     let near = |found: [f64; 2], wanted: [f64; 2]| {
         assert!(found.iter().zip(wanted).all(|(f, w)| (f - w).abs() < 1e-9), "{found:?}, not {wanted:?}");
     };
-    near(at_edges(&[("10 cm", "2 cm"), ("30 cm", "1 cm")]), [2.5, 0.0]);
-    near(at_edges(&[("10 cm", "1 cm"), ("30 cm", "1.2 cm")]), [0.9, 1.94]);
-    // Carried on it would turn from in to out: it stops at nought.
-    near(at_edges(&[("20 cm", "0.5 cm"), ("30 cm", "2.5 cm")]), [0.0, 17.3]);
-    near(at_edges(&[("70 cm", "2 cm"), ("90 cm", "1 cm")]), [5.5, 0.3]);
-    near(at_edges(&[("80 cm", "2 cm"), ("100 cm", "0.1 cm")]), [9.6, 0.0]);
+    near(at_edges(&[("10 cm", "2 cm"), ("30 cm", "1 cm")]), [2.0, 0.0]);
+    near(at_edges(&[("10 cm", "1 cm"), ("30 cm", "1.2 cm")]), [0.9, 1.2]);
+    // Carried on it would turn from in to out: it stops at nought. Nor is it deeper than at the pin.
+    near(at_edges(&[("20 cm", "0.5 cm"), ("30 cm", "2.5 cm")]), [0.0, 2.5]);
+    near(at_edges(&[("70 cm", "2 cm"), ("90 cm", "1 cm")]), [2.0, 0.3]);
+    near(at_edges(&[("80 cm", "2 cm"), ("100 cm", "0.1 cm")]), [2.0, 0.0]);
 }
 
 #[test]
@@ -99,7 +99,9 @@ fn a_run_out_from_nothing_is_no_run_out() {
         result.checks.iter().filter(|c| c.key.rule == Rule::RunOut).count()
     };
     assert_eq!(run_outs("0.5 cm"), 2);
-    assert_eq!(run_outs("0 cm"), 1, "only the lower end runs out of anything");
+    assert_eq!(run_outs("0 cm"), 2, "a pin of nought ends the line: it runs out from the one before");
+    let nothing = solved(straight(&[("20 cm", "0 cm"), ("60 cm", "0 cm")], meets("5 cm"), meets("70 cm")));
+    assert!(nothing.checks.iter().all(|c| c.key.rule != Rule::RunOut), "nothing runs out of nothing");
 }
 
 /// A seam that is altered on the garment's right alone moves there alone: from in front on the left of the picture, from behind on its right.

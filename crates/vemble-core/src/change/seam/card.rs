@@ -181,7 +181,7 @@ impl AlteredSeam<'_> {
         for end in [EndOf::Lower, EndOf::Upper] {
             // At an edge that the pins reach there is nothing to set.
             let is_plain = end == EndOf::Lower && self.end_station(end, tape).is_none();
-            if self.ends.is_assumed(end) && !is_plain {
+            if self.is_assumed(end) && !is_plain {
                 let words = self.end_words(end, garment, tape);
                 notes.push(Block::Note(format!("Assumed: the line {words}. Nobody set its {}.", end.name())));
             }
@@ -215,17 +215,23 @@ impl AlteredSeam<'_> {
             },
             "Join the dots with a curve, without corners.".into(),
         ];
-        steps.push(match self.ends.upper {
+        steps.extend(self.by_side(|line| match line.ends.upper {
             End::MeetsOldStitching { station } => {
                 // From mark to mark, so that what is said adds up.
                 let leaves = tape.round(station.length);
                 let start = (leaves + tape.round(START_ON_OLD_LINE)).min(tape.round(self.facts.length.length));
-                format!(
-                    "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
-                    tape.show(start),
-                    tape.show(start - leaves),
-                    tape.show(leaves)
-                )
+                match start > leaves {
+                    true => format!(
+                        "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
+                        tape.show(start),
+                        tape.show(start - leaves),
+                        tape.show(leaves)
+                    ),
+                    false => format!(
+                        "Start stitching at the {}, where the new line leaves the old one, and sew towards the {datum}.",
+                        garment.top_of(self.facts.seam)
+                    ),
+                }
             }
             End::CarriesOn { into } => format!(
                 "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
@@ -233,20 +239,26 @@ impl AlteredSeam<'_> {
                 rows.last().and_then(|row| row.left).map_or_else(String::new, |s| tape.show(s.edges.front.0))
             ),
             End::RunsOff {} | End::StraightThrough { .. } => {
-                let end = self.end_words(EndOf::Upper, garment, tape);
+                let end = self.end_of_line(line, EndOf::Upper, garment, tape);
                 format!("The line {end}: start there and sew towards the {datum}.")
             }
-        });
-        steps.push(match self.ends.lower {
-            End::MeetsOldStitching { station } => format!(
-                "It meets the old line at {}: go on along that for {} more.",
-                tape.show(station.length),
-                tape.show(tape.round(START_ON_OLD_LINE).min(tape.round(station.length)))
-            ),
-            End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => {
-                format!("At the other end it {}.", self.end_words(EndOf::Lower, garment, tape))
+        }));
+        steps.extend(self.by_side(|line| match line.ends.lower {
+            End::MeetsOldStitching { station } => {
+                let meets = tape.round(station.length);
+                match meets > Length::ZERO {
+                    true => format!(
+                        "It meets the old line at {}: go on along that for {} more.",
+                        tape.show(meets),
+                        tape.show(tape.round(START_ON_OLD_LINE).min(meets))
+                    ),
+                    false => format!("It meets the old line at the {datum}."),
+                }
             }
-        });
+            End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => {
+                format!("At the other end it {}.", self.end_of_line(line, EndOf::Lower, garment, tape))
+            }
+        }));
         steps.extend(self.through_the_band(of));
         steps.push("Baste, and try it on again. Nothing is cut before.".into());
         steps.push(match (self.change.trim_to, way) {
@@ -266,7 +278,9 @@ impl AlteredSeam<'_> {
     /// A centre-back waist goes through the band; how depends on how that is made.
     fn through_the_band(&self, of: &CardOf<'_>) -> Vec<String> {
         let garment = of.subject.garment;
-        let goes_through = matches!(self.ends.upper, End::StraightThrough { .. } | End::RunsOff {});
+        let goes_through = self
+            .each_line()
+            .any(|(_, line)| matches!(line.ends.upper, End::StraightThrough { .. } | End::RunsOff {}));
         let ends_there = garment.span_of(self.facts.seam).1 == Level::Waist;
         if !goes_through || !ends_there || !self.facts.seam.is_single() {
             return Vec::new();

@@ -1,5 +1,6 @@
 //! A seam on its strip, on the stand, and on its card.
 
+use super::fair::SHARE_OF_DEPTH;
 use super::{AlteredSeam, StitchingLine};
 use crate::chalk::Row;
 use crate::change::{ChangeKey, Drawn};
@@ -50,10 +51,12 @@ impl AlteredSeam<'_> {
     }
 
     fn strip_lines(&self, line: &StitchingLine) -> StripLines {
-        let tolerance = self.tolerance.cm();
         let band = || {
-            let mut band = line.front.shifted(tolerance).path(mm);
-            let below = line.front.shifted(-tolerance).path(mm).reverse_subpaths();
+            // As wide as where it is deepest, in proportion: nowhere wider than a pin may move.
+            let (least, most) = line.front.span().map_or((0.0, 0.0), |(from, to)| line.front.range(from, to));
+            let share = SHARE_OF_DEPTH.min(self.tolerance.cm() / most.max(-least));
+            let mut band = line.front.plus(share, &line.front).path(mm);
+            let below = line.front.plus(-share, &line.front).path(mm).reverse_subpaths();
             band.extend(below.into_iter().map(|element| match element {
                 PathEl::MoveTo(p) => PathEl::LineTo(p),
                 other

@@ -3,7 +3,7 @@
 use super::allowance::{Capacity, Kept};
 use super::in_the_way::{Crossed, PocketGap};
 use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
-use super::run_out::{CarriedOn, Kink, RunOut};
+use super::run_out::{Kink, RunOut};
 use super::share::not_beside;
 use super::{AlteredSeam, SeamChange, SeamShare, StitchingLine};
 use super::{allowance, in_the_way, partners, run_out};
@@ -22,7 +22,6 @@ const LIMB_EDGE: Length = Length::from_mm(25);
 pub(crate) enum Found {
     RunOut(RunOut),
     Kink(Kink),
-    CarriedOn(CarriedOn),
     Capacity(Capacity),
     Kept(Kept),
     Grain(Grain),

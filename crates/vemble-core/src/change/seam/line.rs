@@ -1,10 +1,10 @@
 //! From pins to stitching lines: the sides agree, the pins are faired, the ends run out. No tape has a say in it.
 
-use super::fair::{Knot, fair};
+use super::fair::{Close, Gate, Knot, fair};
 use super::input::SeamChange;
 use super::length::EdgeLengths;
 use super::{one_pass, share};
-use crate::change::{Curve, Piece, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
+use crate::change::{Curve, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{Edges, End, EndOf, Fairing, GarmentSide};
 use crate::garment::{Garment, Seam, SeamFacts};
@@ -13,16 +13,18 @@ use crate::place::Level;
 use std::borrow::Cow;
 use std::cell::OnceCell;
 
-/// How far a smooth line may pass beside a pin: 3 mm (teaching value: pins wobble by 3 to 6 mm).
+/// How far a pin may move when the pins are made fair: 3 mm (teaching value: pins wobble by 3 to 6 mm).
 pub const TOLERANCE: Length = Length::from_mm(3);
 
-/// A shallow line may pass no further beside its pins than a sixth of the deepest, or smoothing would take most of it away: 3 mm
-/// then belong to pins of 18 mm and more (teaching value; `docs/decisions/0014`).
-const TOLERANCE_OF_DEEPEST: (i64, i64) = (1, 6);
+/// How far the deepest pin may move: 1 mm (teaching value: the garment was fitted closest there).
+const TOLERANCE_OF_DEEPEST: Length = Length::from_mm(1);
 
 /// An end that nobody set lies at least so far from the outermost pin: 5 cm (teaching value: shorter than a hand's width nobody bends a
 /// line on purpose).
 const SHORTEST_RUN_OUT: Length = Length::from_mm(50);
+
+/// So near an edge nobody means a line to end before it: 5 cm, which is said 2 in on the other tape; the longer of the two.
+const NEAR_AN_EDGE: Length = Length::from_64ths(128);
 
 /// The new stitching line of one side of a seam: one curve for each edge, offset from the old stitching.
 #[derive(Clone, Debug, Default, PartialEq)]
@@ -33,6 +35,8 @@ pub struct StitchingLine {
     pub back: Curve,
     /// The pins it was drawn through, from the hem up.
     pub pins: Vec<Pin>,
+    /// Where it ends.
+    pub ends: Ends,
 }
 
 impl StitchingLine {
@@ -75,6 +79,17 @@ impl StitchingLine {
         Some((Station(Length::from_cm(from)), Station(Length::from_cm(to))))
     }
 
+    /// Where its run-out at one end starts: at the outermost pin that takes something, or below a stretch that goes straight through.
+    /// Nothing where nothing is altered.
+    pub fn taper_from(&self, end: EndOf) -> Option<Station> {
+        let (_, altered, _) = altered(&self.pins);
+        let (pin, other) = match end {
+            EndOf::Lower => (altered.first()?, self.ends.upper),
+            EndOf::Upper => (altered.last()?, self.ends.lower),
+        };
+        Some(taper_from(pin, end, Some(other)))
+    }
+
     /// Both edges moved by the same amount everywhere.
     pub fn has_equal_edges(&self) -> bool {
         self.front == self.back
@@ -88,10 +103,17 @@ pub struct Ends {
     pub lower: End,
     /// At the top of the seam.
     pub upper: End,
-    /// The lower end was not given: it meets the old stitching as soon as that is safe, or runs off before.
+    /// The lower end was not given: it runs off an edge that is near, or meets the old stitching where that is safe.
     pub lower_is_assumed: bool,
     /// The upper end was not given: likewise.
     pub upper_is_assumed: bool,
+}
+
+impl Default for Ends {
+    fn default() -> Self {
+        let edge = End::RunsOff {};
+        Self { lower: edge, upper: edge, lower_is_assumed: true, upper_is_assumed: true }
+    }
 }
 
 impl Ends {
@@ -123,8 +145,6 @@ pub struct AlteredSeam<'a> {
     pub keeps_percent: u8,
     /// How the sides were made to agree.
     pub sides: Sides,
-    /// Where the lines end.
-    pub ends: Ends,
     /// How far a smooth line may pass beside a pin.
     pub tolerance: Length,
     /// The garment's left and right, in this order; without pieces where nothing changes.
@@ -146,6 +166,23 @@ impl AlteredSeam<'_> {
     }
 }
 
+/// How far pins may move.
+#[derive(Clone, Copy, Debug)]
+pub(super) struct Tolerance {
+    /// Any pin at most.
+    pub any: Length,
+    /// The deepest.
+    pub deepest: Length,
+}
+
+impl Tolerance {
+    /// A share of a line has the same share of its tolerance, so that it is drawn like the whole.
+    pub fn fraction(self, over: i64, under: i64) -> Self {
+        let of = |length: Length| length.fraction(over, under).max(Length::from_nm(1));
+        Self { any: of(self.any), deepest: of(self.deepest) }
+    }
+}
+
 /// A seam on its way to its lines: its sides agree, nothing is drawn yet.
 pub(super) struct Draft<'a> {
     /// The number of the change that it was entered with; what others bring has theirs.
@@ -154,8 +191,8 @@ pub(super) struct Draft<'a> {
     pub change: Cow<'a, SeamChange>,
     pub sides: Sides,
     pub keeps_percent: u8,
-    /// Where it ends, and how far beside a pin it may pass, where another seam's line says so.
-    pub given: Option<(Ends, Length)>,
+    /// Where it ends on each side, and how far beside a pin it may pass, where another seam's line says so.
+    pub given: Option<([Ends; 2], Tolerance)>,
 }
 
 impl<'a> Draft<'a> {
@@ -179,36 +216,31 @@ impl<'a> Draft<'a> {
         Ok(Self { number, facts, change: Cow::Owned(change), sides, keeps_percent: 100, given: None })
     }
 
-    pub fn ends(&self, garment: &Garment) -> Ends {
-        ends(garment, self.facts, &self.change, &self.sides)
+    /// Where its line ends on each side.
+    pub fn ends(&self, garment: &Garment) -> [Ends; 2] {
+        self.sides.pins.each_ref().map(|pins| ends(garment, self.facts, &self.change, pins))
     }
 
-    /// As it was set, or as it suits the depth of the pins.
-    pub fn tolerance(&self) -> Length {
-        self.change.tolerance.map_or_else(
-            || {
-                let edges = self.sides.pins.iter().flatten().flat_map(|p| [p.edges.front.0, p.edges.back.0]);
-                let (of, six) = TOLERANCE_OF_DEEPEST;
-                let deepest = edges.map(Length::abs).max();
-                let suits = deepest.map_or(TOLERANCE, |deepest| deepest.fraction(of, six));
-                TOLERANCE.min(suits).max(Length::from_nm(1))
-            },
-            |t| t.length,
-        )
+    /// As it was set, or as pins wobble.
+    pub fn tolerance(&self) -> Tolerance {
+        let any = self.change.tolerance.map_or(TOLERANCE, |set| set.length);
+        Tolerance { any, deepest: TOLERANCE_OF_DEEPEST }
     }
 
     pub fn drawn(self, garment: &Garment) -> Result<AlteredSeam<'a>, Wrongs> {
         let (ends, tolerance) = self.given.unwrap_or_else(|| (self.ends(garment), self.tolerance()));
         let Self { number, facts, change, sides, keeps_percent, .. } = self;
         let draw = |side: GarmentSide| {
-            draw_line(&sides.pins[side as usize], ends, facts, change.fairing, tolerance)
+            let at = side as usize;
+            draw_line(&sides.pins[at], ends[at], facts, change.fairing, tolerance)
                 .map_err(|(end, wrong)| vec![(number, end.word().to_owned(), wrong)])
         };
         let left = draw(GarmentSide::Left)?;
-        let right = if sides.pins[0] == sides.pins[1] { left.clone() } else { draw(GarmentSide::Right)? };
+        let alike = sides.pins[0] == sides.pins[1] && ends[0] == ends[1];
+        let right = if alike { left.clone() } else { draw(GarmentSide::Right)? };
         let lines = [left, right];
-        let lengths = Default::default();
-        Ok(AlteredSeam { facts, change, keeps_percent, sides, ends, tolerance, lines, lengths })
+        let (tolerance, lengths) = (tolerance.any, Default::default());
+        Ok(AlteredSeam { facts, change, keeps_percent, sides, tolerance, lines, lengths })
     }
 }
 
@@ -232,7 +264,7 @@ impl<'a> Draft<'a> {
 /// let Change::Seam(outseam) = &document.try_ons[0].changes[0] else { panic!("it begins with a seam") };
 /// let altered = alter(&document.states[0].garment, outseam).expect("its pins make a line");
 /// let at_the_hem = altered.line(GarmentSide::Left).at(Station(Length::ZERO));
-/// assert_eq!(at_the_hem.whole().0, Length::from_mm(68), "2 edges of 3.4 cm");
+/// assert_eq!(at_the_hem.front.0.nearest(Length::from_mm(1)), Length::from_mm(34), "3.4 cm off each edge");
 /// # Ok::<(), serde_json::Error>(())
 /// ```
 pub fn alter<'a>(
@@ -284,71 +316,151 @@ fn wrong_pins(garment: &Garment, facts: &SeamFacts, change: &SeamChange) -> Vec<
     faults
 }
 
-/// The ends as given; a missing one meets the old stitching where the safe run-out (8, 6 or 4 times the offset by cloth) is
-/// reached, at least 5 cm on, or runs off where the seam is too short for that.
+/// The ends of the line through the pins of one side, as given. A missing one runs off an edge that is near the outermost pin, parallel to
+/// the old stitching; else it meets that where the safe run-out (8, 6 or 4 times the offset by cloth) is reached, at least 5 cm on, or at
+/// the edge where that comes first. A pin of nought ends the line.
 ///
 /// So a line is never carried further than its pins can answer for: one pin at the waist of a dress says nothing about its hem.
-fn ends(garment: &Garment, facts: &SeamFacts, change: &SeamChange, sides: &Sides) -> Ends {
-    let reach = |pin: &Pin| {
-        let offset = pin.edges.front.0.abs().max(pin.edges.back.0.abs());
-        (offset * garment.cloth.safe_run_out()).max(SHORTEST_RUN_OUT)
-    };
-    let meets = |station| End::MeetsOldStitching { station: Measure { length: station, unit: Unit::Cm } };
-    let lowest =
-        sides.pins.iter().filter_map(|pins| pins.first()).map(|pin| pin.station.0 - reach(pin)).min();
-    let highest =
-        sides.pins.iter().filter_map(|pins| pins.last()).map(|pin| pin.station.0 + reach(pin)).max();
-    let lower = match lowest {
-        Some(station) if station >= Length::ZERO => meets(station),
-        Some(_) | None => End::RunsOff {},
-    };
-    let upper = match highest.unwrap_or_default() {
-        station if station <= facts.length.length => meets(station),
-        _ => through_the_band(garment, facts, sides).unwrap_or(End::RunsOff {}),
+fn ends(garment: &Garment, facts: &SeamFacts, change: &SeamChange, pins: &[Pin]) -> Ends {
+    let (below, altered, above) = altered(pins);
+    let upper = change.upper.or_else(|| through_the_band(garment, facts, altered));
+    let end = |of: EndOf| {
+        let (set, nought) = match of {
+            EndOf::Lower => (change.lower, below.last()),
+            EndOf::Upper => (upper, above.first()),
+        };
+        match (set, nought) {
+            (set, Some(pin)) if !contradicts(set, of, pin.station.0) => meets(pin.station.0),
+            (Some(set), _) => set,
+            (None, _) => assumed_end(garment, facts, of, altered, [change.lower, upper]),
+        }
     };
     Ends {
-        lower: change.lower.unwrap_or(lower),
-        upper: change.upper.unwrap_or(upper),
-        lower_is_assumed: change.lower.is_none(),
-        upper_is_assumed: change.upper.is_none(),
+        lower: end(EndOf::Lower),
+        upper: end(EndOf::Upper),
+        lower_is_assumed: change.lower.is_none() && below.is_empty(),
+        upper_is_assumed: change.upper.is_none() && above.is_empty(),
     }
 }
 
-/// A centre seam that is taken in at the waist goes straight through the band, unless pins within it say otherwise.
-fn through_the_band(garment: &Garment, facts: &SeamFacts, sides: &Sides) -> Option<End> {
+/// The pins below those that take something, those, and the pins above them. No pins at all where none takes anything.
+fn altered(pins: &[Pin]) -> (&[Pin], &[Pin], &[Pin]) {
+    let takes = |pin: &Pin| pin.edges != Edges::default();
+    let (Some(mut from), Some(last)) = (pins.iter().position(takes), pins.iter().rposition(takes)) else {
+        return (&[], &[], &[]);
+    };
+    let mut to = last + 1;
+    // A pin of nought at the same place as one that takes something is one with it.
+    let is_one = |a: usize| pins[a + 1].station.0 - pins[a].station.0 < UNSEEN;
+    while from > 0 && is_one(from - 1) {
+        from -= 1;
+    }
+    while to < pins.len() && is_one(to - 1) {
+        to += 1;
+    }
+    (&pins[..from], &pins[from..to], &pins[to..])
+}
+
+/// Where the run-out at one end starts whose outermost pin is `pin`, when the other end is like that.
+fn taper_from(pin: &Pin, of: EndOf, other: Option<End>) -> Station {
+    match other {
+        Some(End::StraightThrough { from }) if (from.length - pin.station.0) * of.beyond() > Length::ZERO => {
+            Station(from.length)
+        }
+        Some(
+            End::StraightThrough { .. }
+            | End::MeetsOldStitching { .. }
+            | End::RunsOff {}
+            | End::CarriesOn { .. },
+        )
+        | None => pin.station,
+    }
+}
+
+fn meets(station: Length) -> End {
+    End::MeetsOldStitching { station: Measure { length: station, unit: Unit::Cm } }
+}
+
+/// Whether an end that somebody set has the line altered at a pin of nought beyond it.
+fn contradicts(set: Option<End>, of: EndOf, nought: Length) -> bool {
+    match set {
+        Some(End::MeetsOldStitching { station }) => (station.length - nought) * of.beyond() < Length::ZERO,
+        Some(End::StraightThrough { .. }) => true,
+        Some(End::RunsOff {} | End::CarriesOn { .. }) | None => false,
+    }
+}
+
+/// An end that nobody set, of a line whose other end may go straight through a stretch: the taper starts only beyond that.
+fn assumed_end(
+    garment: &Garment,
+    facts: &SeamFacts,
+    of: EndOf,
+    altered: &[Pin],
+    set: [Option<End>; 2],
+) -> End {
+    let (pin, edge, other) = match of {
+        EndOf::Lower => (altered.first(), Length::ZERO, set[1]),
+        EndOf::Upper => (altered.last(), facts.length.length, set[0]),
+    };
+    let Some(pin) = pin else { return End::RunsOff {} };
+    let depth = |pin: &Pin| pin.edges.front.0.abs().max(pin.edges.back.0.abs());
+    let Station(start) = taper_from(pin, of, other);
+    let offset =
+        if start == pin.station.0 { depth(pin) } else { altered.iter().map(depth).max().unwrap_or_default() };
+    let room = (edge - start) * of.beyond();
+    let reach = (offset * garment.cloth.safe_run_out()).max(SHORTEST_RUN_OUT);
+    if room <= NEAR_AN_EDGE { End::RunsOff {} } else { meets(start + reach.min(room) * of.beyond()) }
+}
+
+/// A centre seam that is pinned at the waist, in the band or near it, goes straight through the band, unless pins within it say otherwise.
+fn through_the_band(garment: &Garment, facts: &SeamFacts, altered: &[Pin]) -> Option<End> {
     let depth = garment.waistband_depth?.length;
     if !facts.seam.is_single() || garment.span_of(facts.seam).1 != Level::Waist {
         return None;
     }
-    let stations = || sides.pins.iter().flatten().map(|pin| pin.station.0);
-    let top = stations().max()?;
-    let below_band = top.min(facts.length.length - depth);
-    let is_alone = !stations().any(|s| s != top && s >= below_band);
-    let from = if is_alone { below_band } else { top };
+    let (top, below) = altered.split_last()?;
+    let band = facts.length.length - depth;
+    if top.station.0 < band.min(facts.length.length - NEAR_AN_EDGE) {
+        return None;
+    }
+    let is_alone = below.last().is_none_or(|pin| pin.station.0 < band.min(top.station.0));
+    let from = if is_alone { band.min(top.station.0) } else { top.station.0 };
     Some(End::StraightThrough { from: Measure { length: from, unit: Unit::Cm } })
 }
 
 /// What is wrong with one end of a line.
 type WrongEnd = (EndOf, Wrong);
 
+/// The line of one side: without pieces where no pin takes anything.
 fn draw_line(
     pins: &[Pin],
     ends: Ends,
     facts: &SeamFacts,
     way: Fairing,
-    tolerance: Length,
+    tolerance: Tolerance,
 ) -> Result<StitchingLine, WrongEnd> {
-    if pins.is_empty() {
-        return Ok(StitchingLine::default());
+    let (below, altered, above) = altered(pins);
+    let pins = pins.to_vec();
+    if altered.is_empty() {
+        return Ok(StitchingLine { pins, ends, ..StitchingLine::default() });
+    }
+    for (of, pin) in [(EndOf::Lower, below.last()), (EndOf::Upper, above.first())] {
+        if let Some(pin) = pin
+            && let End::MeetsOldStitching { station: found } = ends.of(of)
+            && contradicts(Some(ends.of(of)), of, pin.station.0)
+        {
+            return Err((of, Wrong::EndAmongPins { found, pin: pin.station.0 }));
+        }
     }
     let edge = |of: fn(Edges) -> PerEdge| {
-        let offsets: Vec<(f64, f64)> = pins.iter().map(|p| (p.station.0.cm(), of(p.edges).0.cm())).collect();
+        let offsets: Vec<(f64, f64)> =
+            altered.iter().map(|p| (p.station.0.cm(), of(p.edges).0.cm())).collect();
         edge_curve(&offsets, ends, facts, way, tolerance)
     };
     let front = edge(|e| e.front)?;
     let back =
-        if pins.iter().all(|p| p.edges.front == p.edges.back) { front.clone() } else { edge(|e| e.back)? };
-    Ok(StitchingLine { front, back, pins: pins.to_vec() })
+        if altered.iter().all(|p| p.edges.front == p.edges.back) { front.clone() } else { edge(|e| e.back)? };
+    Ok(StitchingLine { front, back, pins, ends })
 }
 
 /// The curve of one edge through `(station, offset)` pins, with its ends.
@@ -357,70 +469,56 @@ fn edge_curve(
     ends: Ends,
     facts: &SeamFacts,
     way: Fairing,
-    tolerance: Length,
+    tolerance: Tolerance,
 ) -> Result<Curve, WrongEnd> {
     let top = facts.length.length.cm();
-    let datum = facts.seam.datum();
-    let knot = |(s, wanted): (f64, f64)| Knot { s, wanted, pins: 1, held: false, level: false };
+    let knot = |(s, wanted): (f64, f64)| Knot { s, wanted, held: false };
     let mut knots: Vec<Knot> = joined(pins, [0.0, top]).into_iter().map(knot).collect();
-    let mut close = |of: EndOf, edge: f64, up: f64| {
-        let off = |found: Measure| match of {
-            EndOf::Lower => Wrong::OffDatum { found, datum },
-            EndOf::Upper => Wrong::OffEnd { found, length: facts.length.length, datum },
-        };
-        let closed =
-            close_end(&mut knots, ends.of(of), edge, up, tolerance, off).map_err(|wrong| (of, wrong));
+    let mut closed = |of: EndOf| {
+        let closed = closed(&mut knots, ends, of, facts, tolerance.any).map_err(|wrong| (of, wrong));
         knots.reverse();
         closed
     };
-    let (low, low_flat) = close(EndOf::Lower, 0.0, 1.0)?;
-    let (high, high_flat) = close(EndOf::Upper, top, -1.0)?;
-    if high - low < UNSEEN.cm() {
-        let found = Measure { length: Length::from_cm(high), unit: facts.length.unit };
+    let (lower, upper) = (closed(EndOf::Lower)?, closed(EndOf::Upper)?);
+    if upper.station() - lower.station() < UNSEEN.cm() {
+        let found = Measure { length: Length::from_cm(upper.station()), unit: facts.length.unit };
         return Err((EndOf::Upper, Wrong::EndsCross { found }));
     }
-    let mut curve = fair(&knots, way, tolerance.cm());
-    let level = |s: [f64; 2], y: f64| Piece { s, y: [y, y], m: [0.0, 0.0] };
-    if low_flat && low > 0.0 {
-        curve.pieces.insert(0, level([0.0, low], curve.at(low)));
-    }
-    if high_flat && high < top {
-        curve.pieces.push(level([high, top], curve.at(high)));
-    }
-    Ok(curve)
+    let gate = Gate { any: tolerance.any.cm(), deepest: tolerance.deepest.cm() };
+    Ok(fair(&knots, [lower, upper], way, gate))
 }
 
-/// Puts the knot of an end before the first of `knots`. `up` is 1 at the lower end and −1 at the upper one, where the
-/// knots come reversed; `off` is what is wrong with a station beyond the edge. Gives the station of the end knot, and whether the line is
-/// level beyond it.
-fn close_end(
+/// How a line goes on from the first of `knots`, which come reversed at the upper end. Those that a straight stretch has the mean of become
+/// one, where that begins.
+fn closed(
     knots: &mut Vec<Knot>,
-    end: End,
-    edge: f64,
-    up: f64,
+    ends: Ends,
+    of: EndOf,
+    facts: &SeamFacts,
     tolerance: Length,
-    off: impl Fn(Measure) -> Wrong,
-) -> Result<(f64, bool), Wrong> {
-    let first = knots[0].s;
-    match end {
-        End::RunsOff {} | End::CarriesOn { .. } if first == edge => knots[0].held = true,
-        End::RunsOff {} | End::CarriesOn { .. } => {
-            knots.insert(0, Knot { s: edge, wanted: 0.0, pins: 0, held: false, level: false });
-        }
-        End::MeetsOldStitching { station } => {
-            let s = station.length.cm();
-            if (first - s) * up < UNSEEN.cm() {
-                return Err(Wrong::EndAmongPins { found: station, pin: Length::from_cm(first) });
-            }
+) -> Result<Close, Wrong> {
+    let (edge, datum) = (if of == EndOf::Lower { 0.0 } else { facts.length.length.cm() }, facts.seam.datum());
+    let up = if of == EndOf::Lower { 1.0 } else { -1.0 };
+    match ends.of(of) {
+        End::RunsOff {} if ends.is_assumed(of) => Ok(Close::Parallel(edge)),
+        End::RunsOff {} | End::CarriesOn { .. } => Ok(Close::Carries(edge)),
+        End::MeetsOldStitching { station: found } => {
+            let (s, first) = (found.length.cm(), knots[0].s);
             if (s - edge) * up < 0.0 {
-                return Err(off(station));
+                return Err(match of {
+                    EndOf::Lower => Wrong::OffDatum { found, datum },
+                    EndOf::Upper => Wrong::OffEnd { found, length: facts.length.length, datum },
+                });
             }
-            knots.insert(0, Knot { s, wanted: 0.0, pins: 0, held: true, level: true });
+            if (first - s) * up < UNSEEN.cm() {
+                return Err(Wrong::EndAmongPins { found, pin: Length::from_cm(first) });
+            }
+            Ok(Close::Meets(s))
         }
         End::StraightThrough { from } => {
             let s = from.length.cm();
-            let inside: Vec<f64> =
-                knots.iter().filter(|k| (k.s - s) * up < UNSEEN.cm()).map(|k| k.wanted).collect();
+            let is_inside = |knot: &Knot| (knot.s - s) * up < UNSEEN.cm();
+            let inside: Vec<f64> = knots.iter().filter(|k| is_inside(k)).map(|k| k.wanted).collect();
             if inside.is_empty() {
                 return Err(Wrong::NoPinInStretch { found: from });
             }
@@ -428,9 +526,9 @@ fn close_end(
             if inside.iter().any(|d| (d - mean).abs() > tolerance.cm()) {
                 return Err(Wrong::StretchDisagrees { found: from, tolerance });
             }
-            knots.retain(|k| (k.s - s) * up >= UNSEEN.cm());
-            knots.insert(0, Knot { s, wanted: mean, pins: 0, held: true, level: true });
+            knots.retain(|knot| !is_inside(knot));
+            knots.insert(0, Knot { s, wanted: mean, held: true });
+            Ok(Close::Parallel(edge))
         }
     }
-    Ok((knots[0].s, matches!(end, End::StraightThrough { .. })))
 }

@@ -105,7 +105,7 @@ fn band(
     let garment = subject.garment;
     if seam.facts.seam.run() != Run::Down
         || garment.span_of(seam.facts.seam).1 != Level::Waist
-        || matches!(seam.ends.upper, End::MeetsOldStitching { .. })
+        || matches!(line.ends.upper, End::MeetsOldStitching { .. })
     {
         return None;
     }

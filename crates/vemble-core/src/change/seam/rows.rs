@@ -12,23 +12,26 @@ impl AlteredSeam<'_> {
     pub(crate) fn rows(&self, garment: &Garment, tape: Tape) -> Vec<Row> {
         let Some((from, to)) = self.span() else { return Vec::new() };
         let top = Station(self.facts.length.length);
-        let turns = matches!(self.ends.upper, End::CarriesOn { .. });
         let mut places = Vec::new();
-        for (end, edge) in [(from, Station::default()), (to, top)] {
-            let place = match end == edge {
-                true if edge == top && turns => MarkedPlace::Corner,
-                true => MarkedPlace::Edge,
-                false => MarkedPlace::MeetsOldStitching,
-            };
-            places.push((end, place));
-        }
-        for end in [self.ends.lower, self.ends.upper] {
-            if let End::StraightThrough { from } = end {
-                places.push((Station(from.length), MarkedPlace::StraightFromHere));
+        for line in &self.lines {
+            let Some((low, high)) = line.span() else { continue };
+            for (station, end) in [(low, line.ends.lower), (high, line.ends.upper)] {
+                let place = match end {
+                    End::MeetsOldStitching { .. } => MarkedPlace::MeetsOldStitching,
+                    End::CarriesOn { .. } => MarkedPlace::Corner,
+                    End::RunsOff {} | End::StraightThrough { .. } => MarkedPlace::Edge,
+                };
+                places.push((station, place));
+                if let End::StraightThrough { from } = end {
+                    places.push((Station(from.length), MarkedPlace::StraightFromHere));
+                }
             }
-        }
-        for pin in self.lines.iter().flat_map(|l| &l.pins).filter(|p| !(turns && p.station == top)) {
-            places.push((pin.station, MarkedPlace::Pin));
+            let turns = matches!(line.ends.upper, End::CarriesOn { .. });
+            let pins = line.pins.iter().filter(|p| !(turns && p.station == top));
+            places.extend(
+                pins.filter(|p| low <= p.station && p.station <= high)
+                    .map(|pin| (pin.station, MarkedPlace::Pin)),
+            );
         }
         for level in &garment.levels {
             let station = garment.station_on(self.facts.seam, level.level).map(Station);

@@ -13,14 +13,16 @@ const KINK: f64 = 0.25;
 /// A line that runs out into the old stitching.
 #[derive(Clone, Copy, Debug)]
 pub(crate) struct RunOut {
-    /// From the outermost pin to where it meets.
+    /// From where the taper starts to where it meets.
     pub run: Length,
-    /// What is taken at that pin, per edge.
+    /// What is taken where it starts, per edge.
     pub offset: Length,
     /// Run-out length ÷ offset that lies flat in this cloth.
     pub safe: i64,
-    /// Where it would have to meet the old stitching; nothing where the seam is too short for that.
+    /// Where it would have to meet the old stitching; nothing where the seam is too short for that, or a pin of nought ends it.
     pub wanted: Option<Station>,
+    /// A pin of nought ends it.
+    pub ends_at_pin: bool,
     /// Down to the datum, not up from it.
     pub downwards: bool,
 }
@@ -40,15 +42,6 @@ pub(crate) struct Kink {
     pub to: Station,
 }
 
-/// A slope that is carried on to an edge nobody pinned.
-#[derive(Clone, Copy, Debug)]
-pub(crate) struct CarriedOn {
-    pub edge: Station,
-    pub at_edge: Length,
-    pub pin: Station,
-    pub at_pin: Length,
-}
-
 pub(super) fn judge(
     subject: &Subject<'_>,
     seam: &AlteredSeam<'_>,
@@ -56,7 +49,7 @@ pub(super) fn judge(
     line: &StitchingLine,
 ) -> Vec<Finding> {
     let run_outs = EndOf::ALL.iter().filter_map(|end| run_out(subject, seam, side, line, *end));
-    run_outs.chain(kink(seam, side, line)).chain(carried_on(seam, side, line)).collect()
+    run_outs.chain(kink(seam, side, line)).collect()
 }
 
 /// Run-out length ÷ offset: safe at the cloth's figure, may poke down to half of it, will poke below.
@@ -67,20 +60,25 @@ fn run_out(
     line: &StitchingLine,
     end: EndOf,
 ) -> Option<Finding> {
-    let End::MeetsOldStitching { station: meets } = seam.ends.of(end) else { return None };
-    let (pin, up) = match end {
-        EndOf::Lower => (line.pins.first()?.station, -1),
-        EndOf::Upper => (line.pins.last()?.station, 1),
-    };
-    let offset = line.deepest(pin);
+    let End::MeetsOldStitching { station: meets } = line.ends.of(end) else { return None };
+    let (start, up) = (line.taper_from(end)?, end.beyond());
+    let offset = line.deepest(start);
     if offset < NOUGHT {
         return None;
     }
     let safe = subject.garment.cloth.safe_run_out();
-    let run = (meets.length - pin.0) * up;
-    let wanted = pin.0 + offset * safe * up;
-    let fits = !wanted.is_negative() && wanted <= seam.facts.length.length;
-    let facts = RunOut { run, offset, safe, wanted: fits.then_some(Station(wanted)), downwards: up < 0 };
+    // An end that is set holds for both sides: far enough for each.
+    let far_enough = |line: &StitchingLine| {
+        let start = line.taper_from(end)?;
+        Some((start.0 + line.deepest(start) * safe * up) * up)
+    };
+    let wanted = seam.lines.iter().filter_map(far_enough).max()? * up;
+    let set = if end == EndOf::Lower { seam.change.lower } else { seam.change.upper };
+    let ends_at_pin = !line.ends.is_assumed(end) && set != Some(line.ends.of(end));
+    let fits = !ends_at_pin && !wanted.is_negative() && wanted <= seam.facts.length.length;
+    let run = (meets.length - start.0) * up;
+    let wanted = fits.then_some(Station(wanted));
+    let facts = RunOut { run, offset, safe, wanted, ends_at_pin, downwards: up < 0 };
     let outcome = match facts.ratio() {
         ratio if ratio >= safe as f64 => Outcome::Passes,
         ratio if ratio * 2.0 >= safe as f64 => Outcome::Caution,
@@ -110,19 +108,4 @@ fn kink(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine)
     let kink = all.reduce(|a, b| if b.steepest > a.steepest { b } else { a })?;
     let outcome = if kink.steepest > KINK { Outcome::Caution } else { Outcome::Passes };
     Some(Finding::new(seam.finding(Rule::Kink, side), outcome, Found::Kink(kink)).at(kink.from))
-}
-
-/// Where the slope carries on to an edge nobody pinned, and passes the largest pin on its way.
-fn carried_on(seam: &AlteredSeam<'_>, side: Option<GarmentSide>, line: &StitchingLine) -> Option<Finding> {
-    let (from, to) = line.span()?;
-    let largest = line.pins.iter().map(|p| p.edges.front.0.abs().max(p.edges.back.0.abs())).max()?;
-    let ends =
-        [(EndOf::Lower, from, line.pins.first()?.station), (EndOf::Upper, to, line.pins.last()?.station)];
-    let (end, edge, pin) = ends.into_iter().find(|(end, edge, _)| {
-        matches!(seam.ends.of(*end), End::RunsOff {}) && line.deepest(*edge) > largest + seam.tolerance
-    })?;
-    let facts = CarriedOn { edge, at_edge: line.deepest(edge), pin, at_pin: line.deepest(pin) };
-    let mut key = seam.finding(Rule::CarriedOn, side);
-    key.end = Some(end);
-    Some(Finding::new(key, Outcome::Caution, Found::CarriedOn(facts)).at(edge))
 }

@@ -1,6 +1,6 @@
 //! One amount spread over several seams: each takes its share of the line, and the shares add up to what was pinned.
 //!
-//! A lath that is bent to half the pins, with half the tolerance, takes half the curve: so each share is drawn like the whole, with its
+//! Pins of half the depth, made fair with half the tolerance, give half the curve: so each share is drawn like the whole, with its
 //! tolerance and its ends, and the sum holds between the pins too.
 
 use super::input::SeamShare;
@@ -110,8 +110,11 @@ fn give<'a>(
     draft.sides.from = SidesFrom::Shared(from, share.percent);
     draft.change.to_mut().fairing = fairing;
     let own = draft.ends(garment);
-    let ends = Ends { lower: ends.0.unwrap_or(own.lower), upper: ends.1.unwrap_or(own.upper), ..own };
-    draft.given = Some((ends, tolerance.max(Length::from_nm(1))));
+    let on = |n: usize| {
+        let ([lower, upper], own) = (ends[n], own[n]);
+        Ends { lower: lower.unwrap_or(own.lower), upper: upper.unwrap_or(own.upper), ..own }
+    };
+    draft.given = Some(([on(0), on(1)], tolerance));
     Ok(given)
 }
 
@@ -134,10 +137,9 @@ fn datum(garment: &Garment, seam: Seam) -> Length {
     garment.level(garment.span_of(seam).0).map_or(Length::ZERO, |l| l.station.length)
 }
 
-/// The ends of the line of `from`, on the seam of `to`, where they can be the same there.
-fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> (Option<End>, Option<End>) {
+/// The ends of the lines of `from`, on the seam of `to`, where they can be the same there: lower and upper for each side.
+fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [[Option<End>; 2]; 2] {
     let length = to.facts.length.length;
-    let Ends { lower, upper, .. } = from.ends(garment);
     let on = |end: End, is_one_edge: bool| match end {
         End::MeetsOldStitching { station } => {
             let at = station.length + up;
@@ -151,7 +153,8 @@ fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> (
         End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => None,
     };
     let top = from.facts.length.length + up - length;
-    (on(lower, up.abs() <= ONE_EDGE), on(upper, top.abs() <= ONE_EDGE))
+    from.ends(garment)
+        .map(|ends| [on(ends.lower, up.abs() <= ONE_EDGE), on(ends.upper, top.abs() <= ONE_EDGE)])
 }
 
 fn halved(pin: Pin) -> Pin {

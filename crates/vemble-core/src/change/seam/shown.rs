@@ -1,8 +1,8 @@
 //! An altered seam in figures and words.
 
-use super::{AlteredSeam, edge_lengths};
+use super::{AlteredSeam, StitchingLine, edge_lengths};
 use crate::change::{ChangeKey, Drawn};
-use crate::fitting::{End, EndOf, Reading};
+use crate::fitting::{End, EndOf, GarmentSide, Reading};
 use crate::garment::{Garment, Seam};
 use crate::judge::Subject;
 use crate::length::{Figure, Tape};
@@ -27,8 +27,8 @@ impl Show for AlteredSeam<'_> {
             allowance: tape.figure(self.facts.least_allowance().length),
             sides: SidesResult::of(&self.sides, subject, tape),
             ends: [EndOf::Lower, EndOf::Upper].map(|end| self.end_words(end, subject.garment, tape)),
-            lower_is_assumed: is_altered && self.ends.lower_is_assumed,
-            upper_is_assumed: is_altered && self.ends.upper_is_assumed,
+            lower_is_assumed: is_altered && self.is_assumed(EndOf::Lower),
+            upper_is_assumed: is_altered && self.is_assumed(EndOf::Upper),
             lower_station: self.end_station(EndOf::Lower, tape),
             upper_station: self.end_station(EndOf::Upper, tape),
             tolerance: tape.figure(tolerance),
@@ -44,20 +44,52 @@ impl Show for AlteredSeam<'_> {
             pins: self.change.readings.iter().map(|r| self.pin(r, subject, tape)).collect(),
             is_altered,
             sides_agree: self.sides_agree(),
-            edges_equal: self.lines.iter().all(super::StitchingLine::has_equal_edges),
+            edges_equal: self.lines.iter().all(StitchingLine::has_equal_edges),
             strip: self.strip(subject.garment, subject.put_on, tape),
         }
     }
 }
 
 impl AlteredSeam<'_> {
-    /// Where one end of the line is, in words.
+    /// What is said of each line, with its side where the two differ in that.
+    pub(super) fn by_side(&self, say: impl Fn(&StitchingLine) -> String) -> Vec<String> {
+        let mut lines: Vec<_> = self.each_line().collect();
+        if lines.is_empty() {
+            lines.push((None, &self.lines[0]));
+        }
+        let said: Vec<String> = lines.iter().map(|(_, line)| say(line)).collect();
+        if said.iter().all(|words| *words == said[0]) {
+            return said.into_iter().take(1).collect();
+        }
+        let of_side = |(words, (side, _)): (&String, &(Option<GarmentSide>, _))| {
+            format!("{}: {words}", side.map_or("both", GarmentSide::name))
+        };
+        said.iter().zip(&lines).map(of_side).collect()
+    }
+
+    /// One end of one of its lines was not given.
+    pub(super) fn is_assumed(&self, end: EndOf) -> bool {
+        self.each_line().any(|(_, line)| line.ends.is_assumed(end))
+    }
+
+    /// Where one end of the lines is, in words.
     pub(super) fn end_words(&self, end: EndOf, garment: &Garment, tape: Tape) -> String {
+        self.by_side(|line| self.end_of_line(line, end, garment, tape)).join("; ")
+    }
+
+    /// Where one end of one line is, in words.
+    pub(super) fn end_of_line(
+        &self,
+        line: &StitchingLine,
+        end: EndOf,
+        garment: &Garment,
+        tape: Tape,
+    ) -> String {
         let edge = match end {
             EndOf::Lower => self.facts.seam.datum(),
             EndOf::Upper => garment.top_of(self.facts.seam),
         };
-        match self.ends.of(end) {
+        match line.ends.of(end) {
             End::MeetsOldStitching { station } => {
                 format!("meets the old stitching at {}", tape.show(station.length))
             }
@@ -73,9 +105,10 @@ impl AlteredSeam<'_> {
 
     /// Where one end meets the old stitching or goes straight; nothing where nothing can be assumed without a pin.
     pub(super) fn end_station(&self, end: EndOf, tape: Tape) -> Option<Figure> {
-        match self.ends.of(end) {
+        let line = self.each_line().next().map_or(&self.lines[0], |(_, line)| line);
+        match line.ends.of(end) {
             End::MeetsOldStitching { station } | End::StraightThrough { from: station } => {
-                (self.is_altered() || !self.ends.is_assumed(end)).then(|| tape.figure(station.length))
+                (self.is_altered() || !line.ends.is_assumed(end)).then(|| tape.figure(station.length))
             }
             End::RunsOff {} | End::CarriesOn { .. } => None,
         }
@@ -104,7 +137,7 @@ impl AlteredSeam<'_> {
     /// How long both edges are afterwards; one entry where both sides are the same.
     fn length_words(&self, garment: &Garment, tape: Tape) -> Vec<String> {
         let [one, other] = self.facts.seam.edges();
-        let of = |side: &crate::fitting::GarmentSide| {
+        let of = |side: &GarmentSide| {
             let l = edge_lengths(garment, self, *side)?;
             let whose = if self.sides_agree() { String::new() } else { format!("{}: ", side.name()) };
             let now = tape.bare(l.old);

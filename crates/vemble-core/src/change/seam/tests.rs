@@ -1,8 +1,9 @@
 //! What must always hold of a line, for any pins.
 
+use super::fair::{Close, Gate, Knot, fair};
 use super::*;
 use crate::chalk::MarkedPlace;
-use crate::change::{Piece, Pin, Sides, SidesFrom, reconcile};
+use crate::change::{Pin, Sides, SidesFrom, reconcile};
 use crate::fitting::Fairing;
 use crate::fitting::{End, FrontShare, GarmentSide, Reading, SidePolicy};
 use crate::length::Tape;
@@ -10,8 +11,6 @@ use crate::length::{Length, Measure, Station, Unit};
 use crate::place::Level;
 use crate::tests::kit::{meets, outseam, trousers};
 use proptest::prelude::*;
-
-const TAU: i64 = 3;
 
 fn reading(side: GarmentSide, station_mm: i64, amount_tenths: i64) -> Reading {
     let measure = |nm| Measure { length: Length::from_nm(nm), unit: Unit::Cm };
@@ -37,6 +36,22 @@ fn pins() -> impl Strategy<Value = Vec<(i64, i64)>> {
     })
 }
 
+/// Pins 5 to 9 cm apart along a shape, each up to 3 mm beside it.
+fn wobbling(count: std::ops::Range<usize>) -> impl Strategy<Value = Vec<(i64, i64)>> {
+    let pins = prop::collection::vec((50_i64..90, -30_i64..=30), count);
+    (pins, 40_i64..300, 40_i64..300, -60_i64..200).prop_map(|(pins, first, last, bulge)| {
+        let length: i64 = pins.iter().map(|p| p.0).sum();
+        let mut at = 0;
+        let place = |(gap, wobble): (i64, i64)| {
+            at += gap;
+            let shape =
+                first + (last - first) * at / length + bulge * 4 * at / length * (length - at) / length;
+            (at, (shape + wobble).max(5))
+        };
+        pins.into_iter().map(place).collect()
+    })
+}
+
 fn way() -> impl Strategy<Value = Fairing> {
     prop_oneof![Just(Fairing::Smooth), Just(Fairing::EveryPin), Just(Fairing::Straight)]
 }
@@ -50,6 +65,25 @@ fn line(way: Fairing, readings: Vec<Reading>) -> [StitchingLine; 2] {
     alter(&trousers(), &alteration).unwrap().lines
 }
 
+/// Pins of which those below nought are let out.
+fn gaps_below_nought(pins: &[(i64, i64)]) -> Vec<Reading> {
+    let signed = |reading: Reading| match reading.amount.length.is_negative() {
+        true => Reading {
+            how: crate::fitting::How::Gap,
+            amount: Measure { length: reading.amount.length * -2, ..reading.amount },
+            ..reading
+        },
+        false => reading,
+    };
+    readings(GarmentSide::Left, pins).into_iter().map(signed).collect()
+}
+
+/// Both ends, set or not.
+fn ends() -> impl Strategy<Value = [Option<End>; 2]> {
+    let end = |at: &'static str| prop_oneof![Just(None), Just(Some(End::RunsOff {})), Just(meets(at))];
+    (end("0 cm"), end("90 cm")).prop_map(|(lower, upper)| [lower, upper])
+}
+
 /// The greatest distance between two lines from a station in mm upwards, in mm.
 fn apart(a: &StitchingLine, b: &StitchingLine, from: i64) -> f64 {
     let difference = |mm: i64| (a.front.at(mm as f64 / 10.0) - b.front.at(mm as f64 / 10.0)).abs() * 10.0;
@@ -60,30 +94,58 @@ proptest! {
     #![proptest_config(ProptestConfig { cases: 800, max_global_rejects: 20_000, failure_persistence: None, ..ProptestConfig::default() })]
 
     #[test]
-    fn no_peak_loses_more_than_a_sixth(at in 100_i64..600, depth in 20_i64..400) {
-        let [line, _] = line(Fairing::Smooth, readings(GarmentSide::Left, &[(at, depth)]));
-        let there = line.front.at(at as f64 / 10.0) * 100.0;
-        prop_assert!(there >= depth as f64 * 5.0 / 6.0 - 1e-3, "{there} of {depth}");
-    }
-
-    #[test]
-    fn a_line_stays_within_tolerance_and_on_its_side(pins in pins(), way in way()) {
+    fn each_pin_stays_within_its_gate_and_the_line_on_its_side(pins in pins(), way in way()) {
         let [line, _] = line(way, readings(GarmentSide::Left, &pins));
-        let largest = pins.iter().map(|p| p.1).max().unwrap() as f64 / 100.0;
+        let deepest = pins.iter().map(|p| p.1).max().unwrap() as f64 / 100.0;
+        let takes = |p: &(i64, i64)| p.1 > 0;
+        let (first, last) = (pins.iter().position(takes), pins.iter().rposition(takes));
+        let fair = way == Fairing::Smooth && last.map_or(0, |last| last + 1 - first.unwrap()) > 3;
         for &(s, d) in &pins {
-            let beside = line.front.at(s as f64 / 10.0) - d as f64 / 100.0;
-            prop_assert!(beside.abs() * 10.0 <= TAU as f64 + 1e-6, "{beside} cm at {s} mm");
+            let d = d as f64 / 100.0;
+            let gate = if d == deepest { 0.1_f64.min(d / 6.0) } else { 0.3_f64.min(d / 6.0) };
+            let beside = (line.front.at(s as f64 / 10.0) - d).abs();
+            prop_assert!(beside <= if fair { gate } else { 0.0 } + 1e-6, "{beside} cm at {s} mm");
         }
-        prop_assert!(line.front.range(0.0, 80.0).0 > -1.5e-3, "never changes sign");
-        let (first, last) = (pins[0].0 as f64 / 10.0, 80.0);
-        prop_assert!(line.front.range(first, last).1 <= largest + 0.3 + 1.5e-3, "never passes the largest pin");
+        prop_assert!(line.front.range(0.0, 80.0).0 > -1e-6, "never changes sign");
+        prop_assert!(line.front.range(0.0, 80.0).1 <= deepest + 0.1 + 1e-6, "nor passes the deepest pin by more than 1 mm");
         prop_assert_eq!(line.front.at(80.0), 0.0, "an end is exact");
-        if pins[0].0 == 0 {
-            prop_assert!((line.front.at(0.0) - pins[0].1 as f64 / 100.0).abs() < 1e-9, "a pin at the edge is exact");
-        }
         if way != Fairing::Straight {
             prop_assert!(line.front.steepest(79.9999, 80.0) < 1e-3, "no bend where it meets");
         }
+    }
+
+    /// Nothing between two pins is deeper or shallower than the line at both, and nothing beyond the outermost is deeper than there.
+    #[test]
+    fn a_line_does_not_swing(pins in pins(), way in way(), ends in ends(), let_out in any::<bool>()) {
+        let sign = if let_out { -1 } else { 1 };
+        let signed: Vec<(i64, i64)> = pins.iter().enumerate().map(|(n, p)| (p.0, if n % 2 == 0 { p.1 } else { sign * p.1 })).collect();
+        let change = SeamChange { lower: ends[0], upper: ends[1], fairing: way, ..outseam(gaps_below_nought(&signed), None) };
+        let Ok(altered) = alter(&trousers(), &change).map(|seam| seam.lines[0].clone()) else { return Ok(()) };
+        let at: Vec<f64> = signed.iter().map(|p| p.0 as f64 / 10.0).collect();
+        let y: Vec<f64> = at.iter().map(|s| altered.front.at(*s)).collect();
+        for n in 1..at.len() {
+            let (low, high) = altered.front.range(at[n - 1], at[n]);
+            prop_assert!(low >= y[n - 1].min(y[n]) - 1e-6 && high <= y[n - 1].max(y[n]) + 1e-6, "{low} to {high} between {n} pins");
+        }
+        for (from, to, y) in [(0.0, at[0], y[0]), (at[at.len() - 1], 104.0, y[y.len() - 1])] {
+            let (low, high) = altered.front.range(from, to);
+            prop_assert!(low >= y.min(0.0) - 1e-6 && high <= y.max(0.0) + 1e-6, "{low} to {high} beyond {y}");
+        }
+    }
+
+    /// One millimetre more at a pin moves a line whose ends nobody set by about as much: no end jumps.
+    #[test]
+    fn a_millimetre_more_moves_the_line_by_a_little(pins in wobbling(1..9), which: prop::sample::Index, way in way()) {
+        let mut more = pins.clone();
+        more[which.index(pins.len())].1 += 10;
+        let drawn = |pins: &[(i64, i64)]| {
+            let change = SeamChange { fairing: way, ..outseam(readings(GarmentSide::Left, pins), None) };
+            let [line, _] = alter(&trousers(), &change).unwrap().lines;
+            line
+        };
+        // The deepest pin may move by less than others, and which one that is may change.
+        let moved = apart(&drawn(&pins), &drawn(&more), 0);
+        prop_assert!(moved <= 4.0, "moved by {moved} mm");
     }
 
     /// Read twice, on one tape and on the other: what lies nearer than cloth knows is one place, and nothing swings or breaks there.
@@ -96,13 +158,13 @@ proptest! {
         again.station.length = again.station.length + Length::from_nm(beside);
         let [line_once, _] = line(way, once.clone());
         let [line_twice, _] = line(way, [&once[..], &[again.clone()]].concat());
-        prop_assert_eq!(&line_once.front, &line_twice.front);
+        prop_assert!(apart(&line_once, &line_twice, 0) <= 0.1);
         // With another figure it is the mean of both, and the line goes no further than either.
         again.amount = Measure { length: Length::from_nm(amount * 100_000), ..again.amount };
         let [apart, _] = line(way, [&once[..], &[again]].concat());
         let most = pins.iter().map(|p| p.1).chain([amount]).max().unwrap() as f64 / 100.0;
         let (low, high) = apart.front.range(pins[0].0 as f64 / 10.0, 80.0);
-        prop_assert!(low > -1.5e-3 && high <= most + 0.3 + 1.5e-3, "{low} to {high}, not to {most}");
+        prop_assert!(low > -1e-6 && high <= most + 0.1 + 1e-6, "{low} to {high}, not to {most}");
     }
 
     #[test]
@@ -128,23 +190,19 @@ proptest! {
         prop_assert!(let_out.front.plus(1.0, &taken_in.front).range(0.0, 80.0).1.abs() < 1e-9);
     }
 
+    /// From five pins on: fewer are a shape as they are.
     #[test]
-    fn a_pin_on_the_line_does_not_move_it(pins in pins(), at in 10_i64..690, way in prop_oneof![Just(Fairing::Smooth), Just(Fairing::Straight)]) {
-        // Pins steeper than 1 : 1 to each other are no line that cloth follows: between them the lath is bent over posts of its own, which
-        // a pin among them moves.
-        prop_assume!(pins.windows(2).all(|w| (w[1].1 - w[0].1).abs() <= 10 * (w[1].0 - w[0].0)));
-        prop_assume!(pins.iter().all(|p| (p.0 - at).abs() >= 10) && at > pins[0].0 && at < pins[pins.len() - 1].0);
+    fn a_pin_on_the_line_hardly_moves_it(pins in wobbling(5..9), between: prop::sample::Index) {
         let mut readings = readings(GarmentSide::Left, &pins);
-        let [before, _] = line(way, readings.clone());
-        let on_the_line = before.at(Station(Length::from_mm(at))).front.0;
-        // A pin above all others would raise the bound that the largest pin sets.
-        let largest = pins.iter().map(|p| p.1).max().unwrap() * 100_000;
-        prop_assume!((0..=largest).contains(&on_the_line.nm()));
-        readings.push(Reading { amount: Measure { length: on_the_line, unit: Unit::Cm }, ..reading(GarmentSide::Left, at, 0) });
-        let [after, _] = line(way, readings);
-        // Below the first pin the slope is carried on, and a steep one carries what rounding does to it far.
-        let moved = apart(&before, &after, pins[0].0);
-        prop_assert!(moved <= 0.75, "moved by {moved} mm");
+        let [before, _] = line(Fairing::Smooth, readings.clone());
+        let n = between.index(pins.len() - 1);
+        let at = i64::midpoint(pins[n].0, pins[n + 1].0);
+        let amount = Measure { length: before.at(Station(Length::from_mm(at))).front.0, unit: Unit::Cm };
+        readings.push(Reading { amount, ..reading(GarmentSide::Left, at, 0) });
+        let [after, _] = line(Fairing::Smooth, readings);
+        let moved = apart(&before, &after, 0);
+        // A new deepest pin may move by less than the one before it: that is what two millimetres and a half are reached by.
+        prop_assert!(moved <= 2.5, "moved by {moved} mm");
     }
 
     #[test]
@@ -158,19 +216,76 @@ proptest! {
     }
 }
 
+/// Lines from an independent implementation, in another language and with other mathematics.
 #[test]
-fn a_swing_is_eased_by_the_least_that_cures_it() {
-    // Nothing, nothing, then suddenly a lot: a free lath would swing to the other side of the old stitching.
-    let pins = readings(GarmentSide::Left, &[(0, 0), (200, 0), (260, 300), (300, 320)]);
-    let [line, _] = line(Fairing::Smooth, pins);
-    assert!(line.front.range(0.0, 80.0).0 > -1.5e-3);
-    assert!(line.front.range(0.0, 80.0).0 <= 0.0, "but no further than needed");
+fn lines_are_as_drawn_elsewhere() {
+    #[derive(serde::Deserialize)]
+    struct Elsewhere {
+        case: String,
+        stations: Vec<f64>,
+        pins: Vec<f64>,
+        meets_below: Option<f64>,
+        meets_above: Option<f64>,
+        faired: Vec<(f64, f64)>,
+        line: Vec<(f64, f64)>,
+    }
+    let cases: Vec<Elsewhere> = serde_json::from_str(include_str!("fairing.json")).unwrap();
+    for case in cases {
+        let all = case.stations.iter().zip(&case.pins).map(|(&s, &wanted)| Knot { s, wanted, held: false });
+        let knots: Vec<Knot> = all.filter(|knot| knot.wanted != 0.0).collect();
+        let close = |meets: Option<f64>, knot: &Knot| meets.map_or(Close::Parallel(knot.s), Close::Meets);
+        let close = [close(case.meets_below, &knots[0]), close(case.meets_above, &knots[knots.len() - 1])];
+        let gate = Gate { any: 0.3, deepest: 0.1 };
+        let line =
+            StitchingLine { front: fair(&knots, close, Fairing::Smooth, gate), ..StitchingLine::default() };
+        for (s, wanted) in case.faired.into_iter().chain(case.line) {
+            let drawn = line.front.at(s);
+            assert!((drawn - wanted).abs() <= 0.001, "{}: {drawn} at {s}, not {wanted}", case.case);
+        }
+    }
 }
 
 #[test]
-fn the_slope_carries_on_to_the_edge() {
-    let [line, _] = line(Fairing::Straight, readings(GarmentSide::Left, &[(100, 200), (300, 100)]));
-    assert!((line.front.at(0.0) - 2.5).abs() < 1e-9);
+fn ends_that_nobody_set() {
+    let garment = trousers();
+    let ends = |pins: &[(&str, &str)], lower: Option<End>| {
+        let pins =
+            pins.iter().map(|(at, amount)| crate::tests::kit::pin(GarmentSide::Left, at, amount)).collect();
+        let change = SeamChange { lower, ..outseam(pins, None) };
+        let [line, _] = alter(&garment, &change).unwrap().lines;
+        let end = |end| match end {
+            End::MeetsOldStitching { station } => station.to_string(),
+            _ => "off".into(),
+        };
+        (end(line.ends.lower), end(line.ends.upper), line.front)
+    };
+    for (pins, lower, upper) in [
+        (&[("50 cm", "1 cm")][..], "42 cm", "58 cm"),
+        (&[("50 cm", "0.3 cm")], "45 cm", "55 cm"),
+        (&[("3 cm", "1 cm")], "off", "11 cm"),
+        (&[("2 in", "1 cm")], "off", "13.08 cm"),
+        (&[("5.1 cm", "1 cm")], "0 cm", "13.1 cm"),
+        (&[("16 cm", "2 cm")], "0 cm", "32 cm"),
+        (&[("15 cm", "2 cm")], "0 cm", "31 cm"),
+        (&[("100 cm", "1 cm")], "92 cm", "off"),
+        (&[("90 cm", "2 cm")], "74 cm", "104 cm"),
+        (&[("40 cm", "0 cm"), ("60 cm", "1.8 cm"), ("80 cm", "0 cm")], "40 cm", "80 cm"),
+        (&[("30 cm", "0 cm"), ("40 cm", "0 cm"), ("60 cm", "1.8 cm")], "40 cm", "74.4 cm"),
+        (&[("0 cm", "0 cm"), ("60 cm", "1 cm")], "0 cm", "68 cm"),
+    ] {
+        let (low, high, front) = ends(pins, None);
+        assert_eq!((low.as_str(), high.as_str()), (lower, upper), "{pins:?}");
+        assert!(front.range(0.0, 104.0).0 >= 0.0);
+    }
+    // Near an edge it is as deep there as at its pin, whichever way it slopes.
+    let (.., front) = ends(&[("3 cm", "1 cm"), ("20 cm", "2 cm")], None);
+    assert!((front.at(0.0) - 1.0).abs() < 1e-9);
+    // Where somebody says that it runs off its slope carries on, but no deeper, and never to the other side.
+    let off = Some(End::RunsOff {});
+    let at_the_hem = |pins: &[(&str, &str)]| ends(pins, off).2.at(0.0);
+    assert!((at_the_hem(&[("10 cm", "1 cm"), ("30 cm", "2 cm")]) - 0.5).abs() < 1e-9);
+    assert!((at_the_hem(&[("10 cm", "2 cm"), ("30 cm", "1 cm")]) - 2.0).abs() < 1e-9);
+    assert!(at_the_hem(&[("30 cm", "0.5 cm"), ("40 cm", "2 cm")]).abs() < 1e-9);
 }
 
 mod curves {
@@ -234,58 +349,6 @@ mod curves {
     }
 }
 
-mod smoothness {
-    use super::*;
-
-    /// ∫y″² over a line, by its pieces: y″ is straight on each, so Simpson's rule is exact.
-    fn bending(line: &StitchingLine) -> f64 {
-        let energy = |p: &Piece| {
-            let h = p.s[1] - p.s[0];
-            let chord = (p.y[1] - p.y[0]) / h;
-            let low = (6.0 * chord - 4.0 * p.m[0] - 2.0 * p.m[1]) / h;
-            let high = (2.0 * p.m[0] + 4.0 * p.m[1] - 6.0 * chord) / h;
-            let middle = f64::midpoint(low, high);
-            h / 6.0 * (low * low + 4.0 * middle * middle + high * high)
-        };
-        line.front.pieces.iter().map(energy).sum()
-    }
-
-    fn with_tolerance(pins: &[(i64, i64)], mm: i64) -> StitchingLine {
-        let tolerance = Some(Measure { length: Length::from_mm(mm), unit: Unit::Mm });
-        let readings = readings(GarmentSide::Left, pins);
-        let alteration = SeamChange { tolerance, ..outseam(readings, meets("80 cm")) };
-        let [line, _] = alter(&trousers(), &alteration).unwrap().lines;
-        line
-    }
-
-    proptest! {
-        #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
-
-        #[test]
-        fn following_every_pin_never_bends_less(pins in pins()) {
-            let [smooth, _] = line(Fairing::Smooth, readings(GarmentSide::Left, &pins));
-            let [every_pin, _] = line(Fairing::EveryPin, readings(GarmentSide::Left, &pins));
-            // A gate put where the line would swing may let it pass by a hundredth of a millimetre.
-            prop_assert!(bending(&smooth) <= bending(&every_pin) * 1.01 + 1e-6);
-        }
-
-        #[test]
-        fn more_tolerance_never_bends_more(pins in pins()) {
-            let (tight, wide) = (with_tolerance(&pins, 2), with_tolerance(&pins, 6));
-            prop_assert!(bending(&wide) <= bending(&tight) * 1.01 + 1e-6);
-        }
-    }
-
-    #[test]
-    fn one_wobbling_pin_is_passed_by_and_the_others_are_kept() {
-        // An even taper of 1 : 20, with one pin 4 mm off it.
-        let line = with_tolerance(&[(0, 300), (100, 250), (200, 240), (300, 150), (400, 100)], 4);
-        for (s, wanted) in [(0.0, 3.0), (10.0, 2.5), (20.0, 2.0), (30.0, 1.5)] {
-            assert!((line.front.at(s) - wanted).abs() < 0.25, "{} at {s}", line.front.at(s));
-        }
-    }
-}
-
 mod two_sides {
     use super::*;
 
@@ -325,12 +388,14 @@ mod two_sides {
     }
 
     #[test]
-    fn six_millimetres_are_a_wobble_and_more_is_a_question() {
+    fn a_quarter_inch_is_a_wobble_and_more_is_a_question() {
         let decided = both(&[(0, 200)], &[(0, 140)], None);
         assert_eq!((decided.from, decided.undecided), (SidesFrom::By(SidePolicy::Mean), false));
-        let asked = both(&[(0, 200)], &[(0, 139)], None);
+        let quarter = both(&[(0, 2000)], &[(0, 1937)], None);
+        assert!(!quarter.undecided, "1/4 in is no question yet");
+        let asked = both(&[(0, 200)], &[(0, 136)], None);
         assert_eq!((asked.from, asked.undecided), (SidesFrom::By(SidePolicy::KeepEach), true));
-        assert_eq!(asked.apart.unwrap().0, Length::from_nm(6_100_000));
+        assert_eq!(asked.apart.unwrap().0, Length::from_nm(6_400_000));
         assert_eq!(both(&[(0, 200)], &[], None).from, SidesFrom::Copied(GarmentSide::Left));
         assert_eq!(both(&[], &[], None).from, SidesFrom::Nothing);
     }
@@ -367,27 +432,16 @@ mod chalk {
             prop_assert!(marks.windows(2).all(|w| w[0].station < w[1].station));
             prop_assert!(marks.iter().all(|m| m.station.0.nm() % tape.mark().nm() == 0));
             prop_assert!(marks.windows(2).all(|w| w[1].station.0 - w[0].station.0 <= tape.chalk_step()));
-            for pin in &seam.lines[0].pins {
+            let Some((low, high)) = seam.span() else { return Ok(()) };
+            for pin in seam.lines[0].pins.iter().filter(|pin| low <= pin.station && pin.station <= high) {
                 let at = Station(tape.round(pin.station.0));
                 prop_assert!(marks.iter().any(|m| m.station == at && m.places.contains(&MarkedPlace::Pin)));
             }
-            prop_assert!(marks[0].places.contains(&MarkedPlace::Edge));
-            prop_assert!(marks.iter().any(|m| m.places.contains(&MarkedPlace::Level(Level::Knee))));
+            let begins = if low.0 == Length::ZERO && pins[0].1 > 0 { MarkedPlace::Edge } else { MarkedPlace::MeetsOldStitching };
+            prop_assert!(marks[0].places.contains(&begins), "{:?}", marks[0]);
+            let knee = garment.level(Level::Knee).unwrap().station.length;
+            prop_assert_eq!(marks.iter().any(|m| m.places.contains(&MarkedPlace::Level(Level::Knee))), (low.0..high.0).contains(&knee));
             prop_assert!(marks.last().unwrap().places.contains(&MarkedPlace::MeetsOldStitching));
         }
-    }
-
-    /// One pin answers for its own place: without ends that somebody set, the line comes back on either side of it.
-    #[test]
-    fn one_pin_alone_is_not_carried_to_the_ends_of_its_seam() {
-        let garment = trousers();
-        let at = |station: &str| {
-            let alteration = outseam(vec![crate::tests::kit::pin(GarmentSide::Left, station, "1 cm")], None);
-            let seam = alter(&garment, &alteration).unwrap();
-            (seam.ends.lower, seam.ends.upper)
-        };
-        let meets = |station: &str| End::MeetsOldStitching { station: crate::tests::kit::m(station) };
-        assert_eq!(at("50 cm"), (meets("42 cm"), meets("58 cm")), "8 times the offset in woven cloth");
-        assert_eq!(at("3 cm"), (End::RunsOff {}, meets("11 cm")), "the hem is nearer than that");
     }
 }

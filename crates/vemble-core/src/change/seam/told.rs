@@ -5,7 +5,7 @@ use super::allowance::{BULKY, Capacity, Kept};
 use super::in_the_way::{Crossed, POCKETS_APART, PocketGap};
 use super::judge::{Found, Grain, Limb};
 use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
-use super::run_out::{CarriedOn, Kink, RunOut};
+use super::run_out::{Kink, RunOut};
 use crate::garment::Band;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, adjusted_words};
@@ -16,7 +16,6 @@ impl Tell for Found {
         match self {
             Self::RunOut(facts) => run_out(facts, key, outcome, to),
             Self::Kink(facts) => kink(facts, key, outcome, to),
-            Self::CarriedOn(facts) => carried_on(facts, key, outcome, to),
             Self::Capacity(facts) => capacity(facts, key, outcome, to),
             Self::Kept(facts) => kept(facts, key, outcome, to),
             Self::Grain(facts) => grain(facts, key, outcome, to),
@@ -58,6 +57,9 @@ fn run_out(facts: &RunOut, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
             let at = if facts.downwards { -(-wanted.0).up_to(mark) } else { wanted.0.up_to(mark) };
             format!("Let it meet the old stitching at {}.", to.show(at))
         }
+        None if facts.ends_at_pin => {
+            "The pin of 0 ends it: take less at the pin beside that, or put it further away.".into()
+        }
         None => format!(
             "The seam is too short for {}: take less at the last pin, or run off the edge.",
             to.show(facts.offset * safe)
@@ -78,19 +80,6 @@ fn kink(facts: &Kink, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Sa
     let title = format!("Bends of the {}, {}", key.name(to), key.side_words());
     Said::new(title, figures, reason)
         .mended(outcome, || "Look at these two pins again, or let the smooth line pass further beside them.")
-}
-
-fn carried_on(facts: &CarriedOn, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
-    let figures = format!(
-        "{} per edge at {}; the last pin, at {}, has {}",
-        to.show(facts.at_edge),
-        to.show(facts.edge.0),
-        to.show(facts.pin.0),
-        to.show(facts.at_pin)
-    );
-    let title = format!("Carried on to the edge, {}", key.side_words());
-    Said::new(title, figures, "Nobody pinned there: the slope of the last pins is carried on.")
-        .mended(outcome, || "Put a pin at the edge.")
 }
 
 fn capacity(facts: &Capacity, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
