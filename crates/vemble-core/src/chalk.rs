@@ -1,7 +1,7 @@
 //! Chalked: a curve at the marks of a tape. From here on figures are what the hand does, row by row.
 
 use crate::fitting::{Edges, GarmentSide};
-use crate::length::{Length, Station, Tape};
+use crate::length::{Length, Station, Tape, Taught};
 use crate::place::Level;
 
 /// Why a row is where it is.
@@ -43,7 +43,7 @@ pub struct Row {
 /// What is chalked on one side.
 #[derive(Clone, Copy, Debug, PartialEq)]
 pub struct RowSide {
-    /// From the old stitching, or from the middle of a dart, on each edge.
+    /// From the old stitching, or from the middle of a dart, on each edge: at marks of the tape.
     pub edges: Edges,
     /// The cut line from the old stitching on each edge, only if it is trimmed.
     pub cut: Option<[Length; 2]>,
@@ -61,18 +61,6 @@ impl Row {
     /// The sides it has.
     pub fn sides(&self) -> impl Iterator<Item = &RowSide> {
         self.left.iter().chain(&self.right)
-    }
-}
-
-impl RowSide {
-    /// What is chalked on each edge, at the marks of a tape: equal edges show the same figure, unequal ones are adjusted so that they add up.
-    pub fn chalked(&self, tape: Tape) -> [Length; 2] {
-        let [front, back] = [self.edges.front.0, self.edges.back.0];
-        if front == back {
-            return [tape.round(front); 2];
-        }
-        let (shown, _) = tape.apportion(&[front, back]);
-        [shown[0], shown[1]]
     }
 }
 
@@ -124,12 +112,12 @@ pub(crate) enum Way {
 }
 
 impl Way {
-    /// The way that `rows` go at the marks of a tape: what is chalked there, not what lies below them.
-    pub fn of(rows: &[Row], tape: Tape) -> Self {
+    /// The way that `rows` go.
+    pub fn of(rows: &[Row]) -> Self {
         let (mut takes_in, mut lets_out) = (false, false);
-        for edge in rows.iter().flat_map(Row::sides).flat_map(|side| side.chalked(tape)) {
-            takes_in |= edge > Length::ZERO;
-            lets_out |= edge < Length::ZERO;
+        for edge in rows.iter().flat_map(Row::sides).flat_map(|side| [side.edges.front, side.edges.back]) {
+            takes_in |= edge.0 > Length::ZERO;
+            lets_out |= edge.0 < Length::ZERO;
         }
         match (takes_in, lets_out) {
             (true, true) => Self::Both,
@@ -139,5 +127,5 @@ impl Way {
     }
 }
 
-/// Where to begin stitching: on the old line, 3 cm before it leaves it (teaching value: enough stitches to lock in).
-pub const START_ON_OLD_LINE: Length = Length::from_mm(30);
+/// Where to begin stitching: on the old line, 3 cm or 1 1/4 in before it leaves it (teaching value: enough stitches to lock in).
+pub const START_ON_OLD_LINE: Taught = Taught::new(30, 80);

@@ -77,7 +77,7 @@ pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>
         Row::new(place.words(&newest.garment, tape), cells.collect())
     });
     let garment = &*newest.garment.with_levels_in_order(&document.wearer);
-    let as_it_is = girths(&Subject::as_it_is(garment, &document.wearer));
+    let as_it_is = girths(&Subject::as_it_is(garment, &document.wearer, tape));
     let measured = as_it_is.iter().map(|girth| {
         let of = |t: &SolvedTryOn| {
             let after = t.levels.iter().filter(|l| l.level == girth.level.level).map(|l| l.after.text());

@@ -251,6 +251,8 @@ pub struct PinResult {
     pub station: Figure,
     /// What the tape said.
     pub amount: Figure,
+    /// The same as it was typed, where that is finer than the marks of the tape.
+    pub read: String,
     /// The offset at which the pin is drawn, off the edge it was measured on.
     pub drawn: Figure,
     /// What the amount changes by when the drawn offset changes by one: 1, 2 or −2, by how it was measured.
@@ -263,7 +265,11 @@ pub struct PinResult {
     pub edges: String,
     /// Off altogether.
     pub whole: Figure,
-    /// How far the line passes beside it, per edge; positive where it takes more.
+    /// What is chalked there off each edge, and how far beside the pin that passes: `3.3 cm chalked, 0.1 cm less`. Nothing where the line
+    /// does not reach it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub chalked: Option<String>,
+    /// How far what is chalked passes beside it, per edge; positive where it takes more.
     pub beside: Figure,
     /// It stands further from the line than the tolerance.
     pub stands_off: bool,
@@ -277,6 +283,8 @@ pub(crate) struct LineAtPin {
     pub names: [&'static str; 2],
     pub keeps_percent: u8,
     pub takes: Edges,
+    /// The same as it is chalked; nothing beyond the line.
+    pub chalked: Option<Edges>,
     pub tolerance: Length,
 }
 
@@ -286,26 +294,42 @@ const ROUNDING: Length = Length::from_nm(10_000);
 impl PinResult {
     /// A pin against the line that was drawn.
     pub(crate) fn of(reading: &Reading, line: &LineAtPin, subject: &Subject<'_>, tape: Tape) -> Self {
-        let wanted = reading.edges(line.share);
-        let kept = |edge: PerEdge| edge.0.fraction(i64::from(line.keeps_percent), 100);
-        let front = line.takes.front.0 - kept(wanted.front);
-        let back = line.takes.back.0 - kept(wanted.back);
-        let beside = if front.abs() >= back.abs() { front } else { back };
+        let read = reading.edges(line.share);
+        let kept = |edge: PerEdge| PerEdge(edge.0.fraction(i64::from(line.keeps_percent), 100));
+        let kept = Edges { front: kept(read.front), back: kept(read.back) };
+        let beside = |of: Edges, wanted: Edges| {
+            let (front, back) = (of.front.0 - wanted.front.0, of.back.0 - wanted.back.0);
+            if front.abs() >= back.abs() { front } else { back }
+        };
+        let wanted = read.chalked(tape);
+        let passes = beside(line.chalked.unwrap_or_default(), kept.chalked(tape));
         Self {
             side: reading.side,
             seen_words: subject.put_on.seen_words(reading.side),
             station: tape.figure(reading.station.length),
             amount: tape.figure(reading.amount.length),
-            drawn: tape.figure(if reading.how == How::BackPanel { wanted.back.0 } else { wanted.front.0 }),
+            read: format!("{} {}", tape.as_typed(reading.amount), tape.unit_name()),
+            drawn: tape.figure(if reading.how == How::BackPanel { read.back.0 } else { read.front.0 }),
             amount_per_drawn: reading.how.amount_per_edge(),
             front: tape.figure(wanted.front.0),
             back: tape.figure(wanted.back.0),
             edges: edges_words(wanted, line.names, tape),
             whole: tape.figure(wanted.whole().0),
-            beside: tape.figure(beside),
-            stands_off: beside.abs() > line.tolerance + ROUNDING,
+            chalked: line.chalked.map(|edges| chalked_words(edges, passes, line.names, tape)),
+            beside: tape.figure(passes),
+            stands_off: beside(line.takes, kept).abs() > line.tolerance + ROUNDING,
             sum: pin_sum(reading, wanted, line.names, tape),
         }
+    }
+}
+
+/// What is chalked at a pin, and by how much that passes beside it.
+fn chalked_words(edges: Edges, passes: Length, names: [&str; 2], tape: Tape) -> String {
+    let chalked = edges_words(edges, names, tape);
+    match passes {
+        Length::ZERO => format!("{chalked} chalked"),
+        less if less.is_negative() => format!("{chalked} chalked, {} less", tape.show(-less)),
+        more => format!("{chalked} chalked, {} more", tape.show(more)),
     }
 }
 
@@ -320,7 +344,7 @@ pub(crate) fn edges_words(edges: Edges, [one, other]: [&str; 2], tape: Tape) -> 
 /// `1.6 from the old seam to the pin, folded: 2 edges × 1.6 = 3.2 cm altogether`.
 fn pin_sum(reading: &Reading, edges: Edges, names: [&str; 2], tape: Tape) -> String {
     let [one, other] = names;
-    let read = tape.bare(reading.amount.length);
+    let read = tape.as_typed(reading.amount);
     let how = match reading.how {
         How::Fold => "from the old seam to the pin, folded",
         How::Whole => "pinched out",
@@ -328,5 +352,15 @@ fn pin_sum(reading: &Reading, edges: Edges, names: [&str; 2], tape: Tape) -> Str
         How::BackPanel => &format!("off the {other} edge only"),
         How::Gap => "gap of the opened seam, let out",
     };
-    format!("{read} {how}: {} altogether", edges_sum(edges, 1, names, tape))
+    let left_over = match reading.how {
+        How::Whole => edges.whole().0 - tape.round(reading.amount.length),
+        How::Gap => -edges.whole().0 - tape.round(reading.amount.length),
+        How::Fold | How::FrontPanel | How::BackPanel => Length::ZERO,
+    };
+    let than = match left_over {
+        Length::ZERO => String::new(),
+        over if over.is_negative() => format!(", {} less than was read", tape.show(-over)),
+        over => format!(", {} more than was read", tape.show(over)),
+    };
+    format!("{read} {how}: {} altogether{than}", edges_sum(edges, 1, names, tape))
 }

@@ -15,6 +15,7 @@ use uuid::Uuid;
 use vemble_core::document::{Entry, State, wrong_state};
 use vemble_core::figure::Hanging;
 use vemble_core::garment::Garment;
+use vemble_core::length::Tape;
 use vemble_core::solve::{Glance, NextStep, glance};
 use vemble_store::{RailKey, Sewing, Store, StoreError, StoredDocument, StoredGarment};
 
@@ -51,7 +52,7 @@ pub struct OnTheRail {
 
 /// What the rails showed lately, by all that it depends on: most of a rail is as it was when it was last looked at. A cache
 /// of results, in memory, of each instance for itself; it is never wrong, only sometimes empty.
-pub struct Seen(Cache<RailKey, Arc<Hung>>);
+pub struct Seen(Cache<(RailKey, Tape), Arc<Hung>>);
 
 /// A place on the rail, ready to be sent.
 struct Hung {
@@ -70,27 +71,28 @@ impl Default for Seen {
     }
 }
 
-/// Every garment of the account, what presses most first.
-#[utoipa::path(responses((status = 200, body = Vec<OnTheRail>), (status = 401, body = Problem)))]
+/// Every garment of the account, what presses most first, as it is judged at the marks of a tape.
+#[utoipa::path(params(OnTape), responses((status = 200, body = Vec<OnTheRail>), (status = 401, body = Problem)))]
 #[get("/rail")]
 pub(crate) async fn rail(
     SignedIn(account): SignedIn,
     store: web::Data<Store>,
     seen: web::Data<Seen>,
+    on: web::Query<OnTape>,
 ) -> Result<HttpResponse, ApiError> {
-    let store = store.account(account.id);
+    let (store, tape) = (store.account(account.id), on.tape);
     let keys = store.rail_keys().await?;
     let mut known: HashMap<Uuid, Arc<Hung>> =
-        keys.iter().filter_map(|key| Some((key.garment.0, seen.0.get(key)?))).collect();
+        keys.iter().filter_map(|key| Some((key.garment.0, seen.0.get(&(*key, tape))?))).collect();
     let unknown: Vec<Uuid> =
         keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
     for stored in store.documents_of(&unknown).await? {
         let id = stored.id;
-        let Some(hung) = hung(stored)?.map(Arc::new) else { continue };
+        let Some(hung) = hung(stored, tape)?.map(Arc::new) else { continue };
         // What was changed between the two queries is kept under what it was read as.
         let key = keys.iter().find(|key| key.garment == (id, hung.version));
         if let Some(key) = key {
-            seen.0.insert(*key, hung.clone());
+            seen.0.insert((*key, tape), hung.clone());
         }
         known.insert(id, hung);
     }
@@ -101,8 +103,8 @@ pub(crate) async fn rail(
 }
 
 /// Nothing of a garment without a state.
-fn hung(stored: StoredDocument) -> Result<Option<Hung>, ApiError> {
-    let (Some(glance), Some(newest)) = (glance(&stored.document), stored.document.newest()) else {
+fn hung(stored: StoredDocument, tape: Tape) -> Result<Option<Hung>, ApiError> {
+    let (Some(glance), Some(newest)) = (glance(&stored.document, tape), stored.document.newest()) else {
         return Ok(None);
     };
     let Glance { next_step, cautions, stops, hanging } = glance;

@@ -1,5 +1,5 @@
 import { queryOptions } from "@tanstack/react-query";
-import { answer, api } from "./client";
+import { answer, api, type Tape } from "./client";
 
 /** What more than one place asks the server for: each has its key here and nowhere else. */
 
@@ -11,12 +11,16 @@ export const who = queryOptions({
   retry: false,
 });
 
-/** All garments. They change wherever something is entered: whoever looks at the rail asks anew. */
-export const rail = queryOptions({
-  queryKey: ["rail"],
-  queryFn: () => answer(api.GET("/api/v1/rail")),
-  staleTime: 0,
-});
+/** The rail, on whatever tape. */
+export const everyRail = { queryKey: ["rail"] };
+
+/** All garments, as they are judged on a tape. They change wherever something is entered: whoever looks at the rail asks anew. */
+export const rail = (tape: Tape) =>
+  queryOptions({
+    queryKey: [...everyRail.queryKey, tape],
+    queryFn: () => answer(api.GET("/api/v1/rail", { params: { query: { tape } } })),
+    staleTime: 0,
+  });
 
 /** All wearers, asked for anew for the same reason. */
 export const wearers = queryOptions({

@@ -555,7 +555,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every garment of the account, what presses most first. */
+        /** Every garment of the account, what presses most first, as it is judged at the marks of a tape. */
         get: operations["rail"];
         put?: never;
         post?: never;
@@ -2231,14 +2231,21 @@ export interface components {
             amount_per_drawn: number;
             /** @description Off the back edge. */
             back: components["schemas"]["Figure"];
-            /** @description How far the line passes beside it, per edge; positive where it takes more. */
+            /** @description How far what is chalked passes beside it, per edge; positive where it takes more. */
             beside: components["schemas"]["Figure"];
+            /**
+             * @description What is chalked there off each edge, and how far beside the pin that passes: `3.3 cm chalked, 0.1 cm less`. Nothing where the line
+             *     does not reach it.
+             */
+            chalked?: string | null;
             /** @description The offset at which the pin is drawn, off the edge it was measured on. */
             drawn: components["schemas"]["Figure"];
             /** @description What comes off each edge, in words: one figure, or one with the name of its edge for each. */
             edges: string;
             /** @description Off the front edge. */
             front: components["schemas"]["Figure"];
+            /** @description The same as it was typed, where that is finer than the marks of the tape. */
+            read: string;
             /** @description Where that was while pinning: "wearer’s right". */
             seen_words: string;
             /** @description The garment's side it was pinned on. */
@@ -5152,7 +5159,10 @@ export interface operations {
     };
     rail: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5165,6 +5175,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OnTheRail"][];
+                };
+            };
+            /** @description Malformed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             401: {

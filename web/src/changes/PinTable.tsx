@@ -93,7 +93,7 @@ export function PinTable(props: Props) {
               <td data-label="read">
                 <LengthField
                   label={`Pin ${index + 1}: amount read`}
-                  shown={pin?.amount.text ?? reading.amount}
+                  shown={pin?.read ?? reading.amount}
                   keep={`${key}.amount`}
                   complaint={complaint(index, "amount")}
                   onRead={(amount) => {
@@ -130,6 +130,11 @@ export function PinTable(props: Props) {
                       <Words>{pin.whole.text}</Words>
                     </button>
                   </Popover>
+                )}
+                {pin?.chalked && (
+                  <small className="quiet">
+                    <Words>{pin.chalked}</Words>
+                  </small>
                 )}
               </td>
               <td>

@@ -11,12 +11,14 @@ import { HangingView } from "../drawing/PictureView";
 import { newestFacts } from "../document/changes";
 import { forgetDrafts } from "../document/drafts";
 import { newestOf } from "../document/useGarment";
+import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import styles from "./rail.module.css";
 
 /** All garments, hanging in order of what presses most. */
 export default function RailPage() {
-  const rail = useQuery(queries.rail);
+  const { tape } = useSettings();
+  const rail = useQuery(queries.rail(tape));
   const who = useQuery(queries.who);
   const [search, setSearch] = useState("");
   const [wearer, setWearer] = useState<string | null>(null);
@@ -172,7 +174,7 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
   const path = { garment: garment.id };
   const failed = (error: unknown) => void message.error(problemOf(error).detail);
   const read = () => answer(api.GET("/api/v1/garments/{garment}", { params: { path } }));
-  const refresh = () => client.invalidateQueries(queries.rail);
+  const refresh = () => client.invalidateQueries(queries.everyRail);
   const putAway = async () => {
     const state = await read();
     await answer(

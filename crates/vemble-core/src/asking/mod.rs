@@ -196,7 +196,7 @@ pub fn asking(document: &Document, tape: Tape) -> Asking {
     };
     let wearer = &document.wearer;
     let garment = &*state.garment.with_levels_in_order(wearer);
-    let as_it_is = girths(&Subject::as_it_is(garment, wearer));
+    let as_it_is = girths(&Subject::as_it_is(garment, wearer, tape));
     let asked = Asked { garment, wearer, try_on, before: earlier.last(), girths: &as_it_is, tape };
     let mut steps: Vec<Step> = Vec::new();
     for (title, of) in ORDER {

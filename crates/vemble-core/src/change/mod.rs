@@ -19,7 +19,7 @@ pub use sides::{AGREE_WITHIN, Sides, SidesFrom, reconcile};
 use crate::fault::Wrong;
 use crate::fitting::{Edges, GarmentSide, Reading, SidePolicy};
 use crate::garment::{Dart, Garment, Seam};
-use crate::length::{Length, Station};
+use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 use dart::{AlteredDart, DartChange};
 use elastic::{CasedElastic, ElasticAt, ElasticChange};
@@ -106,7 +106,7 @@ pub(crate) trait Drawn {
     fn is_altered(&self) -> bool;
 
     /// What it takes off a level: from whole girths, from either leg, from either sleeve.
-    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide]) -> Vec<Term>;
+    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term>;
 
     /// Left and right are the same.
     fn sides_agree(&self) -> bool {
@@ -293,8 +293,8 @@ macro_rules! define {
                 match self { $(Self::$Kind(drawn) => drawn.is_altered(),)+ }
             }
 
-            fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide]) -> Vec<Term> {
-                match self { $(Self::$Kind(drawn) => drawn.takes(garment, level, sides),)+ }
+            fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
+                match self { $(Self::$Kind(drawn) => drawn.takes(garment, level, sides, tape),)+ }
             }
 
             fn sides_agree(&self) -> bool {

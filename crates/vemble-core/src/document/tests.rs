@@ -9,6 +9,7 @@ use crate::fitting::{GarmentSide, SidePolicy};
 use crate::garment::{Dart, Kind, Run};
 use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Subject, girths, judge_in_turn};
+use crate::length::Tape;
 use crate::tests::kit::{Fitted, m, pin, try_on};
 use crate::try_on::TryOn;
 
@@ -48,6 +49,7 @@ fn every_finding_is_known_by_what_version_1_called_it() {
                 wearer: &garment.wearer,
                 changes: &drawn,
                 put_on: try_on.put_on(),
+                tape: Tape::default(),
             };
             let all = keys(&try_on, &garment, &garment.wearer);
             let mut called: Vec<String> = Vec::new();

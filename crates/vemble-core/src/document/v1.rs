@@ -14,7 +14,7 @@ use crate::garment::{
     Pocket, Round, Run, Seam, SeamFacts,
 };
 use crate::judge::{FindingKey, Partner, Rule, Subject, girths, judge_in_turn};
-use crate::length::Measure;
+use crate::length::{Measure, Tape};
 use crate::place::Level;
 use crate::try_on::{LeftOut, PassedOver, TryOn, Version, Why};
 use serde::Deserialize;
@@ -284,7 +284,8 @@ fn changes(seams: Vec<SeamChange>, darts: Vec<DartChange>, elastic: Option<Elast
 pub(super) fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
     let garment = &*garment.with_levels_in_order(wearer);
     let drawn = draw(garment, &try_on.changes).unwrap_or_default();
-    let subject = Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on() };
+    let subject =
+        Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), tape: Tape::default() };
     let mut keys: Vec<FindingKey> =
         judge_in_turn(&subject, &girths(&subject)).into_iter().map(|finding| finding.key).collect();
     let sides = [None, Some(GarmentSide::Left), Some(GarmentSide::Right)];

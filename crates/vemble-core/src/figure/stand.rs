@@ -10,6 +10,7 @@ use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, GarmentLevel, Neckline};
 use crate::judge::{EaseWord, Girth, Subject, girths};
+use crate::length::Tape;
 use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -162,7 +163,7 @@ kinds!(on_stand);
 /// Draws `garment` as it is on its wearer.
 pub fn stand(garment: &Garment, wearer: &Wearer) -> Stand {
     let garment = &*garment.with_levels_in_order(wearer);
-    let girths = girths(&Subject::as_it_is(garment, wearer));
+    let girths = girths(&Subject::as_it_is(garment, wearer, Tape::default()));
     let body = Proportions::of(wearer);
     let height = body.height();
     let pose = Pose::of(body);

@@ -8,7 +8,7 @@ use crate::fitting::GarmentSide;
 use crate::fitting::{End, SidePolicy};
 use crate::garment::{Beginning, Kind, Width, begin, cloth_named};
 use crate::judge::{Subject, girths};
-use crate::length::{Length, Measure, Unit};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::tests::kit::{Fitted, meets, outseam, pin, taken, trousers};
 use kurbo::{BezPath, ParamCurve, Rect, Shape};
@@ -175,7 +175,7 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let pins = vec![pin(GarmentSide::Left, "0 cm", "4 cm"), pin(GarmentSide::Left, "40 cm", "2 cm")];
     let alteration = outseam(pins, meets("65 cm"));
     let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
-    let subject = Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer) };
+    let subject = Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer, Tape::Cm) };
     let levels = girths(&subject);
     let (as_it_is, changes) =
         (stand(&garment, &garment.wearer), stand_changes(&garment, &garment.wearer, &drawn, &levels));
@@ -331,7 +331,10 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
                 ..SeamChange::of(facts.seam)
             };
             let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
-            let levels = girths(&Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer) });
+            let levels = girths(&Subject {
+                changes: &drawn,
+                ..Subject::as_it_is(&garment, &garment.wearer, Tape::Cm)
+            });
             let told = stand_changes(&garment, &garment.wearer, &drawn, &levels).views;
             let pose = super::pose::Pose::of(crate::body::Proportions::of(&garment.wearer));
             let drape = super::drape::Drape::new(&garment, &pose).unwrap();

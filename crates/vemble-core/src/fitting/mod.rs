@@ -11,7 +11,7 @@ pub use side::{GarmentSide, PinnedBy, PutOn, WearerSide, Worn};
 pub use ways::{End, EndOf, Fairing, SidePolicy, Suggestion};
 
 use crate::choice::choice;
-use crate::length::{Length, Measure, PerEdge, Station, Whole};
+use crate::length::{Length, Measure, PerEdge, Station, Tape, Whole};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -75,6 +75,16 @@ impl Edges {
     /// Both edges together.
     pub fn whole(self) -> Whole {
         self.front + self.back
+    }
+
+    /// As they are chalked: each at a mark of a tape.
+    pub const fn chalked(self, tape: Tape) -> Self {
+        Self { front: PerEdge(tape.round(self.front.0)), back: PerEdge(tape.round(self.back.0)) }
+    }
+
+    /// The deeper of the two, without sign.
+    pub fn deepest(self) -> Length {
+        self.front.0.abs().max(self.back.0.abs())
     }
 }
 

@@ -1,7 +1,7 @@
 //! Cloth: what it is made like, and what that means for an alteration.
 
 use crate::choice::choice;
-use crate::length::Length;
+use crate::length::Taught;
 use crate::place::Structure;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -105,11 +105,11 @@ impl Cloth {
 
     /// How much allowance must stay beyond a stitching line that is let out, per edge: 4 mm for a serged knit,
     /// 10 mm where it frays, 6 mm in tight weaves (teaching values: what a finished edge needs to hold).
-    pub const fn keep(&self) -> Length {
+    pub const fn keep(&self) -> Taught {
         match (self.structure, self.frays) {
-            (Structure::Knit, _) => Length::from_mm(4),
-            (_, Frays::Little) => Length::from_mm(6),
-            (_, Frays::Some | Frays::Badly) => Length::from_mm(10),
+            (Structure::Knit, _) => Taught::new(4, 8),
+            (_, Frays::Little) => Taught::new(6, 16),
+            (_, Frays::Some | Frays::Badly) => Taught::new(10, 24),
         }
     }
 }

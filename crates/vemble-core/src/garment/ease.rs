@@ -1,6 +1,6 @@
 //! Ease: what a garment measures beyond the body, level by level. Teaching values of fitting practice.
 
-use crate::length::Length;
+use crate::length::{Length, Tape};
 use crate::place::{Level, Structure};
 
 /// Ease that a level wants on the whole girth: least to move in, and the usual range.
@@ -17,6 +17,16 @@ pub struct EaseBand {
 }
 
 impl EaseBand {
+    /// At the marks of a tape.
+    pub const fn on(self, tape: Tape) -> Self {
+        Self {
+            least: tape.round(self.least),
+            usual_from: tape.round(self.usual_from),
+            usual_to: tape.round(self.usual_to),
+            loose: tape.round(self.loose),
+        }
+    }
+
     /// The middle of the usual range.
     pub fn middle(&self) -> Length {
         (self.usual_from + self.usual_to).fraction(1, 2)

@@ -45,7 +45,7 @@ fn every_kind_begins_as_something_that_can_be() {
                 "{name}"
             );
             assert_eq!(doubts(&garment, &garment.wearer, Tape::Cm), [], "{name} does not doubt itself");
-            assert_eq!(glance(&whole).unwrap().next_step, NextStep::LookOver);
+            assert_eq!(glance(&whole, Tape::Cm).unwrap().next_step, NextStep::LookOver);
             let solved = solve(&whole, Tape::In).unwrap();
             let round = template.levels.iter().filter(|l| l.0 != Level::Shoulder).count();
             assert_eq!(solved.levels.len(), round);

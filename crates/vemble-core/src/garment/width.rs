@@ -1,6 +1,6 @@
 //! How wide a garment is at its levels.
 
-use crate::length::{Length, Measure};
+use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -21,6 +21,15 @@ impl Width {
         match self {
             Self::LaidFlat(m) => m.length * 2,
             Self::Girth(m) => m.length,
+        }
+    }
+
+    /// All the way round, at the marks of a tape: as it is read there, and doubled where it was laid flat.
+    pub fn on(self, tape: Tape) -> Length {
+        match self {
+            Self::LaidFlat(m) if tape.unit() == m.unit => tape.round(m.length * 2),
+            Self::LaidFlat(m) => tape.round(m.length) * 2,
+            Self::Girth(m) => tape.round(m.length),
         }
     }
 

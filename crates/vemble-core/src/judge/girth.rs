@@ -87,6 +87,8 @@ pub(crate) struct Girth {
     pub level: GarmentLevel,
     /// Whose girth: the whole garment, each leg, or the leg of one side.
     pub of: LevelOf,
+    /// Girth now.
+    before: Length,
     /// What the changes take off.
     pub terms: Vec<Term>,
     /// Girth after the changes.
@@ -97,13 +99,10 @@ pub(crate) struct Girth {
     pub wanted: Option<EaseBand>,
 }
 
-/// Less than half a millimetre altogether is below any tape's mark: a level is not changed by it.
-const UNCHANGED: Length = Length::from_nm(500_000);
-
 impl Girth {
     /// Girth now.
-    pub fn before(&self) -> Length {
-        self.level.width.girth()
+    pub const fn before(&self) -> Length {
+        self.before
     }
 
     /// What comes off altogether.
@@ -113,7 +112,7 @@ impl Girth {
 
     /// The changes reach this level.
     pub fn is_changed(&self) -> bool {
-        self.off().abs() >= UNCHANGED
+        self.off() != Length::ZERO
     }
 
     /// Ease now. Nothing where the body is not measured there.
@@ -158,11 +157,16 @@ pub(crate) fn girths(subject: &Subject<'_>) -> Vec<Girth> {
 
 fn girth(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> Girth {
     let garment = subject.garment;
-    let mut terms: Vec<Term> =
-        subject.changes.iter().flat_map(|c| c.takes(garment, level.level, of.sides())).collect();
+    let mut terms: Vec<Term> = subject
+        .changes
+        .iter()
+        .flat_map(|c| c.takes(garment, level.level, of.sides(), subject.tape))
+        .collect();
     terms.retain(|term| term.off() != Length::ZERO);
     let off: Length = terms.iter().map(Term::off).sum();
-    let body = garment.body_at(level.level).and_then(|what| subject.wearer.get(what));
-    let wanted = body.and_then(|body| garment.ease_wanted(level.level, body));
-    Girth { level: *level, of, terms, after: level.width.girth() - off, body, wanted }
+    let body = garment.body_at(level.level).and_then(|what| subject.body(what));
+    let wanted =
+        body.and_then(|body| garment.ease_wanted(level.level, body)).map(|band| band.on(subject.tape));
+    let before = level.width.on(subject.tape);
+    Girth { level: *level, of, before, terms, after: before - off, body, wanted }
 }

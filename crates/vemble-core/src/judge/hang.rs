@@ -2,13 +2,13 @@
 
 use super::{Facts, Finding, FindingKey, Outcome, Rule, Subject};
 use crate::fitting::GarmentSide;
-use crate::length::{Length, Station};
+use crate::length::{Length, Station, Taught};
 use crate::place::Level;
 
 /// At one seam of a waist, whole (teaching value: beyond it pockets and side seams are dragged to it).
-const WAIST_WHOLE: Length = Length::from_mm(40);
+const WAIST_WHOLE: Taught = Taught::new(40, 96);
 /// At bust or hip altogether, whole (teaching value: two sizes).
-const RECUT_WHOLE: Length = Length::from_mm(60);
+const RECUT_WHOLE: Taught = Taught::new(60, 160);
 
 /// What comes off a level, at one seam of a waist or altogether elsewhere.
 #[derive(Clone, Copy, Debug)]
@@ -27,7 +27,7 @@ pub(super) fn judge(subject: &Subject<'_>) -> impl Iterator<Item = Finding> {
                 .filter(move |s| side == GarmentSide::Left || !s.facts.seam.is_single())
                 .filter_map(move |s| {
                     let station = subject.garment.station_on(s.facts.seam, level)?;
-                    Some(s.line(side).whole(Station(station)).0)
+                    Some(s.line(side).chalked(Station(station), subject.tape).unwrap_or_default().whole().0)
                 })
         };
         let mut offs = at(GarmentSide::Left).chain(at(GarmentSide::Right));
@@ -38,6 +38,7 @@ pub(super) fn judge(subject: &Subject<'_>) -> impl Iterator<Item = Finding> {
             Level::Calf | Level::Ankle | Level::Hem => return None,
             Level::UpperArm | Level::Elbow | Level::Wrist | Level::SleeveHem => return None,
         };
+        let most = most.on(subject.tape);
         let key = FindingKey { level: Some(level), ..FindingKey::of(Rule::Hang) };
         (off > most).then(|| Finding::new(key, Outcome::Caution, Facts::Hang(Hang { level, off, most })))
     })

@@ -21,12 +21,12 @@ pub(crate) use movement::Moving;
 pub(crate) use opening::{Part, Passing};
 pub(crate) use turned::Turned;
 
-use crate::body::Wearer;
+use crate::body::{BodyMeasurement, Wearer};
 use crate::change::{Change, ChangeKey, Drawn, DrawnChange, kinds, seam::AlteredSeam};
 use crate::choice::choice;
 use crate::fitting::{EndOf, GarmentSide, PutOn, Suggestion};
 use crate::garment::Garment;
-use crate::length::{Measure, Station};
+use crate::length::{Length, Measure, Station, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -209,6 +209,15 @@ macro_rules! facts {
 }
 kinds!(facts);
 
+/// A run-out by its length for what is taken where it starts: safe at the cloth's figure, may poke down to half of it, will poke below.
+pub(crate) fn runs_out(run: Length, offset: Length, safe: i64) -> Outcome {
+    match () {
+        () if run >= offset * safe => Outcome::Passes,
+        () if run * 2 >= offset * safe => Outcome::Caution,
+        () => Outcome::Stop,
+    }
+}
+
 /// What a kind of change owes: its own judgements.
 pub(crate) trait Judge {
     /// Everything there is to find out about this change.
@@ -252,19 +261,25 @@ impl TwoSides {
     }
 }
 
-/// What all rules look at: a garment on its wearer, with what is drawn on it. No tape.
+/// What all rules look at: a garment on its wearer, with what is chalked on it at the marks of a tape.
 #[derive(Clone, Copy)]
 pub(crate) struct Subject<'a> {
     pub garment: &'a Garment,
     pub wearer: &'a Wearer,
     pub changes: &'a [DrawnChange<'a>],
     pub put_on: PutOn,
+    pub tape: Tape,
 }
 
 impl<'a> Subject<'a> {
     /// The garment as it is, with nothing changed.
-    pub fn as_it_is(garment: &'a Garment, wearer: &'a Wearer) -> Self {
-        Self { garment, wearer, changes: &[], put_on: PutOn::default() }
+    pub fn as_it_is(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> Self {
+        Self { garment, wearer, changes: &[], put_on: PutOn::default(), tape }
+    }
+
+    /// A measurement of the wearer at the marks of the tape, if it is known.
+    pub fn body(&self, what: BodyMeasurement) -> Option<Length> {
+        self.wearer.get(what).map(|length| self.tape.round(length))
     }
 
     /// Every seam that is drawn.

@@ -25,9 +25,10 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> impl Iterator<It
     girths.iter().filter(|g| g.is_changed()).filter_map(|g| {
         let (body, ease) = (g.body?, g.ease_after()?);
         let better = moving_measure(g.level.level);
-        let own = better.and_then(|what| subject.wearer.get(what)).map(|moving| moving - body);
-        let adds = own.or_else(|| moving_adds(g.level.level))?;
-        let stretch = body.fraction(i64::from(subject.garment.cloth.stretch_percent), 100);
+        let own = better.and_then(|what| subject.body(what)).map(|moving| moving - body);
+        let adds = own.or_else(|| Some(subject.tape.round(moving_adds(g.level.level)?)))?;
+        let stretch =
+            subject.tape.round(body.fraction(i64::from(subject.garment.cloth.stretch_percent), 100));
         let outcome = if ease + stretch >= adds { Outcome::Passes } else { Outcome::Stop };
         let short = adds - ease - stretch;
         let facts = Moving { girth: g.clone(), adds, is_own: own.is_some(), better, ease, short };

@@ -3,12 +3,12 @@
 use super::{Facts, Finding, Girth, Outcome, Rule, Subject, ease::key};
 use crate::body::BodyMeasurement;
 use crate::garment::{Band, Opening};
-use crate::length::Length;
+use crate::length::{Length, Taught};
 use crate::place::Level;
 
 /// What an opening needs over a heel or hand girth: 1 cm (teaching value: a sock or a ring, and a push). What is pulled on over hips or
 /// shoulders needs twice that.
-pub(crate) const OVER: Length = Length::from_mm(10);
+pub(crate) const OVER: Taught = Taught::new(10, 24);
 
 /// Which part of the body goes through.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -48,10 +48,11 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
     let all = girths.iter().filter(|g| g.is_changed()).filter_map(|g| {
         let (part, passing) = passing(subject, g)?;
         let over = match part {
-            Part::Foot | Part::Hand => OVER,
-            Part::Hips | Part::HeadAndShoulders => OVER * 2,
+            Part::Foot | Part::Hand => OVER.on(subject.tape),
+            Part::Hips | Part::HeadAndShoulders => OVER.on(subject.tape) * 2,
         };
-        let stretch = g.after.fraction(i64::from(subject.garment.cloth.stretch_percent), 100);
+        let stretch =
+            subject.tape.round(g.after.fraction(i64::from(subject.garment.cloth.stretch_percent), 100));
         let facts = Passing { part, girth: g.clone(), passing, over, opens_to: g.after + stretch };
         let outcome = match facts.short() {
             None => Outcome::Caution,
@@ -65,7 +66,7 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
 
 /// What has to pass at a level, and how much it measures round; nothing where nothing has to.
 fn passing(subject: &Subject<'_>, girth: &Girth) -> Option<(Part, Option<Length>)> {
-    let (garment, get) = (subject.garment, |what| subject.wearer.get(what));
+    let (garment, get) = (subject.garment, |what| subject.body(what));
     match girth.level.level {
         Level::Hem if garment.has_legs() => Some((Part::Foot, get(BodyMeasurement::HeelGirth))),
         Level::SleeveHem if garment.closures.iter().all(|c| c.at != Opening::Cuff) => {

@@ -19,7 +19,13 @@ pub(super) fn judge(subject: &Subject<'_>) -> Option<Finding> {
     let seam = subject.seams().find(|s| !s.sides_agree() && subject.put_on.worn == Worn::InsideOut)?;
     let uneven = subject.wearer.explains_a_difference()?;
     let most = GarmentSide::BOTH.map(|side| {
-        let most = seam.line(side).pins.iter().map(|p| p.edges.whole().0).max().unwrap_or_default();
+        let most = seam
+            .line(side)
+            .pins
+            .iter()
+            .map(|p| p.edges.chalked(subject.tape).whole().0)
+            .max()
+            .unwrap_or_default();
         (most, side)
     });
     let key = FindingKey::about(Rule::Turned, ChangeKey::Seam(seam.facts.seam));

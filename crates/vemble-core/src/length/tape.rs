@@ -12,6 +12,7 @@ use utoipa::ToSchema;
     Debug,
     PartialEq,
     Eq,
+    Hash,
     Default,
     Serialize,
     Deserialize,
@@ -124,55 +125,14 @@ impl Tape {
         text
     }
 
-    /// A factor of a product: at the nearest mark where that multiplies out to `whole` as it is shown, else as finely as it takes to
-    /// follow the sum: a tenth or a hundredth of a millimetre, or 1/64 in.
-    pub fn factor(self, each: Length, times: i64, whole: Length) -> String {
-        let [each] = self.factors([each], times, whole);
-        each
-    }
-
-    /// Parts that are added and taken so many times, as finely as it takes to come to `whole` as it is shown: see [`Tape::factor`].
-    pub fn factors<const N: usize>(self, parts: [Length; N], times: i64, whole: Length) -> [String; N] {
-        let whole = self.round(whole);
-        let marks = parts.map(|part| self.round(part));
-        if marks.iter().copied().sum::<Length>() * times == whole {
-            return marks.map(|part| self.bare(part));
+    /// A figure that somebody typed, without its unit: as it was typed where that is finer than the marks of a tape of its unit.
+    pub fn as_typed(self, typed: Measure) -> String {
+        let text =
+            Measure { unit: if typed.unit == Unit::Mm { Unit::Cm } else { typed.unit }, ..typed }.to_string();
+        match text.strip_suffix(self.unit_name()) {
+            Some(bare) if self.round(typed.length) != typed.length => bare.trim_end().replace('-', "−"),
+            Some(_) | None => self.bare(typed.length),
         }
-        let finely = |step: Length| apportioned(&parts, step).0;
-        let tenths = finely(Length::from_nm(100_000));
-        let comes_to = tenths.iter().copied().sum::<Length>() * times;
-        let shown = match self.unit() {
-            Unit::In => finely(Length::from_64ths(1)),
-            _ if (comes_to - whole).abs() * 2 <= self.mark() => tenths,
-            Unit::Mm | Unit::Cm => finely(Length::from_nm(10_000)),
-        };
-        std::array::from_fn(|n| self.fine(shown[n]))
-    }
-
-    /// What lies between the marks of the tape: in 64ths, or with as many decimals as it takes.
-    fn fine(self, length: Length) -> String {
-        let (sign, length) = (if length.is_negative() { "−" } else { "" }, length.abs());
-        match self.unit() {
-            Unit::In => format!("{sign}{}", in_64ths(length.0 / 396_875)),
-            _ if length.0 % 100_000 == 0 => format!("{sign}{:.2}", length.cm()),
-            Unit::Mm | Unit::Cm => format!("{sign}{:.3}", length.cm()),
-        }
-    }
-
-    /// A quotient and its two lengths, as they are shown: at the nearest marks where these divide to it, else in thousandths of the
-    /// unit, so that anybody can divide them.
-    pub fn quotient(self, long: Length, each: Length) -> [String; 3] {
-        let quotient = |long: Length, each: Length| format!("{:.1}", long.cm() / each.cm());
-        let exact = quotient(long, each);
-        if quotient(self.round(long), self.round(each)) == exact {
-            return [self.bare(long), self.bare(each), exact];
-        }
-        let unit = if self.unit() == Unit::In { 2.54 } else { 1.0 };
-        let decimal = |length: Length| {
-            let text = format!("{:.3}", length.cm() / unit);
-            text.trim_end_matches('0').trim_end_matches('.').to_owned()
-        };
-        [decimal(long), decimal(each), exact]
     }
 
     /// The figure at the nearest mark with its unit: `4.5 cm`, `1 3/4 in`.
@@ -183,35 +143,40 @@ impl Tape {
         text
     }
 
-    /// Parts at tape marks that add up to their exact total, which is rounded once.
-    ///
-    /// The second value is true where a part had to move off its own nearest mark (largest remainder, Hamilton's method).
-    pub fn apportion(self, parts: &[Length]) -> (Vec<Length>, bool) {
-        apportioned(parts, self.mark())
-    }
-
     /// A figure for a screen: the exact length and its text on this tape.
     pub const fn figure(self, length: Length) -> Figure {
         Figure { nm: length.0, tape: self }
     }
 }
 
-/// Parts at multiples of `step`, as [`Tape::apportion`] has them.
-fn apportioned(parts: &[Length], step: Length) -> (Vec<Length>, bool) {
-    let mut shown: Vec<Length> = parts.iter().map(|p| p.nearest(step)).collect();
-    let total = parts.iter().copied().sum::<Length>().nearest(step);
-    let missing = (total - shown.iter().copied().sum()).0 / step.0;
-    let mut order: Vec<usize> = (0..parts.len()).collect();
-    order.sort_by_key(|&i| -missing.signum() * (parts[i] - shown[i]).0);
-    for &i in order.iter().take(missing.unsigned_abs() as usize) {
-        shown[i] = shown[i] + step * missing.signum();
-    }
-    (shown, missing != 0)
+/// How often one length goes into another, to a tenth and never more than it does: `7.9`.
+///
+/// Computed in whole numbers, so that 9.6 ÷ 1.6 is 6; `each` is more than nought.
+pub fn times(long: Length, each: Length) -> String {
+    let tenths = (i128::from(long.0) * 10).div_euclid(i128::from(each.0));
+    format!("{}.{}", tenths / 10, tenths % 10)
 }
 
-/// What a sum says where [`Tape::apportion`] moved a part off its own nearest mark.
-pub(crate) const fn adjusted_words(adjusted: bool) -> &'static str {
-    if adjusted { " (parts rounded so that they add up)" } else { "" }
+/// A teaching value, as people say it on either tape: 3 cm and 1 1/4 in. A pair, never a conversion.
+#[derive(Clone, Copy, Debug)]
+pub struct Taught {
+    cm: Length,
+    inches: Length,
+}
+
+impl Taught {
+    /// So many millimetres, and so many sixty-fourths of an inch.
+    pub const fn new(mm: i64, sixty_fourths: i64) -> Self {
+        Self { cm: Length::from_mm(mm), inches: Length::from_64ths(sixty_fourths) }
+    }
+
+    /// What is said of it on a tape.
+    pub const fn on(self, tape: Tape) -> Length {
+        match tape.unit() {
+            Unit::In => self.inches,
+            Unit::Mm | Unit::Cm => self.cm,
+        }
+    }
 }
 
 /// A derived length as screens, cards and files get it: exact, and in words on the user's tape.

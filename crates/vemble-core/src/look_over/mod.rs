@@ -215,7 +215,7 @@ pub fn look_over(garment: &Garment, wearer: &Wearer, tape: Tape) -> LookOver {
         doubts: doubts(garment, wearer, tape),
         cautions: cautions(garment, wearer),
         additions: additions(garment, wearer),
-        levels: tell_levels(garment, &girths(&Subject::as_it_is(garment, wearer)), tape),
+        levels: tell_levels(garment, &girths(&Subject::as_it_is(garment, wearer, tape)), tape),
         places,
     }
 }

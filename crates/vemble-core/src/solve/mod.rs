@@ -192,8 +192,9 @@ fn derive(
                     wearer: state.wearer,
                     changes: &changes,
                     put_on: try_on.put_on(),
+                    tape,
                 };
-                solved.push(solve_try_on(&subject, try_on, tape, with_cards));
+                solved.push(solve_try_on(&subject, try_on, with_cards));
                 last = Some(next::first_to_chalk(&subject));
             }
             Err(wrong) => faults.extend(
@@ -207,7 +208,7 @@ fn derive(
         return Err(faults);
     }
     let as_it_is = || {
-        let girths = girths(&Subject::as_it_is(&newest.garment, newest.wearer));
+        let girths = girths(&Subject::as_it_is(&newest.garment, newest.wearer, tape));
         tell_levels(&newest.garment, &girths, tape)
     };
     let at_last = solved.last().map(|t: &SolvedTryOn| (&t.checks[..], last.flatten()));
@@ -247,19 +248,19 @@ pub struct Glance {
     pub hanging: Option<Hanging>,
 }
 
-/// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there. Nothing of a document without a
-/// state.
-pub fn glance(document: &Document) -> Option<Glance> {
-    let (wearer, tape) = (&document.wearer, Tape::default());
+/// What the rail shows of a document: its newest try-on only, and nothing that nobody sees from there, on a tape. Nothing of a document
+/// without a state.
+pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
+    let wearer = &document.wearer;
     let newest = document.try_ons.last();
     let state = newest.and_then(|t| document.state(t.state)).or(document.newest())?;
     let garment = &*state.garment.with_levels_in_order(wearer);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
     let changes = newest.and_then(|t| draw(garment, &t.changes).ok()).unwrap_or_default();
     let put_on = newest.map(TryOn::put_on).unwrap_or_default();
-    let subject = Subject { garment, wearer, changes: &changes, put_on };
+    let subject = Subject { garment, wearer, changes: &changes, put_on, tape };
     let checks = match newest.filter(|_| !changes.is_empty()) {
-        Some(try_on) => told_checks(&subject, &girths(&subject), try_on, tape),
+        Some(try_on) => told_checks(&subject, &girths(&subject), try_on),
         None => Vec::new(),
     };
     let count = |outcome| checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
@@ -298,39 +299,37 @@ fn draw_below<'a>(
     })
 }
 
-fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn, tape: Tape) -> Vec<Check> {
-    let to = Teller { garment: subject.garment, tape };
+fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn) -> Vec<Check> {
+    let to = Teller { garment: subject.garment, tape: subject.tape };
     let findings: Vec<Finding> = judge(subject, girths);
     let mut checks: Vec<Check> = findings.iter().map(|finding| tell(finding, &to)).collect();
     pass_over(&mut checks, &try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
     checks
 }
 
-fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, tape: Tape, with_cards: bool) -> SolvedTryOn {
-    let girths = girths(subject);
+fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, with_cards: bool) -> SolvedTryOn {
+    let (girths, tape) = (girths(subject), subject.tape);
     let levels = tell_levels(subject.garment, &girths, tape);
-    let checks = told_checks(subject, &girths, try_on, tape);
+    let checks = told_checks(subject, &girths, try_on);
     let changes = subject.changes.iter().map(|change| show(change, subject, tape)).collect();
-    let cards = if with_cards { cards(subject, try_on, &levels, &checks, tape) } else { Vec::new() };
+    let cards = if with_cards { cards(subject, try_on, &levels, &checks) } else { Vec::new() };
     let stand = stand_changes(subject.garment, subject.wearer, subject.changes, &girths);
     SolvedTryOn { changes, levels, checks, cards, stand }
 }
 
 /// The cards, in the order of the hand.
-fn cards(
-    subject: &Subject<'_>,
-    try_on: &TryOn,
-    levels: &[LevelResult],
-    checks: &[Check],
-    tape: Tape,
-) -> Vec<Card> {
+fn cards(subject: &Subject<'_>, try_on: &TryOn, levels: &[LevelResult], checks: &[Check]) -> Vec<Card> {
     let mut in_turn: Vec<&DrawnChange<'_>> = subject.changes.iter().filter(|c| c.is_altered()).collect();
     in_turn.sort_by_key(|change| turn(change));
     let of_whom = format!("{} · {}", subject.garment.name, subject.wearer.name);
     let card_of = |change: &&DrawnChange<'_>| {
         let own = try_on.chalked.iter().filter(|chalked| chalked.change == change.key());
         let chalked: Vec<Measure> = own.map(|chalked| chalked.at).collect();
-        card(change, of_whom.clone(), &CardOf { subject, levels, checks, chalked: &chalked, tape })
+        card(
+            change,
+            of_whom.clone(),
+            &CardOf { subject, levels, checks, chalked: &chalked, tape: subject.tape },
+        )
     };
     in_turn.iter().filter_map(card_of).collect()
 }

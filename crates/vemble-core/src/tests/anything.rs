@@ -336,15 +336,15 @@ proptest! {
 
     /// The rail, the stages and the page say the same of the newest try-on.
     #[test]
-    fn the_rail_says_what_the_page_says(seed: u64) {
+    fn the_rail_says_what_the_page_says(seed: u64, tape in proptest::sample::select(Tape::ALL)) {
         let document = Chooser::new(seed).document();
-        let Ok(solved) = solve(&document, Tape::default()) else { return Ok(()) };
-        let glance = glance(&document).unwrap();
+        let Ok(solved) = solve(&document, tape) else { return Ok(()) };
+        let glance = glance(&document, tape).unwrap();
         prop_assert_eq!(glance.next_step.words(), solved.next_step.clone());
         let newest = solved.try_ons.last().unwrap();
         let count = |outcome| newest.checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
         prop_assert_eq!((glance.stops, glance.cautions), (count(Outcome::Stop), count(Outcome::Caution)));
-        let (lines, go_on) = stages(&document, Tape::default());
+        let (lines, go_on) = stages(&document, tape);
         prop_assert!(serde_json::to_value(&lines).unwrap() == serde_json::to_value(&solved.stages).unwrap());
         prop_assert!(lines.iter().any(|line| line.stage == go_on && line.is_open), "it goes on where one can go");
     }
@@ -443,7 +443,7 @@ proptest! {
                     None => changes.push(mend.clone()),
                 }
                 let again = solve_without_cards(&mended, Tape::Cm);
-                prop_assert!(again.is_ok(), "{:?} of {:?}", mend, check.key);
+                prop_assert!(again.is_ok(), "{:?}: {:?} of {:?}", again.err(), mend, check.key);
                 let [before, after] = [solved, &again.unwrap().try_ons[n]].map(|t| serde_json::to_value(&t.changes));
                 prop_assert!(before.unwrap() != after.unwrap(), "{:?} of {:?} changes nothing", mend, check.key);
             }

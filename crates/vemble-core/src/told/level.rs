@@ -3,7 +3,7 @@
 use crate::fitting::Edges;
 use crate::garment::{Garment, GarmentLevel, Width};
 use crate::judge::{EaseWord, Girth, LevelOf};
-use crate::length::{Figure, Length, Tape, adjusted_words};
+use crate::length::{Figure, Length, Tape};
 use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -108,53 +108,43 @@ fn tell(garment: &Garment, girth: &Girth, tape: Tape) -> LevelResult {
     }
 }
 
-/// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`, with parts that add up as shown; what shows
-/// as nothing is left out.
+/// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`: from what is chalked, by plain arithmetic.
 fn sum(garment: &Garment, girth: &Girth, tape: Tape) -> String {
-    let before = girth.before();
-    let mut flat = measured(&girth.level, tape);
-    let mut exact = vec![before];
-    exact.extend(girth.terms.iter().map(|term| -term.off()));
-    let (shown, adjusted) = tape.apportion(&exact);
-    if shown[1..].iter().all(|part| *part == Length::ZERO) {
-        return flat;
+    let mut sum = measured(&girth.level, girth.before(), tape);
+    if girth.terms.is_empty() {
+        return sum;
     }
-    flat.push_str("; ");
-    flat.push_str(&tape.bare(shown[0]));
-    for (term, part) in girth.terms.iter().zip(&shown[1..]).filter(|(_, part)| **part != Length::ZERO) {
-        let sign = if part.is_negative() { "−" } else { "+" };
-        flat +=
-            &format!(" {sign} {} ({})", tape.bare(part.abs()), term_words(garment, term, part.abs(), tape));
+    sum += &format!("; {}", tape.bare(girth.before()));
+    for term in &girth.terms {
+        let sign = if term.off().is_negative() { "+" } else { "−" };
+        sum += &format!(" {sign} {} ({})", tape.bare(term.off().abs()), term_words(garment, term, tape));
     }
-    flat += &format!(" = {}", tape.show(shown.iter().copied().sum()));
-    flat + adjusted_words(adjusted)
+    sum + &format!(" = {}", tape.show(girth.after))
 }
 
 /// How it was measured, and what that makes all round.
-fn measured(level: &GarmentLevel, tape: Tape) -> String {
-    let round = tape.show(level.width.girth());
+fn measured(level: &GarmentLevel, before: Length, tape: Tape) -> String {
+    let round = tape.show(before);
     match level.width {
-        Width::LaidFlat(m) => format!("2 × {} laid flat = {round}", tape.bare(m.length)),
+        Width::LaidFlat(m) => format!("2 × {} laid flat = {round}", tape.as_typed(m)),
         Width::Girth(_) if level.assumed => format!("{round} assumed"),
         Width::Girth(_) => format!("{round} as measured round"),
     }
 }
 
-/// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how a term comes to what is shown of it.
-fn term_words(garment: &Garment, term: &crate::change::Term, shown: Length, tape: Tape) -> String {
+/// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how a term comes about.
+fn term_words(garment: &Garment, term: &crate::change::Term, tape: Tape) -> String {
     let (Edges { front, back }, [one, other]) = (term.edges, term.change.edges());
     let name = term.change.name(garment);
     let name = term.side.map_or(name.clone(), |side| format!("{} {name}", side.name()));
     if front == back {
-        let of = term.change.edge_word();
-        let each = tape.factor(front.0.abs(), 2 * term.times, shown);
+        let (of, each) = (term.change.edge_word(), tape.bare(front.0.abs()));
         return match term.times {
             1 => format!("{name}: 2 {of} × {each}"),
             n => format!("{n} {name}s × 2 {of} × {each}"),
         };
     }
-    let signed = if term.off().is_negative() { -shown } else { shown };
-    let [front, back] = tape.factors([front.0, back.0], term.times, signed);
+    let [front, back] = [tape.bare(front.0), tape.bare(back.0)];
     match term.times {
         1 => format!("{name}: {one} {front}, {other} {back}"),
         n => format!("{n} {name}s × ({one} {front}, {other} {back})"),

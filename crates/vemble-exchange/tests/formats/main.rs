@@ -198,7 +198,12 @@ fn every_document_of_the_example_reads_back_to_itself() {
         assert_eq!(read_document(&written).unwrap(), document, "{}", document.states[0].garment.name);
         // The rail says what its page says.
         let next = solve(&document, Tape::default()).unwrap().next_step;
-        assert_eq!(glance(&document).unwrap().next_step.words(), next, "{}", document.states[0].garment.name);
+        assert_eq!(
+            glance(&document, Tape::default()).unwrap().next_step.words(),
+            next,
+            "{}",
+            document.states[0].garment.name
+        );
     }
 }
 

@@ -58,16 +58,15 @@ impl AlteredDart<'_> {
         let row = |row: &Row| {
             let mut cells = vec![Cell::of(Some(tape.figure(row.station.0)), None)];
             for (side, _) in sides {
-                let at = row.station.min(crate::length::Station(self.length));
-                let (depth, added) = (self.depth(*side, at), self.added(*side, at));
+                let depth = self.chalked(*side, row.station, tape);
+                let added = self.chalked_more(*side, row.station, tape);
                 let old = match depth == added {
                     true => String::new(),
                     false => {
                         format!("{} deep now, {} with the pins; ", tape.bare(depth - added), tape.bare(depth))
                     }
                 };
-                let each = tape.factor(depth, 2, depth * 2);
-                let sum = format!("{old}2 × {each} = {} taken by each", tape.show(depth * 2));
+                let sum = format!("{old}2 × {} = {} taken by each", tape.bare(depth), tape.show(depth * 2));
                 for figure in [depth, depth * 2] {
                     cells.push(Cell::of(Some(tape.figure(figure)), Some(sum.clone())));
                 }

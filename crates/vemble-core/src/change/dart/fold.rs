@@ -8,7 +8,7 @@ use crate::change::{Curve, NOUGHT, Sides, UNSEEN, Wrongs, joined, reconcile, wro
 use crate::fault::Wrong;
 use crate::fitting::{FrontShare, GarmentSide};
 use crate::garment::{Dart, DartFacts, Garment, Seam};
-use crate::length::{Length, Station};
+use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 
 /// From the waist up to the point of a new dart that nobody placed: 16 cm (teaching value: below the shoulder blade).
@@ -57,6 +57,18 @@ impl AlteredDart<'_> {
     /// The fold depth at a station.
     pub fn depth(&self, side: GarmentSide, station: Station) -> Length {
         Length::from_cm(self.new[side as usize].at(station.0.cm()))
+    }
+
+    /// The fold depth that is chalked at a station: there and so deep at the marks of a tape.
+    pub fn chalked(&self, side: GarmentSide, station: Station, tape: Tape) -> Length {
+        let at = tape.round(station.0).clamp(Length::ZERO, self.length);
+        tape.round(self.depth(side, Station(at)))
+    }
+
+    /// How much deeper that is than the dart is now; negative where it is let out.
+    pub fn chalked_more(&self, side: GarmentSide, station: Station, tape: Tape) -> Length {
+        let at = tape.round(station.0).clamp(Length::ZERO, self.length);
+        self.chalked(side, station, tape) - tape.round(Length::from_cm(self.old.at(at.cm())))
     }
 
     /// The station at a height above the hem; nothing where the dart does not reach, or runs another way.

@@ -1,17 +1,18 @@
 //! Darts: not too deep for one fold, run out gently, and end short of what they shape.
 
 use super::{AlteredDart, DartChange};
+use crate::change::seam::StitchingLine;
 use crate::change::{Change, ChangeKey, NOUGHT};
 use crate::fitting::{GarmentSide, SidePolicy};
 use crate::garment::{Dart, Seam};
-use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides};
-use crate::length::{Length, Station};
+use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides, runs_out};
+use crate::length::{Length, Station, Tape, Taught};
 use crate::place::Level;
 
-/// Deeper than this one fold stands off: 1.9 cm (teaching value: three quarters of an inch).
-pub(super) const ONE_FOLD: Length = Length::from_mm(19);
-/// A front dart ends at least so far from the bust point: 2.5 cm (teaching value: a point on the point shows).
-pub(super) const OFF_BUST: Length = Length::from_mm(25);
+/// Deeper than this one fold stands off: 1.9 cm, three quarters of an inch (teaching value).
+pub(super) const ONE_FOLD: Taught = Taught::new(19, 48);
+/// A front dart ends at least so far from the bust point: 2.5 cm, an inch (teaching value: a point on the point shows).
+pub(super) const OFF_BUST: Taught = Taught::new(25, 64);
 
 /// The figures that findings about a pair of darts rest on.
 #[derive(Clone, Debug)]
@@ -40,7 +41,7 @@ impl Judge for AlteredDart<'_> {
             TwoSides::judge(subject, ChangeKey::Dart(self.key()), &self.sides, keep_each)
                 .into_iter()
                 .collect();
-        all.extend(self.depth_found());
+        all.extend(self.depth_found(subject.tape));
         all.extend(self.run_out_found(subject));
         all.extend(self.place_found(subject));
         all.extend(self.let_out_found(subject));
@@ -54,46 +55,44 @@ impl AlteredDart<'_> {
         Finding::new(FindingKey::about(rule, ChangeKey::Dart(self.key())), outcome, found)
     }
 
-    fn depth_found(&self) -> Option<Finding> {
+    fn depth_found(&self, tape: Tape) -> Option<Finding> {
         let at = |side: GarmentSide| {
             let pins = self.sides.pins[side as usize].iter().map(|p| p.station);
-            pins.chain([Station(self.length)]).map(move |s| self.depth(side, s))
+            pins.chain([Station(self.length)]).map(move |s| self.chalked(side, s, tape))
         };
         let deepest = GarmentSide::BOTH.into_iter().flat_map(at).max()?;
-        let outcome = if deepest > ONE_FOLD { Outcome::Caution } else { Outcome::Passes };
+        let outcome = if deepest > ONE_FOLD.on(tape) { Outcome::Caution } else { Outcome::Passes };
         Some(self.finding(Rule::Depth, outcome, Found::Depth { deepest }))
     }
 
     /// Towards each point the fold runs out from the pin next to it; the fastest decides.
     fn run_out_found(&self, subject: &Subject<'_>) -> Option<Finding> {
-        let safe = subject.garment.cloth.safe_run_out();
+        let (safe, tape) = (subject.garment.cloth.safe_run_out(), subject.tape);
+        let length = tape.round(self.length);
         let ends = |side: GarmentSide| {
             let pins = &self.sides.pins[side as usize];
-            let first = pins.first().map(|p| (p.station, p.station.0));
+            let first = pins.first().map(|p| (p.station, tape.round(p.station.0)));
             let last = pins.last().filter(|_| self.key().has_two_points());
-            let last = last.map(|p| (p.station, self.length - p.station.0));
-            first.into_iter().chain(last).map(move |(station, run)| (run, self.depth(side, station)))
+            let last = last.map(|p| (p.station, length - tape.round(p.station.0)));
+            first.into_iter().chain(last).map(move |(station, run)| (run, self.chalked(side, station, tape)))
         };
         let fast = |(run, depth): &(Length, Length)| run.cm() / depth.cm();
-        let all = GarmentSide::BOTH.into_iter().flat_map(ends).filter(|e| e.1 > NOUGHT);
+        let all = GarmentSide::BOTH.into_iter().flat_map(ends).filter(|e| e.1 > Length::ZERO);
         let (run, depth) = all.min_by(|a, b| fast(a).total_cmp(&fast(b)))?;
-        let outcome = match run.cm() / depth.cm() {
-            ratio if ratio >= safe as f64 => Outcome::Passes,
-            ratio if ratio * 2.0 >= safe as f64 => Outcome::Caution,
-            _ => Outcome::Stop,
-        };
+        let outcome = runs_out(run, depth, safe);
         Some(self.finding(Rule::RunOut, outcome, Found::RunOut { run, depth, safe }))
     }
 
     /// In front the point stays off the bust point; behind the lower one ends at the fullest hip or above it.
     fn place_found(&self, subject: &Subject<'_>) -> Option<Finding> {
         let level = if self.key().is_in_front() { Level::Bust } else { Level::Hip };
-        let height = subject.garment.level(level)?.station.length;
-        let (point, base) = (self.point?, self.base?);
+        let tape = subject.tape;
+        let height = tape.round(subject.garment.level(level)?.station.length);
+        let (point, base) = (tape.round(self.point?), tape.round(self.base?));
         let two = self.key().has_two_points();
         let (fits, found) = if level == Level::Bust {
             let away = height - point;
-            (away >= OFF_BUST, Found::BelowBust { away, bust: height })
+            (away >= OFF_BUST.on(tape), Found::BelowBust { away, bust: height })
         } else if base < point && !two {
             // From a seam or edge below the hip upwards nothing ends free down there.
             return None;
@@ -123,8 +122,8 @@ impl AlteredDart<'_> {
             Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => return None,
         };
         let altered = subject.seams().find(|s| s.facts.seam == seam)?;
-        let moves = altered.lines.iter().filter_map(|line| line.span().map(|span| line.deepest(span.1)));
-        let most = moves.max().filter(|most| *most > NOUGHT)?;
+        let at_the_end = |line: &StitchingLine| Some(line.chalked(line.span()?.1, subject.tape)?.deepest());
+        let most = altered.lines.iter().filter_map(at_the_end).max().filter(|most| *most > Length::ZERO)?;
         let mut found = self.finding(Rule::Partners, Outcome::Caution, Found::IntoSeam { seam, most });
         found.key.partner = Some(Partner::Seam);
         Some(found)

@@ -20,7 +20,7 @@ pub use shown::Shown;
 use super::{ChangeKey, Drawn, Term};
 use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{Garment, Round};
-use crate::length::PerEdge;
+use crate::length::{PerEdge, Tape};
 use crate::place::Level;
 
 impl Drawn for AlteredDart<'_> {
@@ -29,11 +29,11 @@ impl Drawn for AlteredDart<'_> {
     }
 
     /// Each takes twice its fold depth from what goes round the whole; across a leg or sleeve it takes nothing.
-    fn takes(&self, garment: &Garment, level: Level, _: &[GarmentSide]) -> Vec<Term> {
+    fn takes(&self, garment: &Garment, level: Level, _: &[GarmentSide], tape: Tape) -> Vec<Term> {
         let height = garment.level(level).filter(|_| garment.round(level) == Round::Whole);
         let Some(station) = height.and_then(|l| self.station_at(l.station.length)) else { return Vec::new() };
         Term::of_sides(ChangeKey::Dart(self.key()), &GarmentSide::BOTH, |side| {
-            let depth = PerEdge(self.added(side, station));
+            let depth = PerEdge(self.chalked_more(side, station, tape));
             Edges { front: depth, back: depth }
         })
     }

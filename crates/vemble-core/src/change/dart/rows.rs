@@ -21,7 +21,7 @@ impl AlteredDart<'_> {
         let mut rows = rows_at(Station::default(), end, places, tape);
         for row in &mut rows {
             let side = |side| {
-                let depth = PerEdge(self.depth(side, row.station.min(end)));
+                let depth = PerEdge(self.chalked(side, row.station, tape));
                 Some(RowSide { edges: Edges { front: depth, back: depth }, cut: None })
             };
             row.left = side(GarmentSide::Left);

@@ -17,12 +17,13 @@ impl Show for AlteredDart<'_> {
         let (datum, names) = DartChange::reads_from(self.key());
         let other_end = self.other_end();
         let pins = self.change.readings.iter().map(|reading| {
-            let added = PerEdge(self.added(reading.side, reading.at()));
+            let both = |added: Length| Edges { front: PerEdge(added), back: PerEdge(added) };
             let line = LineAtPin {
                 share: FrontShare::default(),
                 names,
                 keeps_percent: 100,
-                takes: Edges { front: added, back: added },
+                takes: both(self.added(reading.side, reading.at())),
+                chalked: Some(both(self.chalked_more(reading.side, reading.at(), tape))),
                 tolerance: Length::ZERO,
             };
             PinResult::of(reading, &line, subject, tape)

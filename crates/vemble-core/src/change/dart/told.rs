@@ -3,6 +3,7 @@
 use super::judge::{Found, OFF_BUST, ONE_FOLD};
 use crate::change::ChangeKey;
 use crate::judge::{FindingKey, Outcome};
+use crate::length::times;
 use crate::told::{Said, Tell, Teller};
 
 impl Tell for Found {
@@ -16,7 +17,7 @@ impl Tell for Found {
                     to.show(deepest * 2),
                     to.show(deepest * 4)
                 );
-                let most = to.show(ONE_FOLD);
+                let most = to.show(ONE_FOLD.on(to.tape));
                 let reason = match outcome {
                     Outcome::Passes => format!("Up to {most} one fold lies flat."),
                     Outcome::Caution | Outcome::Stop => format!("Over {most} one fold stands off."),
@@ -31,18 +32,19 @@ impl Tell for Found {
                     Outcome::Caution => format!("Under {safe} it may poke at its point."),
                     Outcome::Stop => format!("Under {} it will poke at its point.", safe / 2),
                 };
-                let [long, folded, times] = to.tape.quotient(run, depth);
-                let unit = to.tape.unit_name();
-                let figures = format!("{long} {unit} long ÷ {folded} {unit} folded = {times}");
+                let figures =
+                    format!("{} long ÷ {} folded = {}", to.show(run), to.show(depth), times(run, depth));
                 Said::new(format!("Point of the {name}"), figures, reason).mended(outcome, || {
                     format!("Let the last stretch be {} long.", to.show_at_least(depth * safe))
                 })
             }
             Self::BelowBust { away, bust } => {
                 let figures = format!("its point lies {} below the bust line", to.show(away));
-                let reason = format!("{} or more below it the point does not show.", to.show(OFF_BUST));
-                Said::new(format!("Where the {name} ends"), figures, reason)
-                    .mended(outcome, || format!("Let it end {} above the hem.", to.show(bust - OFF_BUST)))
+                let reason =
+                    format!("{} or more below it the point does not show.", to.show(OFF_BUST.on(to.tape)));
+                Said::new(format!("Where the {name} ends"), figures, reason).mended(outcome, || {
+                    format!("Let it end {} above the hem.", to.show(bust - OFF_BUST.on(to.tape)))
+                })
             }
             Self::AboveHip { free, hip } => {
                 let figures = format!(

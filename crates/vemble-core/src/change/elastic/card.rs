@@ -16,7 +16,7 @@ impl HasCard for CasedElastic<'_> {
         let (cut, spans, casing) = (shown.cut?, shown.spans?, shown.casing?);
         let mut blocks = vec![
             Block::Text(format!("Cut {}, anchors and all. {}.", cut.text(), capital(&shown.sum))),
-            Block::Steps(steps(cut, casing, &of.tape.show(ANCHOR))),
+            Block::Steps(steps(cut, casing, &of.tape.show(ANCHOR.on(of.tape)))),
         ];
         blocks.extend(of.cautions(ChangeKey::Elastic(self.key()), false));
         blocks.push(Block::Heading("Afterwards it should measure".into()));

@@ -27,12 +27,13 @@ impl CasedElastic<'_> {
 
 impl Judge for CasedElastic<'_> {
     fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
-        let Some(casing) = self.change.casing.filter(|_| self.is_altered()).map(|m| m.length) else {
+        let casing = self.change.casing.filter(|_| self.is_altered());
+        let Some(casing) = casing.map(|m| subject.tape.round(m.length)) else {
             return Vec::new();
         };
         let (outcome, found) = match self.waist(subject) {
             None => (Outcome::Stop, Found::Unknown { casing }),
-            Some((garment, body)) => match elastic_sum(self.change, garment, body) {
+            Some((garment, body)) => match elastic_sum(self.change, garment, body, subject.tape) {
                 None => (Outcome::Stop, Found::TooShort { casing, excess: garment - body }),
                 Some(sum) => {
                     let outcome = match sum.excess <= Length::ZERO || sum.gathers_too_much() {

@@ -1,6 +1,5 @@
 //! Elastic in figures and words.
 
-use super::told::shown;
 use super::{ANCHOR, CasedElastic, HOLD_PERCENT, HOLDS_PERCENT, elastic_sum};
 use crate::judge::Subject;
 use crate::length::{Figure, Tape};
@@ -39,8 +38,9 @@ impl Show for CasedElastic<'_> {
 
     fn show(&self, subject: &Subject<'_>, tape: Tape) -> SolvedElastic {
         let known = self.waist(subject);
-        let sum =
-            known.and_then(|(garment, body)| Some((elastic_sum(self.change, garment, body)?, garment, body)));
+        let sum = known.and_then(|(garment, body)| {
+            Some((elastic_sum(self.change, garment, body, subject.tape)?, garment, body))
+        });
         SolvedElastic {
             casing: self.change.casing.map(|casing| tape.figure(casing.length)),
             hold_percent: self.change.hold_percent.unwrap_or(HOLD_PERCENT),
@@ -48,13 +48,16 @@ impl Show for CasedElastic<'_> {
             spans: sum.map(|(s, ..)| tape.figure(s.spans)),
             cut: sum.map(|(s, ..)| tape.figure(s.cut)),
             sum: sum.map_or_else(String::new, |(s, garment, body)| {
-                let [casing, of_garment, of_body, spans, adjusted] = shown(&s, garment, body, tape);
                 format!(
-                    "{casing} − ({of_garment} − {of_body}) = {spans} spans{adjusted}; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
+                    "{} − ({} − {}) = {} spans; {} ÷ {}.{:02} + 2 anchors × {} = {} to cut",
+                    tape.bare(s.casing),
+                    tape.bare(garment),
+                    tape.bare(body),
+                    tape.show(s.spans),
                     tape.bare(s.spans),
                     s.hold_percent / 100,
                     s.hold_percent % 100,
-                    tape.bare(ANCHOR),
+                    tape.bare(ANCHOR.on(tape)),
                     tape.show(s.cut)
                 )
             }),

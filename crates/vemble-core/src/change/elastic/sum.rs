@@ -5,7 +5,7 @@ use crate::change::{Drawn, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::GarmentSide;
 use crate::garment::Garment;
-use crate::length::{Length, Measure};
+use crate::length::{Length, Tape, Taught};
 use crate::place::Level;
 
 /// Stretched ÷ relaxed when nobody says otherwise: 1.15 (teaching value: holds without digging in).
@@ -13,7 +13,7 @@ pub const HOLD_PERCENT: u8 = 115;
 /// The holds that can be chosen: below 1.10 it does not hold, above 1.25 it digs in (teaching values).
 pub const HOLDS_PERCENT: [u8; 2] = [110, 125];
 /// What each end needs to be sewn down: 1 cm (teaching value).
-pub const ANCHOR: Length = Length::from_mm(10);
+pub const ANCHOR: Taught = Taught::new(10, 24);
 
 /// Elastic as it was entered: what it comes to depends on what the waist will measure, so it is worked out once that is known.
 #[derive(Clone, Copy, Debug)]
@@ -35,7 +35,7 @@ impl Drawn for CasedElastic<'_> {
     }
 
     /// It gathers cloth and takes none away.
-    fn takes(&self, _: &Garment, _: Level, _: &[GarmentSide]) -> Vec<Term> {
+    fn takes(&self, _: &Garment, _: Level, _: &[GarmentSide], _: Tape) -> Vec<Term> {
         Vec::new()
     }
 }
@@ -89,23 +89,25 @@ impl ElasticSum {
     }
 }
 
-/// What elastic to cut for a waist of `garment` girth on a `body` girth. Nothing where the casing is no longer than what is too wide: it
+/// What elastic to cut, at the marks of a tape, for a waist of `garment` girth on a `body` girth. Nothing where the casing is no longer than what is too wide: it
 /// would have to shrink to nought.
-pub fn elastic_sum(change: &ElasticChange, garment: Length, body: Length) -> Option<ElasticSum> {
-    let Measure { length: casing, .. } = change.casing?;
+pub fn elastic_sum(change: &ElasticChange, garment: Length, body: Length, tape: Tape) -> Option<ElasticSum> {
+    let casing = tape.round(change.casing?.length);
     let excess = garment - body;
     let spans = casing - excess;
     if spans <= Length::ZERO {
         return None;
     }
     let hold_percent = change.hold_percent.unwrap_or(HOLD_PERCENT);
-    let cut = spans.fraction(100, i64::from(hold_percent)) + ANCHOR * 2;
+    let cut = tape.round(spans.fraction(100, i64::from(hold_percent)) + ANCHOR.on(tape) * 2);
     Some(ElasticSum { casing, excess, spans, cut, hold_percent })
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    use crate::length::Measure;
 
     fn m(text: &str) -> Measure {
         text.parse().unwrap()
@@ -114,7 +116,7 @@ mod tests {
     #[test]
     fn worked_example_c() {
         let plan = ElasticChange { at: ElasticAt::Waistband, casing: Some(m("42 cm")), hold_percent: None };
-        let sum = elastic_sum(&plan, m("88 cm").length, m("83 cm").length).unwrap();
+        let sum = elastic_sum(&plan, m("88 cm").length, m("83 cm").length, Tape::Cm).unwrap();
         assert_eq!(sum.spans, m("37 cm").length);
         assert_eq!(crate::length::Tape::Cm.show(sum.cut), "34.2 cm");
         assert_eq!(format!("{:.2}", sum.gathers()), "1.14");
@@ -126,7 +128,7 @@ mod tests {
         let with = |casing: &str| {
             let plan =
                 ElasticChange { at: ElasticAt::Waistband, casing: Some(m(casing)), hold_percent: Some(110) };
-            elastic_sum(&plan, m("96 cm").length, m("83 cm").length)
+            elastic_sum(&plan, m("96 cm").length, m("83 cm").length, Tape::Cm)
         };
         assert!(with("13 cm").is_none());
         assert!(with("20 cm").unwrap().gathers_too_much());

@@ -1,24 +1,9 @@
 //! What is said of elastic in a waistband.
 
-use super::ElasticSum;
 use super::judge::Found;
 use crate::judge::{FindingKey, Outcome};
-use crate::length::{Length, Tape, adjusted_words};
+use crate::length::Length;
 use crate::told::{Said, Tell, Teller};
-
-/// Casing, garment and body as they are shown, so that casing − (garment − body) is what is shown of the span; the last is a word
-/// where that took an adjustment.
-pub(super) fn shown(sum: &ElasticSum, garment: Length, body: Length, tape: Tape) -> [String; 5] {
-    let (parts, adjusted) = tape.apportion(&[sum.casing, -garment, body]);
-    let spans = parts.iter().copied().sum();
-    [
-        tape.bare(parts[0]),
-        tape.bare(-parts[1]),
-        tape.bare(parts[2]),
-        tape.show(spans),
-        adjusted_words(adjusted).into(),
-    ]
-}
 
 impl Tell for Found {
     fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
@@ -40,10 +25,12 @@ impl Tell for Found {
                 })
             }
             Self::Comes { sum, garment, body } => {
-                let [casing, of_garment, of_body, spans, adjusted] = shown(&sum, garment, body, to.tape);
+                let (casing, spans) = (to.bare(sum.casing), to.bare(sum.spans));
                 let figures = format!(
-                    "casing {casing} − ({of_garment} − {of_body}) = {spans} to span{adjusted}; {casing} ÷ {} = gathers {:.2}",
-                    to.bare(sum.spans),
+                    "casing {casing} − ({} − {}) = {} to span; {casing} ÷ {spans} = gathers {:.2}",
+                    to.bare(garment),
+                    to.bare(body),
+                    to.show(sum.spans),
                     sum.gathers()
                 );
                 let (reason, remedy) = match (sum.excess <= Length::ZERO, outcome) {

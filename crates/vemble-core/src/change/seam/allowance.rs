@@ -2,13 +2,12 @@
 
 use super::judge::Found;
 use super::{AlteredSeam, StitchingLine};
-use crate::change::NOUGHT;
-use crate::fitting::GarmentSide;
+use crate::fitting::{Edges, GarmentSide};
 use crate::judge::{Finding, Outcome, Rule, Subject};
-use crate::length::Length;
+use crate::length::{Length, Taught};
 
 /// More than this kept inside shows as bulk: 3.8 cm (teaching value: about an inch and a half).
-pub(super) const BULKY: Length = Length::from_mm(38);
+pub(super) const BULKY: Taught = Taught::new(38, 96);
 
 /// What an edge has to give, against what is asked of it.
 #[derive(Clone, Copy, Debug)]
@@ -50,21 +49,24 @@ pub(super) fn judge(
     side: Option<GarmentSide>,
     line: &StitchingLine,
 ) -> Option<Finding> {
-    let (from, to) = line.span()?;
-    let [front, back] = line.ranges(from, to);
+    let ((from, to), tape) = (line.span()?, subject.tape);
+    let chalked = line.chalked_between(from, to, tape);
+    let least = [|edges: &Edges| edges.front.0, |edges: &Edges| edges.back.0]
+        .map(|edge| chalked.iter().map(edge).min().unwrap_or_default());
     let facts = seam.facts;
     // The edge that is shorter of what it must give decides; where both are alike it is "per edge".
-    let asked = [front.0, back.0].map(|least| -Length::from_cm(least));
-    let has = [facts.allowance.length, facts.allowance_back.unwrap_or(facts.allowance).length];
+    let asked = least.map(|least| -least);
+    let has =
+        [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)].map(|m| tape.round(m.length));
     let worst = usize::from(asked[1] - has[1] > asked[0] - has[0]);
     let alike = asked[0] == asked[1] && has[0] == has[1];
-    if asked[worst] > NOUGHT {
+    if asked[worst] > Length::ZERO {
         let cloth = &subject.garment.cloth;
         let capacity = Capacity {
             edge: (!alike).then_some(worst),
             let_out: asked[worst],
             has: has[worst],
-            keep: cloth.keep(),
+            keep: cloth.keep().on(tape),
             is_clipped: facts.clipped,
             shows_holes: cloth.shows_holes,
         };
@@ -76,10 +78,11 @@ pub(super) fn judge(
         let key = seam.finding(Rule::Capacity, side);
         return Some(Finding::new(key, outcome, Found::Capacity(capacity)).at(from));
     }
-    let (allowance, taken_in) = (facts.least_allowance().length, Length::from_cm(front.1.max(back.1)));
-    let trim = seam.change.trim_to.map(|trim| trim.length);
+    let allowance = tape.round(facts.least_allowance().length);
+    let taken_in = chalked.into_iter().map(|edges| edges.front.0.max(edges.back.0)).max().unwrap_or_default();
+    let trim = seam.change.trim_to.map(|trim| tape.round(trim.length));
     let kept = trim.unwrap_or(allowance + taken_in);
-    let outcome = if kept > BULKY { Outcome::Caution } else { Outcome::Passes };
+    let outcome = if kept > BULKY.on(tape) { Outcome::Caution } else { Outcome::Passes };
     let found = Kept { allowance, taken_in, kept, is_trimmed: trim.is_some() };
     Some(Finding::new(seam.finding(Rule::Kept, side), outcome, Found::Kept(found)).at(from))
 }

@@ -2,7 +2,7 @@
 
 use super::{AlteredSeam, StitchingLine};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
-use crate::chalk::{Row, RowSide, START_ON_OLD_LINE, Way};
+use crate::chalk::{Row, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, GarmentSide, Reading};
 use crate::garment::{Band, Run, Seam};
@@ -32,7 +32,7 @@ impl HasCard for AlteredSeam<'_> {
         let panel = self.panel(of);
         let measured = format!(
             "Stations in {unit}, {up}from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching {}.",
-            match Way::of(&rows, tape) {
+            match Way::of(&rows) {
                 Way::In => format!("into the {panel}"),
                 Way::Out => format!("out into the allowance, away from the {panel}: so says the −"),
                 Way::Both => format!("into the {panel}; those with a − out into the allowance"),
@@ -45,7 +45,7 @@ impl HasCard for AlteredSeam<'_> {
             self.card_drawings(&rows, ends).into_iter().map(Block::Drawing).collect();
         blocks.push(Block::Text(measured));
         blocks.push(Block::Table(self.table(of, &rows)));
-        blocks.extend(self.notes(of, &rows));
+        blocks.extend(self.notes(of));
         blocks.push(Block::Steps(self.steps(of, &rows)));
         blocks.extend(of.cautions(ChangeKey::Seam(self.key()), true));
         blocks.extend(of.afterwards());
@@ -134,7 +134,8 @@ impl AlteredSeam<'_> {
         };
         let sum = Some(self.row_sum(row, side, tape));
         let cell = |length: Length| Cell::of(Some(tape.figure(length)), sum.clone());
-        let mut cells: Vec<Cell> = there.chalked(tape).into_iter().take(edges).map(cell).collect();
+        let chalked = [there.edges.front.0, there.edges.back.0];
+        let mut cells: Vec<Cell> = chalked.into_iter().take(edges).map(cell).collect();
         cells.push(cell(there.edges.whole().0));
         cells.extend(there.cut.iter().flat_map(|cut| cut.iter().take(edges)).map(|line| cell(*line)));
         cells
@@ -144,14 +145,15 @@ impl AlteredSeam<'_> {
     fn row_sum(&self, row: &Row, side: GarmentSide, tape: Tape) -> String {
         let on_mark = |station: Station| tape.round(station.0) == row.station.0;
         let share = self.change.front_share.unwrap_or_default();
-        let read = |r: &Reading| format!("{} {}", r.side.name(), tape.bare(r.edges(share).whole().0));
+        let read =
+            |r: &Reading| format!("{} {}", r.side.name(), tape.bare(r.edges(share).chalked(tape).whole().0));
         let pinned: Vec<String> = self.change.readings.iter().filter(|r| on_mark(r.at())).map(read).collect();
         let mut sum = String::new();
         if !pinned.is_empty() {
             sum = format!("pinned {} altogether", pinned.join(", "));
             let taken = self.line(side).pins.iter().find(|p| on_mark(p.station));
             if let Some(pin) = taken.filter(|_| pinned.len() > 1 && self.keeps_percent == 100) {
-                sum += &format!(", taken as {}", tape.bare(pin.edges.whole().0));
+                sum += &format!(", taken as {}", tape.bare(pin.edges.chalked(tape).whole().0));
             }
             if self.keeps_percent < 100 {
                 sum += &format!("; {} % of it stays on this seam", self.keeps_percent);
@@ -168,15 +170,9 @@ impl AlteredSeam<'_> {
         sum
     }
 
-    fn notes(&self, of: &CardOf<'_>, rows: &[Row]) -> Vec<Block> {
+    fn notes(&self, of: &CardOf<'_>) -> Vec<Block> {
         let (tape, garment) = (of.tape, of.subject.garment);
         let mut notes = Vec::new();
-        let adds_up = |side: &RowSide| {
-            side.chalked(tape).into_iter().sum::<Length>() == tape.round(side.edges.whole().0)
-        };
-        if !rows.iter().flat_map(Row::sides).all(adds_up) {
-            notes.push(Block::Note("“Altogether” is rounded once from the exact line, so it can differ by one mark from twice the edge.".into()));
-        }
         notes.extend(of.inside_out());
         for end in [EndOf::Lower, EndOf::Upper] {
             // At an edge that the pins reach there is nothing to set.
@@ -193,7 +189,7 @@ impl AlteredSeam<'_> {
         let (tape, garment) = (of.tape, of.subject.garment);
         let (name, datum) = (self.facts.name(), self.facts.seam.datum());
         let [one, other] = self.facts.seam.edges();
-        let way = Way::of(rows, tape);
+        let way = Way::of(rows);
         let panel = self.panel(of);
         let towards = match way {
             Way::In => format!("into the {panel}"),
@@ -219,7 +215,7 @@ impl AlteredSeam<'_> {
             End::MeetsOldStitching { station } => {
                 // From mark to mark, so that what is said adds up.
                 let leaves = tape.round(station.length);
-                let start = (leaves + tape.round(START_ON_OLD_LINE)).min(tape.round(self.facts.length.length));
+                let start = (leaves + START_ON_OLD_LINE.on(tape)).min(tape.round(self.facts.length.length));
                 match start > leaves {
                     true => format!(
                         "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
@@ -250,7 +246,7 @@ impl AlteredSeam<'_> {
                     true => format!(
                         "It meets the old line at {}: go on along that for {} more.",
                         tape.show(meets),
-                        tape.show(tape.round(START_ON_OLD_LINE).min(meets))
+                        tape.show(START_ON_OLD_LINE.on(tape).min(meets))
                     ),
                     false => format!("It meets the old line at the {datum}."),
                 }
@@ -265,7 +261,7 @@ impl AlteredSeam<'_> {
             (Some(trim), _) => format!(
                 "After the try-on only: trim along the cut line, {} outside the new stitching{}.",
                 tape.show(trim.length),
-                if cuts_outside(rows, tape) { "; its − lies out in the allowance" } else { "" }
+                if cuts_outside(rows) { "; its − lies out in the allowance" } else { "" }
             ),
             (None, Way::In) => "Keep all of the allowance inside: it lets out again.".into(),
             (None, Way::Out | Way::Both) => {
@@ -304,8 +300,8 @@ impl AlteredSeam<'_> {
     }
 }
 
-/// Whether the cut line lies outside the old stitching somewhere, at the marks of a tape.
-fn cuts_outside(rows: &[Row], tape: Tape) -> bool {
-    let cuts = rows.iter().flat_map(Row::sides).filter_map(|side| side.cut).flatten();
-    cuts.map(|cut| tape.round(cut)).any(Length::is_negative)
+/// Whether the cut line lies outside the old stitching somewhere.
+fn cuts_outside(rows: &[Row]) -> bool {
+    let mut cuts = rows.iter().flat_map(Row::sides).filter_map(|side| side.cut).flatten();
+    cuts.any(Length::is_negative)
 }

@@ -90,7 +90,9 @@ impl AlteredSeam<'_> {
                 .flatten()
                 .collect();
                 let mark = |row: &Row| {
-                    let edges = row.of(*side)?.edges;
+                    let (from, to) = line.span()?;
+                    let at = Station(row.of(*side).map(|_| row.station)?.0.clamp(from.0, to.0));
+                    let edges = line.at(at);
                     Some((row.station.0, if edge == 0 { edges.front.0 } else { edges.back.0 }))
                 };
                 drawings.extend(chalk_drawing(&Chalk {

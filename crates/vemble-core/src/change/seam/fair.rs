@@ -60,7 +60,7 @@ const STIFFNESS: f64 = 100.0;
 /// No pin moves by more than a sixth of its depth, or smoothing would take most of a shallow one away (teaching value).
 pub(super) const SHARE_OF_DEPTH: f64 = 1.0 / 6.0;
 /// Up to so many pins are a shape, of which nothing can be told to be wobble.
-const SHAPE: usize = 3;
+pub(super) const SHAPE: usize = 3;
 
 /// How many steps may mend whole blocks without fewer gates being wrong, before they are mended one by one (Júdice and Pires 1994).
 const BLOCKS: i32 = 8;

@@ -6,13 +6,10 @@ use crate::change::ChangeKey;
 use crate::fitting::GarmentSide;
 use crate::garment::{Pocket, Seam};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
-use crate::length::{Length, Station};
+use crate::length::{Length, Station, Taught};
 
 /// Between back pockets: 2.5 cm at least (teaching value).
-pub(super) const POCKETS_APART: Length = Length::from_mm(25);
-
-/// Less than half a millimetre brings nothing closer.
-const CLOSER: Length = Length::from_nm(500_000);
+pub(super) const POCKETS_APART: Taught = Taught::new(25, 64);
 
 /// Something that lies across the altered stretch.
 #[derive(Clone, Debug)]
@@ -54,13 +51,14 @@ fn pocket_gap(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Option<Finding> 
     let (from, to) = seam.span()?;
     // They lie in the upper half of the seat.
     let middle = Station((from.0 + seam.facts.length.length).fraction(1, 2).min(to.0));
-    let whole = seam.line(GarmentSide::Left).whole(middle).0;
-    if whole <= CLOSER {
+    let tape = subject.tape;
+    let whole = seam.line(GarmentSide::Left).chalked(middle, tape)?.whole().0;
+    if whole <= Length::ZERO {
         return None;
     }
-    let apart = subject.garment.found.back_pockets_apart.map(|m| m.length);
+    let apart = subject.garment.found.back_pockets_apart.map(|m| tape.round(m.length));
     let outcome = match apart {
-        Some(apart) if apart - whole >= POCKETS_APART => Outcome::Passes,
+        Some(apart) if apart - whole >= POCKETS_APART.on(tape) => Outcome::Passes,
         Some(_) | None => Outcome::Caution,
     };
     let key = FindingKey {

@@ -11,11 +11,11 @@ use crate::change::{Change, ChangeKey};
 use crate::fitting::{GarmentSide, SidePolicy};
 use crate::garment::{Run, Seam};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Rule, Subject, TwoSides};
-use crate::length::{Length, Station};
+use crate::length::{Length, Station, Taught};
 use crate::place::Level;
 
 /// From one seam of a leg or sleeve, per edge (teaching value: beyond it the grain visibly tips).
-const LIMB_EDGE: Length = Length::from_mm(25);
+const LIMB_EDGE: Taught = Taught::new(25, 64);
 
 /// The figures that findings about a seam rest on.
 #[derive(Clone, Debug)]
@@ -97,9 +97,10 @@ fn grain(
     if from >= top {
         return None;
     }
-    let deepest = line.deepest_between(from, top);
-    let outcome = if deepest > LIMB_EDGE { Outcome::Caution } else { Outcome::Passes };
-    let facts = Found::Grain(Grain { limb, deepest, most: LIMB_EDGE });
+    let deepest = line.deepest_chalked(from, top, subject.tape);
+    let most = LIMB_EDGE.on(subject.tape);
+    let outcome = if deepest > most { Outcome::Caution } else { Outcome::Passes };
+    let facts = Found::Grain(Grain { limb, deepest, most });
     let split = || {
         let Limb::Leg { other } = limb else { return None };
         let is_pinned = |drawn: &AlteredSeam<'_>| drawn.sides.pins.iter().any(|pins| !pins.is_empty());

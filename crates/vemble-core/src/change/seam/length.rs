@@ -8,11 +8,11 @@ use super::line::AlteredSeam;
 use crate::change::Curve;
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Run};
-use crate::length::Length;
+use crate::length::{Length, Tape, Taught};
 use kurbo::common::GAUSS_LEGENDRE_COEFFS_8;
 
-/// Mismatch that needs nothing: 3 mm (teaching value: one stitch).
-pub const EDGES_MAY_DIFFER: Length = Length::from_mm(3);
+/// Mismatch that needs nothing: 3 mm, an eighth of an inch (teaching value: one stitch).
+pub const EDGES_MAY_DIFFER: Taught = Taught::new(3, 8);
 
 /// What the new lines make of the length of both edges of one side, over the altered stretch.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -26,6 +26,11 @@ pub struct EdgeLengths {
 }
 
 impl EdgeLengths {
+    /// At the marks of a tape.
+    pub const fn on(self, tape: Tape) -> Self {
+        Self { old: tape.round(self.old), front: tape.round(self.front), back: tape.round(self.back) }
+    }
+
     /// How much longer the front edge is than the back edge.
     pub fn mismatch(&self) -> Length {
         self.front - self.back

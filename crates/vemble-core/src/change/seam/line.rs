@@ -1,6 +1,6 @@
 //! From pins to stitching lines: the sides agree, the pins are faired, the ends run out. No tape has a say in it.
 
-use super::fair::{Close, Gate, Knot, fair};
+use super::fair::{Close, Gate, Knot, SHAPE, fair};
 use super::input::SeamChange;
 use super::length::EdgeLengths;
 use super::{one_pass, share};
@@ -8,7 +8,7 @@ use crate::change::{Curve, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_
 use crate::fault::Wrong;
 use crate::fitting::{Edges, End, EndOf, Fairing, GarmentSide};
 use crate::garment::{Garment, Seam, SeamFacts};
-use crate::length::{Length, Measure, PerEdge, Station, Unit, Whole};
+use crate::length::{Length, Measure, PerEdge, Station, Tape, Unit};
 use crate::place::Level;
 use std::borrow::Cow;
 use std::cell::OnceCell;
@@ -49,15 +49,25 @@ impl StitchingLine {
         }
     }
 
-    /// What comes off altogether at a station.
-    pub fn whole(&self, station: Station) -> Whole {
-        self.at(station).whole()
+    /// What is chalked at a station, at the marks of a tape: there and on each edge. Nothing beyond the line.
+    pub fn chalked(&self, station: Station, tape: Tape) -> Option<Edges> {
+        let (from, to) = self.span()?;
+        let at = tape.round(station.0);
+        // A mark may lie a little beyond the end of the line, which has the end's offset there.
+        let is_on = from.0 - tape.mark() <= at && at <= to.0 + tape.mark();
+        is_on.then(|| self.at(Station(at.clamp(from.0, to.0))).chalked(tape))
     }
 
-    /// The deeper of the two edges at a station, without sign.
-    pub fn deepest(&self, station: Station) -> Length {
-        let edges = self.at(station);
-        edges.front.0.abs().max(edges.back.0.abs())
+    /// What is chalked at both ends, at each pin and at each end of a straight stretch between two stations: between those nothing is
+    /// deeper or shallower.
+    pub fn chalked_between(&self, from: Station, to: Station, tape: Tape) -> Vec<Edges> {
+        let pins = self.pins.iter().map(|pin| pin.station).filter(|s| from < *s && *s < to);
+        [from, to].into_iter().chain(pins).filter_map(|station| self.chalked(station, tape)).collect()
+    }
+
+    /// The deepest that is chalked on either edge between two stations, without sign.
+    pub fn deepest_chalked(&self, from: Station, to: Station, tape: Tape) -> Length {
+        self.chalked_between(from, to, tape).into_iter().map(Edges::deepest).max().unwrap_or_default()
     }
 
     /// Least and greatest of the front edge and of the back edge between two stations, in cm.
@@ -332,7 +342,7 @@ fn ends(garment: &Garment, facts: &SeamFacts, change: &SeamChange, pins: &[Pin])
         match (set, nought) {
             (set, Some(pin)) if !contradicts(set, of, pin.station.0) => meets(pin.station.0),
             (Some(set), _) => set,
-            (None, _) => assumed_end(garment, facts, of, altered, [change.lower, upper]),
+            (None, _) => assumed_end(garment, (facts, change), of, altered, [change.lower, upper]),
         }
     };
     Ends {
@@ -393,7 +403,7 @@ fn contradicts(set: Option<End>, of: EndOf, nought: Length) -> bool {
 /// An end that nobody set, of a line whose other end may go straight through a stretch: the taper starts only beyond that.
 fn assumed_end(
     garment: &Garment,
-    facts: &SeamFacts,
+    (facts, change): (&SeamFacts, &SeamChange),
     of: EndOf,
     altered: &[Pin],
     set: [Option<End>; 2],
@@ -403,7 +413,12 @@ fn assumed_end(
         EndOf::Upper => (altered.last(), facts.length.length, set[0]),
     };
     let Some(pin) = pin else { return End::RunsOff {} };
-    let depth = |pin: &Pin| pin.edges.front.0.abs().max(pin.edges.back.0.abs());
+    // As deep as fairing may make it, so that the end is far enough for the line and not only for the pin.
+    let places = 1 + altered.windows(2).filter(|w| w[1].station.0 - w[0].station.0 >= UNSEEN).count();
+    let wobbles = change.fairing == Fairing::Smooth && places > SHAPE;
+    let tolerance = change.tolerance.map_or(TOLERANCE, |set| set.length);
+    let more = |depth: Length| if wobbles { tolerance.min(depth.fraction(1, 6)) } else { Length::ZERO };
+    let depth = |pin: &Pin| pin.edges.deepest() + more(pin.edges.deepest());
     let Station(start) = taper_from(pin, of, other);
     let offset =
         if start == pin.station.0 { depth(pin) } else { altered.iter().map(depth).max().unwrap_or_default() };

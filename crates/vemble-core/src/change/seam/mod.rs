@@ -33,7 +33,7 @@ pub use shown::Shown;
 use super::{ChangeKey, Drawn, Term};
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Seam};
-use crate::length::Station;
+use crate::length::{Station, Tape};
 use crate::place::Level;
 
 impl AlteredSeam<'_> {
@@ -62,12 +62,14 @@ impl Drawn for AlteredSeam<'_> {
         self.span().is_some()
     }
 
-    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide]) -> Vec<Term> {
+    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
         let Some(station) = garment.station_on(self.facts.seam, level).map(Station) else {
             return Vec::new();
         };
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
-        Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| self.line(side).at(station))
+        Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| {
+            self.line(side).chalked(station, tape).unwrap_or_default()
+        })
     }
 
     fn sides_agree(&self) -> bool {

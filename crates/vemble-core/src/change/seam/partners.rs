@@ -3,7 +3,7 @@
 
 use super::judge::Found;
 use super::{AlteredSeam, EDGES_MAY_DIFFER, EdgeLengths, StitchingLine, edge_lengths};
-use crate::change::{Drawn, UNSEEN};
+use crate::change::Drawn;
 use crate::fitting::{Edges, End, GarmentSide};
 use crate::garment::{Band, Lined, LiningOpens, Run, Seam};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
@@ -65,8 +65,8 @@ fn edges(
     seam: &AlteredSeam<'_>,
     of: GarmentSide,
 ) -> Option<(Outcome, Found, Station)> {
-    let lengths = edge_lengths(subject.garment, seam, of)?;
-    let fits = lengths.mismatch().abs() <= EDGES_MAY_DIFFER || lengths.eases_in();
+    let lengths = edge_lengths(subject.garment, seam, of)?.on(subject.tape);
+    let fits = lengths.mismatch().abs() <= EDGES_MAY_DIFFER.on(subject.tape) || lengths.eases_in();
     let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
     Some((outcome, Found::EdgesApart(EdgesApart { lengths }), seam.line(of).span()?.0))
 }
@@ -84,14 +84,15 @@ fn under_the_arm(
         return None;
     }
     let top = Station(seam.facts.length.length);
-    let edges = line.at(top);
-    if edges.whole().0.abs() < UNSEEN {
+    let edges = line.chalked(top, subject.tape)?;
+    if edges == Edges::default() {
         return None;
     }
     let sleeve = Station(subject.garment.seam(into)?.length.length);
     let partner = subject.seams().find(|s| s.facts.seam == into);
-    let of_sleeve = partner.map_or(Length::ZERO, |s| s.line(of).whole(sleeve).0);
-    let fits = (edges.whole().0 - of_sleeve).abs() <= EDGES_MAY_DIFFER;
+    let of_sleeve = partner
+        .map_or(Length::ZERO, |s| s.line(of).chalked(sleeve, subject.tape).unwrap_or_default().whole().0);
+    let fits = (edges.whole().0 - of_sleeve).abs() <= EDGES_MAY_DIFFER.on(subject.tape);
     let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
     Some((outcome, Found::Armhole(Armhole { edges, of_sleeve }), top))
 }
@@ -110,8 +111,8 @@ fn band(
         return None;
     }
     let top = Station(seam.facts.length.length);
-    let edges = line.at(top);
-    if edges.whole().0.abs() < UNSEEN {
+    let edges = line.chalked(top, subject.tape)?;
+    if edges == Edges::default() {
         return None;
     }
     let seams = if seam.facts.seam.is_single() || !seam.sides_agree() { 1 } else { 2 };
@@ -128,7 +129,7 @@ pub(super) fn lining(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Option<Fi
     }
     let deepest = |seam: &AlteredSeam<'_>| {
         let (from, to) = seam.span()?;
-        seam.lines.iter().map(|line| line.deepest_between(from, to)).max()
+        seam.lines.iter().map(|line| line.deepest_chalked(from, to, subject.tape)).max()
     };
     let most = subject.seams().filter_map(deepest).max()?;
     let key = FindingKey { partner: Some(Partner::Lining), ..seam.finding(Rule::Partners, None) };

@@ -3,7 +3,7 @@
 use super::AlteredSeam;
 use crate::chalk::{MarkedPlace, Row, RowSide, rows_at};
 use crate::change::Drawn;
-use crate::fitting::{Edges, End, GarmentSide};
+use crate::fitting::{End, GarmentSide};
 use crate::garment::Garment;
 use crate::length::{Length, Station, Tape};
 
@@ -49,14 +49,8 @@ impl AlteredSeam<'_> {
 
     /// What is chalked on one side at a mark; nothing beyond its line.
     fn chalked(&self, at: Station, side: GarmentSide, tape: Tape) -> Option<RowSide> {
-        let line = self.line(side);
-        let (from, to) = line.span()?;
-        if at.0 < from.0 - tape.mark() || at.0 > to.0 + tape.mark() {
-            return None;
-        }
-        // A mark lies on the tape: at an end it may lie a little beyond the line, which has the end's offset there.
-        let edges: Edges = line.at(Station(at.0.clamp(from.0, to.0)));
-        let cut = |width: Length| [edges.front.0 - width, edges.back.0 - width];
+        let edges = self.line(side).chalked(at, tape)?;
+        let cut = |width: Length| [edges.front.0 - tape.round(width), edges.back.0 - tape.round(width)];
         Some(RowSide { edges, cut: self.change.trim_to.map(|w| cut(w.length)) })
     }
 }

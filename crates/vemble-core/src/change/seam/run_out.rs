@@ -2,9 +2,9 @@
 
 use super::judge::Found;
 use super::{AlteredSeam, SeamChange, StitchingLine};
-use crate::change::{Change, NOUGHT, Pin};
+use crate::change::{Change, Pin};
 use crate::fitting::{End, EndOf, GarmentSide};
-use crate::judge::{Finding, Outcome, Rule, Subject};
+use crate::judge::{Finding, Outcome, Rule, Subject, runs_out};
 use crate::length::{Length, Measure, Station};
 
 /// Between two pins a change steeper than 1 : 4 is a kink (teaching value: no iron presses it flat).
@@ -25,13 +25,6 @@ pub(crate) struct RunOut {
     pub ends_at_pin: bool,
     /// Down to the datum, not up from it.
     pub downwards: bool,
-}
-
-impl RunOut {
-    /// Run-out length ÷ offset.
-    pub fn ratio(&self) -> f64 {
-        self.run.cm() / self.offset.cm()
-    }
 }
 
 /// The steepest stretch between two pins.
@@ -62,28 +55,25 @@ fn run_out(
 ) -> Option<Finding> {
     let End::MeetsOldStitching { station: meets } = line.ends.of(end) else { return None };
     let (start, up) = (line.taper_from(end)?, end.beyond());
-    let offset = line.deepest(start);
-    if offset < NOUGHT {
+    let tape = subject.tape;
+    let offset = line.chalked(start, tape)?.deepest();
+    if offset == Length::ZERO {
         return None;
     }
     let safe = subject.garment.cloth.safe_run_out();
     // An end that is set holds for both sides: far enough for each.
     let far_enough = |line: &StitchingLine| {
         let start = line.taper_from(end)?;
-        Some((start.0 + line.deepest(start) * safe * up) * up)
+        Some((tape.round(start.0) + line.chalked(start, tape)?.deepest() * safe * up) * up)
     };
     let wanted = seam.lines.iter().filter_map(far_enough).max()? * up;
     let set = if end == EndOf::Lower { seam.change.lower } else { seam.change.upper };
     let ends_at_pin = !line.ends.is_assumed(end) && set != Some(line.ends.of(end));
     let fits = !ends_at_pin && !wanted.is_negative() && wanted <= seam.facts.length.length;
-    let run = (meets.length - start.0) * up;
+    let run = (tape.round(meets.length) - tape.round(start.0)) * up;
     let wanted = fits.then_some(Station(wanted));
     let facts = RunOut { run, offset, safe, wanted, ends_at_pin, downwards: up < 0 };
-    let outcome = match facts.ratio() {
-        ratio if ratio >= safe as f64 => Outcome::Passes,
-        ratio if ratio * 2.0 >= safe as f64 => Outcome::Caution,
-        _ => Outcome::Stop,
-    };
+    let outcome = runs_out(run, offset, safe);
     let mut key = seam.finding(Rule::RunOut, side);
     key.end = Some(end);
     let mend = || {

@@ -129,6 +129,7 @@ impl AlteredSeam<'_> {
             names: Seam::edges(self.facts.seam),
             keeps_percent: self.keeps_percent,
             takes: self.line(reading.side).at(reading.at()),
+            chalked: self.line(reading.side).chalked(reading.at(), tape),
             tolerance: self.tolerance,
         };
         PinResult::of(reading, &line, subject, tape)

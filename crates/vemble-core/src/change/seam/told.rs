@@ -8,7 +8,7 @@ use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
 use super::run_out::{Kink, RunOut};
 use crate::garment::Band;
 use crate::judge::{FindingKey, Outcome};
-use crate::length::{Length, adjusted_words};
+use crate::length::{Length, times};
 use crate::told::{Said, Tell, Teller, edges_sum, without_sign};
 
 impl Tell for Found {
@@ -46,9 +46,8 @@ fn run_out(facts: &RunOut, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
         Outcome::Caution => format!("Under {safe} it may poke at its tip."),
         Outcome::Stop => format!("Under {} it will poke at its tip.", safe / 2),
     };
-    let [long, each, times] = to.tape.quotient(facts.run, facts.offset);
-    let unit = to.tape.unit_name();
-    let figures = format!("{long} {unit} long ÷ {each} {unit} per edge = {times}");
+    let ratio = times(facts.run, facts.offset);
+    let figures = format!("{} long ÷ {} per edge = {ratio}", to.show(facts.run), to.show(facts.offset));
     let title = format!("Run-out of the {}, {}", key.name(to), key.side_words());
     Said::new(title, figures, reason).mended(outcome, || match facts.wanted {
         Some(wanted) => {
@@ -122,7 +121,7 @@ fn kept(facts: &Kept, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Sa
     };
     let reason = match (outcome, facts.is_trimmed) {
         (Outcome::Caution | Outcome::Stop, _) => {
-            format!("Over {} kept inside shows as bulk.", to.show(BULKY))
+            format!("Over {} kept inside shows as bulk.", to.show(BULKY.on(to.tape)))
         }
         (Outcome::Passes, true) => "What is trimmed cannot be let out again.".into(),
         (Outcome::Passes, false) => "All of it can be let out again.".into(),
@@ -159,23 +158,21 @@ fn crossed(facts: &Crossed, key: &FindingKey, outcome: Outcome, to: &Teller<'_>)
 fn pocket_gap(facts: &PocketGap, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
     let title = format!("Gap between the {}", facts.pockets.name());
     let at = format!("at {} on the {}", to.show(facts.at.0), key.name(to));
-    let pinched = format!("Under {} between them looks pinched.", to.show(POCKETS_APART));
+    let pinched = format!("Under {} between them looks pinched.", to.show(POCKETS_APART.on(to.tape)));
     let Some(apart) = facts.apart else {
         let figures = format!("{} closer, {at}; nobody measured the gap", to.show(facts.whole));
         return Said::new(title, figures, pinched).mended(outcome, || {
             format!(
                 "Measure it in the look-over: with less than {} there now, take part of it elsewhere.",
-                to.show(facts.whole + POCKETS_APART)
+                to.show(facts.whole + POCKETS_APART.on(to.tape))
             )
         });
     };
-    let (parts, adjusted) = to.tape.apportion(&[apart, -facts.whole]);
     let figures = format!(
-        "{} − {} = {} between them{}, {at}",
-        to.bare(parts[0]),
-        to.bare(-parts[1]),
-        to.show(parts[0] + parts[1]),
-        adjusted_words(adjusted)
+        "{} − {} = {} between them, {at}",
+        to.bare(apart),
+        to.bare(facts.whole),
+        to.show(apart - facts.whole)
     );
     let reason = match outcome {
         Outcome::Passes => "Enough cloth stays between them.".into(),
@@ -184,7 +181,7 @@ fn pocket_gap(facts: &PocketGap, key: &FindingKey, outcome: Outcome, to: &Teller
     Said::new(title, figures, reason).mended(outcome, || {
         format!(
             "Take at most {} here and the rest elsewhere, or move the pockets.",
-            to.show((apart - POCKETS_APART).max(Length::ZERO))
+            to.show((apart - POCKETS_APART.on(to.tape)).max(Length::ZERO))
         )
     })
 }
@@ -201,8 +198,8 @@ fn edges_apart(facts: &EdgesApart, key: &FindingKey, outcome: Outcome, to: &Tell
         to.show(apart.abs()),
         to.show(lengths.old)
     );
-    let reason = match (outcome, apart.abs() <= EDGES_MAY_DIFFER) {
-        (Outcome::Passes, true) => format!("Up to {} need nothing.", to.show(EDGES_MAY_DIFFER)),
+    let reason = match (outcome, apart.abs() <= EDGES_MAY_DIFFER.on(to.tape)) {
+        (Outcome::Passes, true) => format!("Up to {} need nothing.", to.show(EDGES_MAY_DIFFER.on(to.tape))),
         (Outcome::Passes, false) => format!("Up to 1 %: ease the {longer} edge in."),
         (Outcome::Caution | Outcome::Stop, _) => "More than eases in.".into(),
     };
