@@ -329,7 +329,7 @@ async fn cards_are_fetched_as_files_by_their_owner_only() {
     );
     let (_, [kind, _], text) = fetch(&server, "format=text&tape=in&card=seam.outseam").await;
     assert_eq!(kind, "text/plain; charset=utf-8");
-    assert!(String::from_utf8_lossy(&text).contains("Hem, each leg: opening 16 1/4 in (now 18 7/8 in)"));
+    assert!(String::from_utf8_lossy(&text).contains("Hem, each leg: opening 16 1/4 in (now 19 in)"));
     for (query, wanted) in [
         ("format=pdf&card=elastic.waistband", StatusCode::NOT_FOUND),
         ("format=pdf&card=elastic", StatusCode::BAD_REQUEST),

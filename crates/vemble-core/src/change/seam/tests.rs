@@ -431,7 +431,14 @@ mod chalk {
             let marks = seam.rows(&garment, tape);
             prop_assert!(marks.windows(2).all(|w| w[0].station < w[1].station));
             prop_assert!(marks.iter().all(|m| m.station.0.nm() % tape.mark().nm() == 0));
-            prop_assert!(marks.windows(2).all(|w| w[1].station.0 - w[0].station.0 <= tape.chalk_step()));
+            // What only guides the chalk stands by itself: never near what is chalked for its own sake, and nowhere missing.
+            let near = if tape.unit() == Unit::In { Length::from_64ths(48) } else { Length::from_mm(20) };
+            let guides = |m: &crate::chalk::Row| m.places == [MarkedPlace::Between];
+            for w in marks.windows(2) {
+                let gap = w[1].station.0 - w[0].station.0;
+                prop_assert!(gap <= tape.chalk_step() + near * 2);
+                prop_assert!(guides(&w[0]) == guides(&w[1]) || gap > near);
+            }
             let Some((low, high)) = seam.span() else { return Ok(()) };
             for pin in seam.lines[0].pins.iter().filter(|pin| low <= pin.station && pin.station <= high) {
                 let at = Station(tape.round(pin.station.0));
