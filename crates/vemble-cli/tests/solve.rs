@@ -24,9 +24,7 @@ fn solves_a_document_from_standard_input_in_four_formats() {
     let solved: serde_json::Value = serde_json::from_slice(&json.stdout).unwrap();
     assert_eq!(solved["try_ons"][0]["levels"][5]["after"]["text"], "41.2 cm");
     let text = vemble(&["solve", "-", "--format", "text", "--tape", "in"], DEMO);
-    assert!(
-        String::from_utf8_lossy(&text.stdout).contains("Hem, each leg: opening 16 1/4 in (now 19 in)")
-    );
+    assert!(String::from_utf8_lossy(&text.stdout).contains("Hem, each leg: opening 16 1/4 in (now 19 in)"));
     let csv = vemble(&["solve", "-", "--format", "csv"], DEMO);
     assert!(String::from_utf8_lossy(&csv.stdout).starts_with("try_on,change,name,note,"));
     let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "seam.outseam"], DEMO);

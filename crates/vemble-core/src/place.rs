@@ -44,6 +44,11 @@ impl Level {
         matches!(self, Self::UpperArm | Self::Elbow | Self::Wrist | Self::SleeveHem)
     }
 
+    /// True at an edge of the cloth, where a tape can be laid on: others lie somewhere on it.
+    pub const fn is_at_an_edge(self) -> bool {
+        matches!(self, Self::Hem | Self::SleeveHem)
+    }
+
     /// True below the crotch.
     pub const fn is_below_crotch(self) -> bool {
         matches!(self, Self::Thigh | Self::Knee | Self::Calf | Self::Ankle | Self::Hem)

@@ -145,8 +145,7 @@ impl<'a> Drape<'a> {
 
     /// Height of a station on a seam.
     pub fn up_on(&self, seam: Seam, station: f64) -> f64 {
-        let datum = self.garment.level(self.garment.span_of(seam).0);
-        self.base + datum.map_or(0.0, |l| l.station.length.cm()) + station
+        self.base + self.garment.height_of_datum(seam).cm() + station
     }
 
     /// Height of a level of the garment. Nothing where the garment has no such level.

@@ -217,11 +217,22 @@ impl Garment {
             Run::DownSleeve => level.is_of_sleeve(),
             Run::Across => false,
         };
-        // A garment whose waist was not measured still lets its outseam pass whatever level is there.
-        let datum = self.level(from).map_or(Length::ZERO, |l| l.station.length);
-        (runs && to <= level && level <= from)
-            .then(|| self.level(level).map(|l| l.station.length - datum))
-            .flatten()
+        // A garment whose waist was not measured still lets its outseam pass whatever level is there. A seam from the crotch begins
+        // somewhere above the thigh.
+        let is_crossed = to <= level && (level < from || (level == from && from.is_at_an_edge()));
+        let height = |l: &GarmentLevel| l.station.length - self.height_of_datum(seam);
+        (runs && is_crossed).then(|| self.level(level).map(height)).flatten()
+    }
+
+    /// How high above the hem, or the sleeve's, the stations of a seam begin. One that begins where no level is, at the crotch, is
+    /// measured down from the level that it ends at.
+    pub fn height_of_datum(&self, seam: Seam) -> Length {
+        let (from, to) = self.span_of(seam);
+        let at = |level: Level| self.level(level).map(|l| l.station.length);
+        let ends = || Some(at(to)? - self.seam(seam)?.length.length);
+        let begins = || at(from);
+        let height = if from.is_at_an_edge() { begins() } else { ends().or_else(begins) };
+        height.unwrap_or_default()
     }
 
     /// What goes round one side at a station of a seam: a leg's or sleeve's girth, and half of what goes round the whole
@@ -235,8 +246,7 @@ impl Garment {
         };
         let of_sleeve = seam.run() == Run::DownSleeve;
         let levels = || self.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve);
-        let datum = self.level(self.span_of(seam).0).map_or(Length::ZERO, |l| l.station.length);
-        let station = station + datum;
+        let station = station + self.height_of_datum(seam);
         let below = levels().filter(|l| l.station.length < station).max_by_key(|l| l.station.length);
         let above = levels().filter(|l| l.station.length >= station).min_by_key(|l| l.station.length);
         match (below, above) {

@@ -88,7 +88,13 @@ fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
     );
     assert!(!crosses(&coverall, Seam::WaistSeam, Level::Waist), "it runs along the level, not across it");
     let seat = |level| coverall.station_on(Seam::SeatSeam, level);
-    assert_eq!(seat(Level::Thigh), Some(Length::ZERO), "stations begin at its own datum");
+    assert_eq!(seat(Level::Thigh), None, "it begins at the crotch, where no level is");
+    let long = coverall.seam(Seam::SeatSeam).map(|facts| facts.length.length);
+    assert_eq!(
+        seat(coverall.span_of(Seam::SeatSeam).1),
+        long,
+        "its stations are measured down from where it ends"
+    );
     assert!(seat(Level::Waist) > seat(Level::Hip));
 
     // One leg at the knee, half of the whole at the hip.
@@ -102,11 +108,9 @@ fn each_level_knows_what_it_goes_round_and_which_seams_cross_it() {
     let sleeve = coverall.station_on(Seam::SleeveSeam, Level::Elbow).unwrap();
     assert_eq!(coverall.girth_of_one_side(Seam::SleeveSeam, sleeve), Some(whole(&coverall, Level::Elbow)));
     for seam in Seam::ALL.iter().copied() {
-        assert_eq!(
-            seam.run() == Run::Across,
-            !crosses(&coverall, seam, coverall.span_of(seam).0),
-            "{seam:?}"
-        );
+        let from = coverall.span_of(seam).0;
+        let begins_at_a_level = seam.run() != Run::Across && from.is_at_an_edge();
+        assert_eq!(crosses(&coverall, seam, from), begins_at_a_level, "{seam:?}");
     }
 }
 

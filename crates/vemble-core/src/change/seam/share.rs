@@ -77,7 +77,7 @@ fn give<'a>(
             drafts.len() - 1
         }
     };
-    let up = datum(garment, from) - datum(garment, to);
+    let up = garment.height_of_datum(from) - garment.height_of_datum(to);
     if let Some(pin) = not_beside(garment, whole, from, drafts[at].facts) {
         let found = Measure { length: pin.station.0, unit: Unit::Cm };
         return Err(Wrong::OffOtherSeam { station: found, seam: to });
@@ -125,16 +125,11 @@ pub(super) fn not_beside<'p>(
     from: Seam,
     to: &SeamFacts,
 ) -> Option<&'p Pin> {
-    let up = datum(garment, from) - datum(garment, to.seam);
+    let up = garment.height_of_datum(from) - garment.height_of_datum(to.seam);
     pins.iter().flatten().find(|pin| {
         let station = pin.station.0 + up;
         station.is_negative() || station > to.length.length
     })
-}
-
-/// How high above the garment's hem, or the sleeve's, a seam's stations begin.
-fn datum(garment: &Garment, seam: Seam) -> Length {
-    garment.level(garment.span_of(seam).0).map_or(Length::ZERO, |l| l.station.length)
 }
 
 /// The ends of the lines of `from`, on the seam of `to`, where they can be the same there: lower and upper for each side.
