@@ -1,5 +1,6 @@
 //! The formats, by the example document: what is printed on a card and written to a file.
 
+mod cases;
 mod documents;
 
 use image::{ImageFormat, Rgb, RgbImage};
