@@ -265,7 +265,7 @@ pub struct PinResult {
     pub edges: String,
     /// Off altogether.
     pub whole: Figure,
-    /// What is chalked there off each edge, and how far beside the pin that passes: `3.3 cm chalked, 0.1 cm less`. Nothing where the line
+    /// What is chalked there off each edge, and how far beside the pin that passes: `chalk 3.3 cm, 0.1 cm less`. Nothing where the line
     /// does not reach it.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub chalked: Option<String>,
@@ -327,9 +327,9 @@ impl PinResult {
 fn chalked_words(edges: Edges, passes: Length, names: [&str; 2], tape: Tape) -> String {
     let chalked = edges_words(edges, names, tape);
     match passes {
-        Length::ZERO => format!("{chalked} chalked"),
-        less if less.is_negative() => format!("{chalked} chalked, {} less", tape.show(-less)),
-        more => format!("{chalked} chalked, {} more", tape.show(more)),
+        Length::ZERO => format!("chalk {chalked}"),
+        less if less.is_negative() => format!("chalk {chalked}, {} less", tape.show(-less)),
+        more => format!("chalk {chalked}, {} more", tape.show(more)),
     }
 }
 

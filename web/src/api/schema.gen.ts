@@ -2234,7 +2234,7 @@ export interface components {
             /** @description How far what is chalked passes beside it, per edge; positive where it takes more. */
             beside: components["schemas"]["Figure"];
             /**
-             * @description What is chalked there off each edge, and how far beside the pin that passes: `3.3 cm chalked, 0.1 cm less`. Nothing where the line
+             * @description What is chalked there off each edge, and how far beside the pin that passes: `chalk 3.3 cm, 0.1 cm less`. Nothing where the line
              *     does not reach it.
              */
             chalked?: string | null;

@@ -132,7 +132,7 @@ export function PinTable(props: Props) {
                   </Popover>
                 )}
                 {pin?.chalked && (
-                  <small className="quiet">
+                  <small className={clsx(styles["chalked"], "quiet")}>
                     <Words>{pin.chalked}</Words>
                   </small>
                 )}

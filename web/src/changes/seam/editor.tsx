@@ -13,7 +13,7 @@ export const seam: Editor<"seam"> = {
       <span className={clsx(drawing["key"], drawing["key-before"])}>old stitching</span>
       <span className={clsx(drawing["key"], drawing["key-after"])}>new stitching</span>
       <span className={clsx(drawing["key"], styles["key-band"])}>
-        within {line.tolerance.text} of the pins
+        where pins may lie, {line.tolerance.text} beside it at most
       </span>
       <span className={clsx(drawing["key"], styles["key-channel"])}>
         allowance, {line.allowance.text} each edge
