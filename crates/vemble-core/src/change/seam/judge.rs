@@ -103,10 +103,14 @@ fn grain(
     let facts = Found::Grain(Grain { limb, deepest, most });
     let split = || {
         let Limb::Leg { other } = limb else { return None };
-        let is_pinned = |drawn: &AlteredSeam<'_>| drawn.sides.pins.iter().any(|pins| !pins.is_empty());
+        // An end that somebody set on it need not lie beyond what it would be given.
+        let has_its_own = |drawn: &AlteredSeam<'_>| {
+            let is_pinned = drawn.sides.pins.iter().any(|pins| !pins.is_empty());
+            is_pinned || drawn.change.lower.is_some() || drawn.change.upper.is_some()
+        };
         let other_facts = subject.garment.seam(other)?;
         let can_share = seam.change.spread.is_empty()
-            && !subject.seams().any(|drawn| drawn.facts.seam == other && is_pinned(drawn))
+            && !subject.seams().any(|drawn| drawn.facts.seam == other && has_its_own(drawn))
             && not_beside(subject.garment, &seam.sides.pins, seam.facts.seam, other_facts).is_none();
         let share = SeamShare { seam: other, percent: 50 };
         can_share.then(|| Change::Seam(SeamChange { spread: vec![share], ..seam.change.as_ref().clone() }))
