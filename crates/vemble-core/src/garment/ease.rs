@@ -51,8 +51,7 @@ pub enum EaseClass {
 /// Woven cloth without stretch, whole girth in mm: least, usual from, to, loose.
 ///
 /// Teaching values: a waistband that is closed all day wants little, a hip must sit, a thigh, a knee and an elbow must
-/// bend, a coat goes over what is worn below. There is no figure for waists of jackets and coats, nor for calf and
-/// hem: taste and openings decide there.
+/// bend, a jacket and a coat go over what is worn below. There is no figure for a hem: taste and openings decide there.
 const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
     use EaseClass as C;
     Some(match level {
@@ -66,11 +65,17 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
         Level::Waist => match class {
             C::Dress | C::Boned => [20, 30, 80, 100],
             C::Waistband => [10, 10, 30, 40],
-            C::Jacket | C::Coat => return None,
+            C::Jacket => [50, 80, 140, 160],
+            C::Coat => [90, 140, 200, 220],
         },
-        Level::Hip => [30, 50, 80, 100],
+        Level::Hip => match class {
+            C::Jacket => [40, 60, 120, 140],
+            C::Coat => [80, 120, 180, 200],
+            C::Dress | C::Boned | C::Waistband => [30, 50, 80, 100],
+        },
         Level::Thigh => [30, 50, 80, 120],
-        Level::Knee => [40, 60, 120, 150],
+        Level::Knee | Level::Calf => [40, 60, 120, 150],
+        Level::Wrist => [20, 30, 60, 80],
         Level::UpperArm => match class {
             C::Coat => [70, 80, 120, 140],
             C::Dress | C::Jacket | C::Boned | C::Waistband => [30, 40, 70, 90],
@@ -78,11 +83,9 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
         Level::Neck
         | Level::Shoulder
         | Level::UnderBust
-        | Level::Calf
         | Level::Ankle
         | Level::Hem
         | Level::Elbow
-        | Level::Wrist
         | Level::SleeveHem => return None,
     })
 }

@@ -63,6 +63,9 @@ const CASES: &[(&str, &[Must])] = &[
     ("G4_jersey_two_pins", &[Pass(0.0), Measure("knee, each leg", "44.6 cm")]),
     ("K1_larger_gaps", &[Measure("waist", "81.8 cm"), Measure("hip", "110.8 cm")]),
     ("K3_quarter", &[Lack("Left and right of the outseam")]),
+    ("K2b_overlap", &[Measure("hem, each leg", "40.0 cm"), Measure("knee, each leg", "44.4 cm")]),
+    ("O1_calf", &[Find("Ease at the calf", Outcome::Stop)]),
+    ("N6_jacket_waist", &[Find("Ease at the waist", Outcome::Stop)]),
     ("PANIC_1_min", &[]),
 ];
 
