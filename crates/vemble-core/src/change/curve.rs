@@ -131,11 +131,6 @@ impl Curve {
         steepest
     }
 
-    /// This curve eased towards `other`: 0 leaves it, 1 is the other.
-    pub fn eased(&self, other: &Self, share: f64) -> Self {
-        self.plus(share, &other.plus(-1.0, self))
-    }
-
     /// This curve plus `factor` times another, over this curve's span. Exact: cubics add up to cubics.
     pub fn plus(&self, factor: f64, other: &Self) -> Self {
         let Some((from, to)) = self.span() else { return Self::default() };

@@ -309,8 +309,6 @@ mod curves {
         fn sums_are_exact_at_every_station(a in curve(), b in curve(), s in 0.0..80.0_f64, factor in -2.0..2.0_f64) {
             let sum = a.plus(factor, &b);
             prop_assert!((sum.at(s) - (a.at(s) + factor * b.at(s))).abs() < 1e-9);
-            let eased = a.eased(&b, 0.25);
-            prop_assert!((eased.at(s) - (0.75 * a.at(s) + 0.25 * b.at(s))).abs() < 1e-9);
         }
 
         #[test]
