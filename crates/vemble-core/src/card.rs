@@ -5,7 +5,7 @@
 use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::figure::CardDrawing;
 use crate::fitting::{GarmentSide, Worn};
-use crate::judge::{Outcome, Subject};
+use crate::judge::{FindingKey, Outcome, Rule, Subject};
 use crate::length::{Figure, Measure, Station, Tape, Unit};
 use crate::place::Level;
 use crate::told::{Check, LevelResult, capital};
@@ -157,7 +157,11 @@ impl CardOf<'_> {
             Some(change) => change == key,
             None => and_of_the_whole,
         };
-        let grave = self.checks.iter().filter(|c| c.outcome > Outcome::Passes).filter(concerns);
+        // What is opened first is the first step, and not said again.
+        let is_a_step =
+            |key: &FindingKey| key.rule == Rule::InTheWay && key.at.is_none() && key.partner.is_none();
+        let checks = self.checks.iter().filter(|c| !is_a_step(&c.key));
+        let grave = checks.filter(|c| c.outcome > Outcome::Passes).filter(concerns);
         let mut blocks: Vec<Block> = grave.map(|check| Block::Caution(caution(check))).collect();
         if !blocks.is_empty() {
             blocks.insert(0, Block::Heading("Know first".into()));

@@ -47,9 +47,10 @@ pub enum Wrong {
         found: Measure,
         datum: &'static str,
     },
+    /// Without a side where there is one of it.
     SameStation {
         found: Measure,
-        side: GarmentSide,
+        side: Option<GarmentSide>,
         first: usize,
     },
     TooDeep {
@@ -99,13 +100,21 @@ pub enum Wrong {
         station: Measure,
         seam: Seam,
     },
-    DartIsThere {
+    DartLiesAcross {
         what: &'static str,
     },
+    /// Its point beyond its other end.
+    DartTurned {
+        what: &'static str,
+    },
+    FoldHasNoPanels,
     NoPlaceForDart {
         what: &'static str,
     },
     AtThePoint {
+        found: Measure,
+    },
+    AtTheLowerPoint {
         found: Measure,
     },
     ShallowerThanNought {

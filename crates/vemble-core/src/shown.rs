@@ -161,8 +161,9 @@ pub struct WayToMeasure {
     pub says: String,
 }
 
-/// The ways to measure a pin, on edges with these names.
-pub fn ways_to_measure([one, other]: [&str; 2]) -> Vec<WayToMeasure> {
+/// The ways to measure a pin of a change.
+pub fn ways_to_measure(change: ChangeKey) -> Vec<WayToMeasure> {
+    let [one, other] = change.edges();
     let way = |how: &How| {
         let only = |edge: &str| {
             let short = edge.split(' ').next().unwrap_or(edge).to_owned();
@@ -184,7 +185,8 @@ pub fn ways_to_measure([one, other]: [&str; 2]) -> Vec<WayToMeasure> {
         };
         WayToMeasure { how: *how, label, short, says }
     };
-    How::ALL.iter().map(way).collect()
+    let is_of_one = |how: &&How| matches!(how, How::FrontPanel | How::BackPanel);
+    How::ALL.iter().filter(|how| change.has_panels() || !is_of_one(how)).map(way).collect()
 }
 
 /// A seam with its name on this garment.
@@ -211,11 +213,11 @@ pub struct SidesResult {
 
 impl SidesResult {
     /// What was done with the sides of a change.
-    pub(crate) fn of(sides: &Sides, subject: &Subject<'_>, tape: Tape) -> Self {
+    pub(crate) fn of(sides: &Sides, change: ChangeKey, subject: &Subject<'_>, tape: Tape) -> Self {
         Self {
             words: sides_words(sides, subject.garment),
             apart: sides.apart.map(|(by, _)| tape.figure(by)),
-            suggestion: sides.undecided.then(|| suggestion(subject.wearer)),
+            suggestion: sides.undecided.then(|| suggestion(subject, change)),
         }
     }
 }
@@ -227,6 +229,10 @@ fn sides_words(sides: &Sides, garment: &Garment) -> String {
         SidesFrom::Shared(from, percent) => format!("{percent} % of what is pinned on the {}", name(from)),
         SidesFrom::Carried(from) => format!("carries on from the {}", name(from)),
         SidesFrom::Copied(side) => format!("{} pinned, {} copied from it", side.name(), side.other().name()),
+        SidesFrom::Once => "one seam, without sides".into(),
+        SidesFrom::By(_) if sides.not_beside.is_some() && sides.undecided => {
+            "left and right are pinned at different places; each kept until you decide".into()
+        }
         SidesFrom::By(_) if sides.undecided => "left and right disagree; each kept until you decide".into(),
         SidesFrom::By(policy) => match policy {
             SidePolicy::Mean => "the mean of left and right on both",

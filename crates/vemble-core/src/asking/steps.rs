@@ -5,7 +5,7 @@ use crate::body::{Posture, Wearer};
 use crate::change::ChangeKey;
 use crate::figure::spots;
 use crate::fitting::{Around, FrontShare, GarmentSide, HemMark, Movement, Reading, WearerSide, Worn};
-use crate::garment::{Dart, Garment, HemEdge, Seam};
+use crate::garment::{Dart, DartFacts, Garment, HemEdge, Seam};
 use crate::judge::{EaseWord, Girth};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
@@ -81,7 +81,10 @@ impl Asked<'_> {
 
     /// Darts at a level: those there are, those that are pinned, and a new pair where one is commonly set.
     fn darts_at(&self, level: Level) -> Vec<PinPlace> {
-        let there = self.garment.darts.iter().map(|d| (d.dart, d.length.length));
+        // Where it is deepest: halfway between two points, else at the end away from its point.
+        let deepest =
+            |d: &DartFacts| d.length.length.fraction(1, if d.dart.has_two_points() { 2 } else { 1 });
+        let there = self.garment.darts.iter().map(|d| (d.dart, deepest(d)));
         let mut darts: Vec<(Dart, Length)> = there.collect();
         let usual = if self.garment.hangs_from_shoulders() { Dart::BackFishEye } else { Dart::BackWaist };
         let of_dart = |key| if let ChangeKey::Dart(dart) = key { Some(dart) } else { None };
@@ -114,7 +117,7 @@ impl Asked<'_> {
         PinPlace {
             change,
             name: change.name(self.garment),
-            hows: ways_to_measure(change.edges()),
+            hows: ways_to_measure(change),
             may_be_left_out: change.may_be_left_out(),
             level,
             station,
@@ -358,7 +361,8 @@ impl Asked<'_> {
 
 const fn level_of(dart: Dart) -> Level {
     match dart {
-        Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => Level::Waist,
+        Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => Level::Waist,
+        Dart::FrontFishEye | Dart::BackFishEye => Level::Waist,
         Dart::Bust => Level::Bust,
         Dart::Shoulder => Level::Shoulder,
     }
@@ -374,6 +378,6 @@ fn hint_of(wearer: &Wearer, level: Level) -> Option<String> {
         P::LeftLegLonger | P::RightLegLonger => level == Level::Hem,
     };
     let posture = wearer.posture.iter().find(speaks)?;
-    let advice = if posture.is_one_sided() { ": pin each side for itself" } else { "" };
+    let advice = if !posture.shows_on().is_empty() { ": pin each side for itself" } else { "" };
     Some(format!("{}: {}{advice}.", wearer.name, posture.name()))
 }

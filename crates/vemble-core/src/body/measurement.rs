@@ -121,6 +121,37 @@ const MOVING: (bool, bool) = (false, true);
 const SIDED_MOVING: (bool, bool) = (true, true);
 
 impl BodyMeasurement {
+    /// Which part of the body it is a measure of.
+    pub const fn limb(self) -> super::Limb {
+        use super::Limb;
+        match self {
+            Self::ShoulderLength | Self::ShoulderGirth | Self::NeckGirth | Self::HeadGirth => Limb::Shoulder,
+            Self::ArmLength
+            | Self::UpperArmGirth
+            | Self::UpperArmGirthFlexed
+            | Self::WristGirth
+            | Self::HandGirth => Limb::Arm,
+            Self::Height
+            | Self::AcrossBackWidth
+            | Self::AcrossBackReaching
+            | Self::BustGirth
+            | Self::UnderBustGirth
+            | Self::BackNeckToWaist
+            | Self::WaistGirth
+            | Self::WaistToHip
+            | Self::HipGirth
+            | Self::HipGirthSeated
+            | Self::BodyRise => Limb::Trunk,
+            Self::ThighGirth
+            | Self::KneeGirth
+            | Self::CalfGirth
+            | Self::AnkleGirth
+            | Self::HeelGirth
+            | Self::InsideLeg
+            | Self::OutsideLeg => Limb::Leg,
+        }
+    }
+
     /// All of them, from the top of the body down, arms last.
     pub const ALL: &'static [Self] = Self::VARIANTS;
 

@@ -76,10 +76,28 @@ impl Posture {
         }
     }
 
-    /// It makes left and right differ.
-    pub const fn is_one_sided(self) -> bool {
-        !matches!(self, Self::SwayBack | Self::ForwardShoulder | Self::ShortWaist | Self::FullAbdomen)
+    /// Where it makes left and right differ: a shoulder that stands lower, on the trunk below it too; a leg that is longer, at the hip
+    /// that it lifts.
+    pub const fn shows_on(self) -> &'static [Limb] {
+        match self {
+            Self::LeftShoulderLower | Self::RightShoulderLower => &[Limb::Shoulder, Limb::Trunk],
+            Self::LeftLegLonger | Self::RightLegLonger => &[Limb::Leg, Limb::Trunk],
+            Self::SwayBack | Self::ForwardShoulder | Self::ShortWaist | Self::FullAbdomen => &[],
+        }
     }
+}
+
+/// A part of the body that has a left and a right.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum Limb {
+    /// From neck to shoulder tip, and the armhole.
+    Shoulder,
+    /// The arm and hand.
+    Arm,
+    /// From the armpit down to the crotch.
+    Trunk,
+    /// The leg and foot.
+    Leg,
 }
 
 /// Somebody the garment is fitted to.
@@ -115,10 +133,12 @@ impl Wearer {
         self.posture.contains(&posture)
     }
 
-    /// What may explain a difference between left and right, in words; nothing when nothing does.
-    pub fn explains_a_difference(&self) -> Option<String> {
-        let posture = self.posture.iter().filter(|p| p.is_one_sided()).map(|p| p.name().to_owned());
-        let sides = BodyMeasurement::ALL.iter().filter_map(|what| {
+    /// What may explain a difference between left and right on a part of the body, in words: what is noted or measured there, and
+    /// nothing else. Nothing when nothing does.
+    pub fn explains_a_difference(&self, on: Limb) -> Option<String> {
+        let posture = self.posture.iter().filter(|p| p.shows_on().contains(&on)).map(|p| p.name().to_owned());
+        let there = BodyMeasurement::ALL.iter().filter(|what| what.limb() == on);
+        let sides = there.filter_map(|what| {
             let apart = self.newest(*what)?.apart()?;
             (apart > Length::ZERO).then(|| format!("{} differs between left and right", what.name()))
         });

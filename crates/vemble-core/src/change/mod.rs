@@ -68,6 +68,9 @@ pub(crate) trait Input: Sized {
     /// What its edges are where both are alike.
     const EDGES: &'static str = "edges";
 
+    /// Its edges are of different panels: a pin can be of one of them only.
+    const HAS_PANELS: bool = true;
+
     /// A place of it can be said to be out of reach, or to be copied later.
     const MAY_BE_LEFT_OUT: bool = false;
 
@@ -238,6 +241,11 @@ macro_rules! define {
                 match self { $(Self::$Kind(_) => <$Input as Input>::MAY_BE_LEFT_OUT,)+ }
             }
 
+            /// Its edges are of different panels: a pin can be of one of them only.
+            pub fn has_panels(self) -> bool {
+                match self { $(Self::$Kind(_) => <$Input as Input>::HAS_PANELS,)+ }
+            }
+
             /// What its edges are where both are alike: "edges", "sides of the fold".
             pub fn edge_word(self) -> &'static str {
                 match self { $(Self::$Kind(_) => <$Input as Input>::EDGES,)+ }
@@ -328,6 +336,16 @@ macro_rules! define {
 }
 kinds!(define);
 
+impl Change {
+    /// Puts it among others, in place of the one of its key; what has nothing entered yet gets a place at the end.
+    pub fn put_among(self, changes: &mut Vec<Self>) {
+        match changes.iter_mut().find(|change| change.key() == self.key()) {
+            Some(place) => *place = self,
+            None => changes.push(self),
+        }
+    }
+}
+
 impl From<ChangeKey> for String {
     fn from(key: ChangeKey) -> Self {
         key.to_string()
@@ -354,23 +372,26 @@ impl utoipa::PartialSchema for ChangeKey {
 }
 impl ToSchema for ChangeKey {}
 
-/// What is wrong with pins, whatever they are on: each with its path below the change. `length` is how far stations go.
+/// What is wrong with pins, whatever they are on: each with its path below the change. `length` is how far stations go; what `is_single` has
+/// one pin at a station, whichever its side.
 pub(crate) fn wrong_readings(
     readings: &[Reading],
     length: Length,
     datum: &'static str,
+    is_single: bool,
 ) -> Vec<(String, Wrong)> {
     let mut faults = Vec::new();
     for (n, reading) in readings.iter().enumerate() {
         let mut fault = |field: &str, wrong| faults.push((format!("readings[{n}].{field}"), wrong));
         let found = reading.station;
-        let same = |other: &Reading| other.side == reading.side && other.at() == reading.at();
+        let same = |other: &Reading| (is_single || other.side == reading.side) && other.at() == reading.at();
         if found.length.is_negative() {
             fault("station", Wrong::OffDatum { found, datum });
         } else if found.length > length {
             fault("station", Wrong::OffEnd { found, length, datum });
         } else if let Some(first) = readings[..n].iter().position(same) {
-            fault("station", Wrong::SameStation { found, side: reading.side, first });
+            let side = (!is_single).then_some(reading.side);
+            fault("station", Wrong::SameStation { found, side, first });
         }
         if reading.amount.length.is_negative() {
             fault("amount", Wrong::Negative { found: reading.amount });

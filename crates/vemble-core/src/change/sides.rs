@@ -17,6 +17,8 @@ pub enum SidesFrom {
     Nothing,
     /// Only this side was pinned; the other is its copy.
     Copied(GarmentSide),
+    /// It is there once and has no sides, on whichever side its pins were entered.
+    Once,
     /// By a policy.
     By(SidePolicy),
     /// A share of what is pinned on another seam, in percent.
@@ -30,8 +32,10 @@ pub enum SidesFrom {
 pub struct Sides {
     /// Where its pins come from.
     pub from: SidesFrom,
-    /// The largest difference per edge between the sides and where it is, when both were pinned.
+    /// The largest difference per edge between the sides and where it is, where both are known.
     pub apart: Option<(Length, Station)>,
+    /// From where to where each side is pinned, when both are and nowhere beside each other: nothing can be compared.
+    pub not_beside: Option<[(Station, Station); 2]>,
     /// True while somebody has to decide; the sides are kept as pinned until then.
     pub undecided: bool,
     /// Pins of the garment's left and right, from the hem up.
@@ -39,7 +43,7 @@ pub struct Sides {
 }
 
 impl Sides {
-    /// How to decide, where somebody has to: nothing is apart, or somebody said so, or pins wobble no more than that.
+    /// Nothing is apart, or no more than pins wobble.
     pub fn agree_by_themselves(&self) -> bool {
         self.apart.is_none_or(|(by, _)| by <= AGREE_WITHIN)
     }
@@ -47,31 +51,45 @@ impl Sides {
 
 /// Makes the two sides of a change agree: the readings of both, how much of each comes off the front edge, and what somebody said.
 ///
-/// Without a policy one pinned side is copied; two sides within [`AGREE_WITHIN`] give their mean; otherwise each
-/// keeps its own and the result is undecided. Stations need not agree: each side is read off between its pins.
-pub fn reconcile(readings: &[Reading], share: FrontShare, policy: Option<SidePolicy>) -> Sides {
-    let pinned = GarmentSide::BOTH.map(|side| {
-        let of_side = readings.iter().filter(|r| r.side == side);
-        let mut pins: Vec<Pin> = of_side.map(|r| Pin { station: r.at(), edges: r.edges(share) }).collect();
+/// Without a policy one pinned side is copied; two sides within [`AGREE_WITHIN`] give their mean; otherwise, and where they are pinned
+/// nowhere beside each other, each keeps its own and the result is undecided. Stations need not agree: each side is read off between its
+/// pins. What `is_single` has no sides to agree.
+pub fn reconcile(
+    readings: &[Reading],
+    share: FrontShare,
+    policy: Option<SidePolicy>,
+    is_single: bool,
+) -> Sides {
+    let of_side = |side: GarmentSide| {
+        let own = readings.iter().filter(|r| is_single || r.side == side);
+        let mut pins: Vec<Pin> = own.map(|r| Pin { station: r.at(), edges: r.edges(share) }).collect();
         pins.sort_by_key(|p| p.station);
         pins
-    });
+    };
+    let pinned = GarmentSide::BOTH.map(of_side);
+    if is_single {
+        let from = if readings.is_empty() { SidesFrom::Nothing } else { SidesFrom::Once };
+        return Sides { from, apart: None, not_beside: None, undecided: false, pins: pinned };
+    }
     let [left, right] = &pinned;
     let apart = stations(left, right)
         .filter_map(|s| Some((difference(between(left, s)?, between(right, s)?), s)))
         .reduce(|a, b| if b.0 > a.0 { b } else { a });
-    let both_have_pins = !left.is_empty() && !right.is_empty();
+    let reach = |pins: &[Pin]| Some((pins.first()?.station, pins.last()?.station));
+    let not_beside =
+        reach(left).zip(reach(right)).filter(|_| apart.is_none()).map(|(left, right)| [left, right]);
+    let differ = not_beside.is_some() || apart.is_some_and(|(by, _)| by > AGREE_WITHIN);
     let (from, undecided) = match (left.is_empty(), right.is_empty(), policy) {
         (true, true, _) => (SidesFrom::Nothing, false),
         (_, _, Some(SidePolicy::KeepEach)) => (SidesFrom::By(SidePolicy::KeepEach), false),
         (false, true, _) => (SidesFrom::Copied(GarmentSide::Left), false),
         (true, false, _) => (SidesFrom::Copied(GarmentSide::Right), false),
         (_, _, Some(policy)) => (SidesFrom::By(policy), false),
-        _ if apart.is_some_and(|(by, _)| by > AGREE_WITHIN) => (SidesFrom::By(SidePolicy::KeepEach), true),
+        _ if differ => (SidesFrom::By(SidePolicy::KeepEach), true),
         _ => (SidesFrom::By(SidePolicy::Mean), false),
     };
     let pins = match from {
-        SidesFrom::Nothing | SidesFrom::Shared(..) | SidesFrom::Carried(_) => pinned,
+        SidesFrom::Nothing | SidesFrom::Once | SidesFrom::Shared(..) | SidesFrom::Carried(_) => pinned,
         SidesFrom::By(SidePolicy::KeepEach) => pinned,
         SidesFrom::Copied(side) => twice(pinned[side as usize].clone()),
         SidesFrom::By(SidePolicy::Left) => twice(pinned[0].clone()),
@@ -80,7 +98,7 @@ pub fn reconcile(readings: &[Reading], share: FrontShare, policy: Option<SidePol
             twice(merged(left, right, policy))
         }
     };
-    Sides { from, apart: apart.filter(|_| both_have_pins), undecided, pins }
+    Sides { from, apart, not_beside, undecided, pins }
 }
 
 fn twice(pins: Vec<Pin>) -> [Vec<Pin>; 2] {

@@ -400,6 +400,7 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
             Some(dart) => (V::Dart, format!("Letting out the {dart}")),
             None => (V::Capacity, of_seam("Letting out")?),
         },
+        (Rule::Kept, Some(Partner::CutLine)) => return None,
         (Rule::Kept, _) => (V::Kept, of_seam("What stays inside")?),
         (Rule::InTheWay, Some(Partner::Pockets)) => {
             (V::InTheWay, format!("Gap between the {}", garment.back_pockets()?.name()))
@@ -432,11 +433,14 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
             let ends_in = match dart {
                 Dart::Bust => Seam::SideSeam,
                 Dart::Shoulder => Seam::ShoulderSeam,
-                Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => return None,
+                Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                    return None;
+                }
+                Dart::FrontFishEye | Dart::BackFishEye => return None,
             };
             (V::Dart, of(ends_in))
         }
-        (Rule::Partners, Some(Partner::Pockets) | None) => return None,
+        (Rule::Partners, Some(Partner::Pockets | Partner::CutLine | Partner::EndsIn) | None) => return None,
         (Rule::Depth, _) => (V::Dart, format!("Depth of the {}", dart()?)),
         (Rule::Placement, _) => (V::Dart, format!("Where the {} ends", dart()?)),
         (Rule::Gathers, _) => (V::Elastic, "Elastic in the waistband".into()),

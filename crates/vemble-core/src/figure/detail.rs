@@ -206,15 +206,14 @@ pub(super) fn details(drape: &Drape<'_>, view: ViewSide, half: Half<'_>) -> Vec<
 }
 
 fn dart(drape: &Drape<'_>, dart: &DartFacts, view: ViewSide, half: Half<'_>) -> Option<Detail> {
-    let is_front = matches!(dart.dart, Dart::FrontWaist | Dart::FrontFishEye | Dart::Bust);
-    if is_front != (view == ViewSide::Front) {
+    if dart.dart.is_in_front() != (view == ViewSide::Front) {
         return None;
     }
     let (depth, length) = (dart.fold_depth.length.cm(), dart.length.length.cm());
     let x = dart.from_centre.length.cm();
     let p = Point::new;
     let points = match dart.dart {
-        Dart::FrontWaist | Dart::BackWaist => {
+        Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
             let upwards = drape.garment.hangs_from_shoulders();
             let h = if upwards { drape.up_at(Level::Waist)? } else { drape.below_band() };
             let tip = if upwards { h + length } else { h - length };

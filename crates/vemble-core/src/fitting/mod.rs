@@ -99,11 +99,6 @@ impl FrontShare {
     fn front(self, whole: Whole) -> PerEdge {
         PerEdge(whole.0.fraction(i64::from(self.0), 100))
     }
-
-    /// How far the seam moves around the body towards the back: (f − ½) × whole.
-    pub fn moves(self, whole: Whole) -> Length {
-        whole.0.fraction(i64::from(self.0) - 50, 100)
-    }
 }
 impl Default for FrontShare {
     fn default() -> Self {

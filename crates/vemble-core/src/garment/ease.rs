@@ -80,13 +80,19 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
             C::Coat => [70, 80, 120, 140],
             C::Dress | C::Jacket | C::Boned | C::Waistband => [30, 40, 70, 90],
         },
-        Level::Neck
-        | Level::Shoulder
-        | Level::UnderBust
-        | Level::Ankle
-        | Level::Hem
-        | Level::Elbow
-        | Level::SleeveHem => return None,
+        // A collar that buttons.
+        Level::Neck => [10, 15, 25, 40],
+        // Below the bust a garment is fitted as at the waist; a boned one is held there too.
+        Level::UnderBust => match class {
+            C::Boned => [-30, -20, 10, 30],
+            C::Dress => [20, 30, 80, 100],
+            C::Jacket => [50, 80, 140, 160],
+            C::Coat => [90, 140, 200, 220],
+            C::Waistband => return None,
+        },
+        // Whatever else goes round the body is not smaller than it.
+        Level::Ankle => [0, 20, 120, 160],
+        Level::Shoulder | Level::Hem | Level::Elbow | Level::SleeveHem => return None,
     })
 }
 
@@ -111,12 +117,20 @@ pub fn ease_band(
                 least.fraction(1, 2)
             }
         }
-        (Structure::Knit, 0..15) => Length::ZERO,
-        (Structure::Knit, 15..35) => -body.fraction(3, 100),
-        (Structure::Knit, 35..60) => -body.fraction(7, 100),
-        (Structure::Knit, _) => -body.fraction(10, 100),
+        (Structure::Knit, _) => -body.fraction(stretch_in_use(structure, stretch_percent), 100),
     };
     Some(EaseBand { least, usual_from, usual_to, loose })
+}
+
+/// What of the body's girth a knit may stretch by in wear, in percent: nought for stable knits (under 15 % stretch), 3 for 15–35 %, 7 for
+/// 35–60 %, 10 above (teaching values: a fraction of what the hand can stretch it by). Nought of what is woven.
+pub const fn stretch_in_use(structure: Structure, stretch_percent: u8) -> i64 {
+    match (structure, stretch_percent) {
+        (Structure::Woven, _) | (Structure::Knit, 0..15) => 0,
+        (Structure::Knit, 15..35) => 3,
+        (Structure::Knit, 35..60) => 7,
+        (Structure::Knit, _) => 10,
+    }
 }
 
 /// What moving adds to a girth where the wearer's own moving measurement is not known.

@@ -15,7 +15,7 @@ mod tests;
 
 pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Weight, cloth_named, named_cloths};
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
-pub use ease::{EaseBand, EaseClass, ease_band, moving_adds};
+pub use ease::{EaseBand, EaseClass, ease_band, moving_adds, stretch_in_use};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
@@ -129,6 +129,11 @@ impl Garment {
         self.collar.unwrap_or(self.kind.template().collar)
     }
 
+    /// A band is known to go round its waist.
+    pub fn has_band(&self) -> bool {
+        self.waistband_depth.is_some() || self.found.band.is_some()
+    }
+
     /// Nothing unfastens: it is pulled over the head or up the legs.
     pub fn is_pulled_on(&self) -> bool {
         !self.closures.iter().any(|c| c.at != Opening::Cuff && c.closure != Closure::Elastic)
@@ -146,7 +151,7 @@ impl Garment {
     }
 
     /// The body girth that a level of this garment goes round. Nothing where it goes round no girth that is measured.
-    pub const fn body_at(&self, level: Level) -> Option<BodyMeasurement> {
+    pub fn body_at(&self, level: Level) -> Option<BodyMeasurement> {
         use BodyMeasurement as B;
         let legs = self.has_legs();
         Some(match level {
@@ -161,6 +166,7 @@ impl Garment {
             Level::UpperArm => B::UpperArmGirth,
             Level::Wrist => B::WristGirth,
             Level::Thigh | Level::Knee | Level::Calf | Level::Ankle => return None,
+            Level::Neck if matches!(self.collar(), Collar::Stand | Collar::Shirt) => B::NeckGirth,
             Level::Neck | Level::Shoulder | Level::Hem | Level::Elbow | Level::SleeveHem => return None,
         })
     }

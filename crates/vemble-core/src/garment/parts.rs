@@ -14,10 +14,31 @@ choice! {
         BackFishEye => "back fish-eye dart",
         Bust => "bust dart",
         Shoulder => "back shoulder dart",
+        OuterFrontWaist => "outer front waist dart",
+        OuterBackWaist => "outer back waist dart",
     }
 }
 
 impl Dart {
+    /// The second pair beside it, nearer the side seams, of those that come in two pairs.
+    pub const fn outer(self) -> Option<Self> {
+        match self {
+            Self::FrontWaist => Some(Self::OuterFrontWaist),
+            Self::BackWaist => Some(Self::OuterBackWaist),
+            Self::OuterFrontWaist
+            | Self::OuterBackWaist
+            | Self::FrontFishEye
+            | Self::BackFishEye
+            | Self::Bust
+            | Self::Shoulder => None,
+        }
+    }
+
+    /// It begins at the waist and has one point.
+    pub const fn is_of_the_waist(self) -> bool {
+        matches!(self, Self::FrontWaist | Self::BackWaist | Self::OuterFrontWaist | Self::OuterBackWaist)
+    }
+
     /// It takes from girths: a bust or shoulder dart runs across and takes from lengths.
     pub const fn runs_up_and_down(self) -> bool {
         !matches!(self, Self::Bust | Self::Shoulder)
@@ -30,7 +51,7 @@ impl Dart {
 
     /// It lies in front.
     pub const fn is_in_front(self) -> bool {
-        matches!(self, Self::FrontWaist | Self::FrontFishEye | Self::Bust)
+        matches!(self, Self::FrontWaist | Self::OuterFrontWaist | Self::FrontFishEye | Self::Bust)
     }
 }
 

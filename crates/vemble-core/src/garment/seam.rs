@@ -101,6 +101,11 @@ impl Seam {
         }
     }
 
+    /// It has a left and a right: it exists twice, or lies across and has two halves.
+    pub const fn has_sides(self) -> bool {
+        !self.is_single() || matches!(self.run(), Run::Across)
+    }
+
     /// Which way it runs.
     pub const fn run(self) -> Run {
         match self {
@@ -199,6 +204,16 @@ choice! {
         FlatFelled => "flat-felled",
         /// Sewn twice, raw edges inside.
         French => "French",
+    }
+}
+
+impl Finish {
+    /// It gives nothing before it is opened flat.
+    pub const fn must_be_opened(self) -> bool {
+        match self {
+            Self::FlatFelled | Self::French | Self::Bound => true,
+            Self::Open | Self::SergedTogether | Self::SergedOpen => false,
+        }
     }
 }
 

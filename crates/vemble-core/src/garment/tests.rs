@@ -2,7 +2,7 @@
 
 use super::{Beginning, Kind, Run, Seam, Width, begin, cloth_named, doubts, starting_seam};
 use crate::body::Proportions;
-use crate::body::{BodyMeasurement as B, Taken, Wearer};
+use crate::body::{BodyMeasurement as B, Limb, Posture, Taken, Wearer};
 use crate::document::{Document, wrong_wearer};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::people::asked;
@@ -198,10 +198,16 @@ fn a_wearer_is_fitted_by_the_newest_and_the_larger_figure() {
     assert_eq!(odile.get(B::ShoulderLength), Some(m("12.6 cm").length));
     assert_eq!(odile.get(B::HipGirth), None);
     assert_eq!(
-        odile.explains_a_difference().as_deref(),
+        odile.explains_a_difference(Limb::Shoulder).as_deref(),
         Some("shoulder length differs between left and right")
     );
-    assert_eq!(wearer(&[]).explains_a_difference(), None);
+    for limb in [Limb::Arm, Limb::Trunk, Limb::Leg] {
+        assert_eq!(odile.explains_a_difference(limb), None, "a shoulder says nothing about {limb:?}");
+    }
+    odile.posture.push(Posture::LeftLegLonger);
+    let explained = |limb| odile.explains_a_difference(limb).is_some();
+    assert_eq!([Limb::Leg, Limb::Trunk, Limb::Arm].map(explained), [true, true, false]);
+    assert_eq!(wearer(&[]).explains_a_difference(Limb::Shoulder), None);
 }
 
 #[test]

@@ -2,7 +2,7 @@
 
 use super::{Facts, Finding, FindingKey, Outcome, Rule, Subject};
 use crate::fitting::GarmentSide;
-use crate::length::{Length, Station, Taught};
+use crate::length::{Length, Taught};
 use crate::place::Level;
 
 /// At one seam of a waist, whole (teaching value: beyond it pockets and side seams are dragged to it).
@@ -26,8 +26,7 @@ pub(super) fn judge(subject: &Subject<'_>) -> impl Iterator<Item = Finding> {
                 .seams()
                 .filter(move |s| side == GarmentSide::Left || !s.facts.seam.is_single())
                 .filter_map(move |s| {
-                    let station = subject.garment.station_on(s.facts.seam, level)?;
-                    Some(s.line(side).chalked(Station(station), subject.tape).unwrap_or_default().whole().0)
+                    Some(s.chalked_at(subject.garment, level, side, subject.tape)?.whole().0)
                 })
         };
         let mut offs = at(GarmentSide::Left).chain(at(GarmentSide::Right));

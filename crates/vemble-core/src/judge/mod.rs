@@ -21,11 +21,11 @@ pub(crate) use movement::Moving;
 pub(crate) use opening::{Part, Passing};
 pub(crate) use turned::Turned;
 
-use crate::body::{BodyMeasurement, Wearer};
+use crate::body::{BodyMeasurement, Limb, Wearer};
 use crate::change::{Change, ChangeKey, Drawn, DrawnChange, kinds, seam::AlteredSeam};
 use crate::choice::choice;
 use crate::fitting::{EndOf, GarmentSide, PutOn, Suggestion};
-use crate::garment::Garment;
+use crate::garment::{Dart, Garment, Run, Seam};
 use crate::length::{Length, Measure, Station, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
@@ -123,6 +123,10 @@ choice! {
         Seam => "seam",
         /// The pair of pockets that it comes between.
         Pockets => "pockets",
+        /// The edge that it is trimmed to.
+        CutLine => "cut line",
+        /// The edge that it ends in.
+        EndsIn => "edge it ends in",
     }
 }
 
@@ -153,13 +157,13 @@ pub(crate) struct Finding {
     pub facts: Facts,
     /// Where on a seam it is about.
     pub station: Option<Station>,
-    /// What would mend it, where that is a change that could be made.
-    pub mend: Option<Change>,
+    /// What would mend it, where that is something that could be made: changes in place of those there are, or beside them.
+    pub mend: Vec<Change>,
 }
 
 impl Finding {
     pub fn new(key: FindingKey, outcome: Outcome, facts: impl Into<Facts>) -> Self {
-        Self { key, outcome, facts: facts.into(), station: None, mend: None }
+        Self { key, outcome, facts: facts.into(), station: None, mend: Vec::new() }
     }
 
     pub fn at(mut self, station: Station) -> Self {
@@ -168,8 +172,10 @@ impl Finding {
     }
 
     /// Mended by this change, which is made only where it does not pass.
-    pub fn mended(mut self, mend: impl FnOnce() -> Option<Change>) -> Self {
-        self.mend = if self.outcome == Outcome::Passes { None } else { mend() };
+    pub fn mended<M: IntoIterator<Item = Change>>(mut self, mend: impl FnOnce() -> M) -> Self {
+        if self.outcome != Outcome::Passes {
+            self.mend = mend().into_iter().collect();
+        }
         self
     }
 }
@@ -183,6 +189,8 @@ macro_rules! facts {
             Sides(TwoSides),
             /// Ease at a level.
             Ease(Ease),
+            /// A level of which nothing is left.
+            Gone(Girth),
             /// Moving, at a level.
             Moving(Moving),
             /// A body part through an opening.
@@ -224,11 +232,19 @@ pub(crate) trait Judge {
     fn judge(&self, subject: &Subject<'_>) -> Vec<Finding>;
 }
 
+/// How two sides that were pinned differ.
+#[derive(Clone, Copy, Debug)]
+pub(crate) enum Differ {
+    /// By so much on each edge at most, there.
+    By(Length, Station),
+    /// Nothing can be compared: left and right are pinned from here to there, nowhere beside each other.
+    NotBeside([(Station, Station); 2]),
+}
+
 /// Two sides that were pinned, and how far they are apart.
 #[derive(Clone, Debug)]
 pub(crate) struct TwoSides {
-    pub apart: crate::length::Length,
-    pub station: Station,
+    pub differ: Differ,
     /// Nobody has decided, and they are further apart than pins wobble.
     pub undecided: bool,
     /// No further than pins wobble.
@@ -245,13 +261,16 @@ impl TwoSides {
         sides: &crate::change::Sides,
         kept_each: impl FnOnce() -> Change,
     ) -> Option<Finding> {
-        let (apart, station) = sides.apart?;
+        let (differ, station) = match (sides.apart, sides.not_beside) {
+            (Some((by, at)), _) => (Differ::By(by, at), at),
+            (None, Some(reach)) => (Differ::NotBeside(reach), reach[0].0),
+            (None, None) => return None,
+        };
         let outcome = if sides.undecided { Outcome::Stop } else { Outcome::Passes };
-        let explained = subject.wearer.explains_a_difference();
+        let explained = subject.wearer.explains_a_difference(subject.limb_of(change));
         let keep = explained.is_some();
         let facts = Facts::Sides(Self {
-            apart,
-            station,
+            differ,
             undecided: sides.undecided,
             is_wobble: sides.agree_by_themselves(),
             explained,
@@ -280,6 +299,18 @@ impl<'a> Subject<'a> {
     /// A measurement of the wearer at the marks of the tape, if it is known.
     pub fn body(&self, what: BodyMeasurement) -> Option<Length> {
         self.wearer.get(what).map(|length| self.tape.round(length))
+    }
+
+    /// Which part of the body a change lies on.
+    pub fn limb_of(&self, change: ChangeKey) -> Limb {
+        match change {
+            ChangeKey::Seam(Seam::Outseam | Seam::Inseam) if self.garment.has_legs() => Limb::Leg,
+            ChangeKey::Seam(seam) if seam.run() == Run::DownSleeve => Limb::Arm,
+            ChangeKey::Seam(Seam::ShoulderSeam | Seam::ArmholeSeam) | ChangeKey::Dart(Dart::Shoulder) => {
+                Limb::Shoulder
+            }
+            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => Limb::Trunk,
+        }
     }
 
     /// Every seam that is drawn.
@@ -311,16 +342,16 @@ pub(crate) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
 pub(crate) fn judge_in_turn(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
     let mut all: Vec<Finding> = subject.changes.iter().flat_map(|change| change.judge(subject)).collect();
     all.extend(turned::judge(subject));
-    all.extend(ease::judge(girths));
+    all.extend(ease::judge(subject, girths));
     all.extend(movement::judge(subject, girths));
     all.extend(opening::judge(subject, girths));
     all.extend(hang::judge(subject));
     all
 }
 
-/// What to do about two sides that disagree: keep them where the wearer's notes explain it, else pin again.
-pub(crate) fn suggestion(wearer: &Wearer) -> Suggestion {
-    match wearer.explains_a_difference() {
+/// What to do about two sides of a change that disagree: keep them where what is known of the wearer there explains it, else pin again.
+pub(crate) fn suggestion(subject: &Subject<'_>, change: ChangeKey) -> Suggestion {
+    match subject.wearer.explains_a_difference(subject.limb_of(change)) {
         None => Suggestion::PinAgain,
         Some(_) => Suggestion::KeepEach,
     }

@@ -16,6 +16,8 @@ pub(crate) struct Moving {
     /// The measurement that would be better than the teaching value.
     pub better: Option<BodyMeasurement>,
     pub ease: Length,
+    /// What the cloth stretches by, on the body's girth.
+    pub stretch: Length,
     /// What is missing, with the cloth's stretch counted.
     pub short: Length,
 }
@@ -29,9 +31,14 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> impl Iterator<It
         let adds = own.or_else(|| Some(subject.tape.round(moving_adds(g.level.level)?)))?;
         let stretch =
             subject.tape.round(body.fraction(i64::from(subject.garment.cloth.stretch_percent), 100));
-        let outcome = if ease + stretch >= adds { Outcome::Passes } else { Outcome::Stop };
+        let outcome = match ease + stretch >= adds {
+            true => Outcome::Passes,
+            // Letting out helps, even where it is not enough.
+            false if g.off() < Length::ZERO => Outcome::Caution,
+            false => Outcome::Stop,
+        };
         let short = adds - ease - stretch;
-        let facts = Moving { girth: g.clone(), adds, is_own: own.is_some(), better, ease, short };
+        let facts = Moving { girth: g.clone(), adds, is_own: own.is_some(), better, ease, stretch, short };
         Some(Finding::new(key(Rule::Movement, g), outcome, Facts::Moving(facts)))
     })
 }

@@ -21,6 +21,15 @@ pub(crate) enum Part {
     Hips,
     /// Head and shoulders into what hangs from them.
     HeadAndShoulders,
+    /// The head through the neck.
+    Head,
+}
+
+impl Part {
+    /// Nothing unfastens: it is pulled on over this part.
+    pub const fn is_pulled_over(self) -> bool {
+        matches!(self, Self::Hips | Self::HeadAndShoulders | Self::Head)
+    }
 }
 
 /// A body part and the opening that it has to pass.
@@ -34,6 +43,8 @@ pub(crate) struct Passing {
     pub over: Length,
     /// What the opening stretches to.
     pub opens_to: Length,
+    /// It was too narrow before the change too, and yet it went on: something unfastens that nobody entered.
+    pub went_on: bool,
 }
 
 impl Passing {
@@ -48,14 +59,17 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Finding> {
     let all = girths.iter().filter(|g| g.is_changed()).filter_map(|g| {
         let (part, passing) = passing(subject, g)?;
         let over = match part {
-            Part::Foot | Part::Hand => OVER.on(subject.tape),
+            Part::Foot | Part::Hand | Part::Head => OVER.on(subject.tape),
             Part::Hips | Part::HeadAndShoulders => OVER.on(subject.tape) * 2,
         };
-        let stretch =
-            subject.tape.round(g.after.fraction(i64::from(subject.garment.cloth.stretch_percent), 100));
-        let facts = Passing { part, girth: g.clone(), passing, over, opens_to: g.after + stretch };
+        let stretch = i64::from(subject.garment.cloth.stretch_percent);
+        let opens_to = |girth: Length| girth + subject.tape.round(girth.fraction(stretch, 100));
+        let went_on = part.is_pulled_over() && passing.is_some_and(|p| p + over > opens_to(g.before()));
+        let facts = Passing { part, girth: g.clone(), passing, over, opens_to: opens_to(g.after), went_on };
         let outcome = match facts.short() {
             None => Outcome::Caution,
+            // Letting out helps, even where it is not enough.
+            Some(short) if short > Length::ZERO && (went_on || g.off() < Length::ZERO) => Outcome::Caution,
             Some(short) if short > Length::ZERO => Outcome::Stop,
             Some(_) => Outcome::Passes,
         };
@@ -79,6 +93,7 @@ fn passing(subject: &Subject<'_>, girth: &Girth) -> Option<(Part, Option<Length>
                 false => (Part::Hips, hips),
             })
         }
+        Level::Neck if garment.is_pulled_on() => Some((Part::Head, get(BodyMeasurement::HeadGirth))),
         Level::Neck | Level::Shoulder | Level::Bust | Level::UnderBust | Level::Waist | Level::Hip => None,
         Level::Thigh | Level::Knee | Level::Calf | Level::Ankle | Level::Hem => None,
         Level::UpperArm | Level::Elbow | Level::Wrist | Level::SleeveHem => None,

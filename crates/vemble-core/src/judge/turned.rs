@@ -2,6 +2,7 @@
 //! explain, would be sewn into the side that does not need it. One of the garment itself stays where it is.
 
 use super::{Facts, Finding, FindingKey, Outcome, Rule, Subject};
+use crate::change::seam::AlteredSeam;
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{GarmentSide, PutOn, Worn};
 use crate::length::Length;
@@ -16,8 +17,12 @@ pub(crate) struct Turned {
 }
 
 pub(super) fn judge(subject: &Subject<'_>) -> Option<Finding> {
-    let seam = subject.seams().find(|s| !s.sides_agree() && subject.put_on.worn == Worn::InsideOut)?;
-    let uneven = subject.wearer.explains_a_difference()?;
+    let explained = |seam: &AlteredSeam<'_>| {
+        let change = ChangeKey::Seam(seam.facts.seam);
+        Some((change, subject.wearer.explains_a_difference(subject.limb_of(change))?))
+    };
+    let uneven = subject.seams().filter(|s| !s.sides_agree() && subject.put_on.worn == Worn::InsideOut);
+    let (seam, (change, uneven)) = uneven.filter_map(|seam| Some((seam, explained(seam)?))).next()?;
     let most = GarmentSide::BOTH.map(|side| {
         let most = seam
             .line(side)
@@ -28,7 +33,7 @@ pub(super) fn judge(subject: &Subject<'_>) -> Option<Finding> {
             .unwrap_or_default();
         (most, side)
     });
-    let key = FindingKey::about(Rule::Turned, ChangeKey::Seam(seam.facts.seam));
+    let key = FindingKey::about(Rule::Turned, change);
     Some(Finding::new(
         key,
         Outcome::Caution,

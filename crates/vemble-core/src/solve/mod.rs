@@ -15,7 +15,7 @@ use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
 use crate::figure::{Hanging, StandChanges, hanging_with, stand_changes};
 use crate::garment::Garment;
-use crate::judge::{Finding, Girth, Outcome, Subject, girths, judge};
+use crate::judge::{Finding, FindingKey, Girth, Outcome, Subject, girths, judge};
 use crate::length::{Measure, Tape};
 use crate::shown::{SolvedChange, show};
 use crate::stages::{Progress, StageLine};
@@ -310,11 +310,33 @@ fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn) -> Vec<C
 fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, with_cards: bool) -> SolvedTryOn {
     let (girths, tape) = (girths(subject), subject.tape);
     let levels = tell_levels(subject.garment, &girths, tape);
-    let checks = told_checks(subject, &girths, try_on);
+    let mut checks = told_checks(subject, &girths, try_on);
+    keep_what_mends(&mut checks, subject, try_on);
     let changes = subject.changes.iter().map(|change| show(change, subject, tape)).collect();
     let cards = if with_cards { cards(subject, try_on, &levels, &checks) } else { Vec::new() };
     let stand = stand_changes(subject.garment, subject.wearer, subject.changes, &girths);
     SolvedTryOn { changes, levels, checks, cards, stand }
+}
+
+/// Leaves only those mends that mend: tried, their check passes and none that passed stops. What would mend one thing and break another is
+/// no way out. Takes as long as judging once for each that is offered.
+fn keep_what_mends(checks: &mut [Check], subject: &Subject<'_>, try_on: &TryOn) {
+    let passing: Vec<FindingKey> =
+        checks.iter().filter(|c| c.outcome == Outcome::Passes).map(|c| c.key).collect();
+    for check in checks.iter_mut().filter(|check| !check.mend.is_empty()) {
+        let mut changes = try_on.changes.clone();
+        check.mend.iter().cloned().for_each(|change| change.put_among(&mut changes));
+        let mends = draw(subject.garment, &changes).is_ok_and(|drawn| {
+            let mended = Subject { changes: &drawn, ..*subject };
+            let found = judge(&mended, &girths(&mended));
+            let outcome = |key: &FindingKey| found.iter().find(|f| f.key.is(key)).map(|f| f.outcome);
+            outcome(&check.key).is_none_or(|outcome| outcome == Outcome::Passes)
+                && passing.iter().all(|key| outcome(key) != Some(Outcome::Stop))
+        });
+        if !mends {
+            check.mend.clear();
+        }
+    }
 }
 
 /// The cards, in the order of the hand.

@@ -13,8 +13,8 @@ use crate::fitting::{
     Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
 };
 use crate::garment::{Dart, HemEdge, Kind, Seam};
-use crate::judge::Outcome;
 use crate::judge::tests::kinds::round;
+use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::look_over::look_over;
 use crate::solve::{glance, solve, solve_without_cards, stages};
@@ -427,25 +427,34 @@ proptest! {
     // Few documents have one.
     #![proptest_config(ProptestConfig { cases: 3000, failure_persistence: None, ..ProptestConfig::default() })]
 
-    /// What is offered as a mend can be made: in place of the change it is about, and something is different then.
+    /// What is offered as a mend can be made, and mends: its check passes then, and none that passed stops.
     #[test]
-    fn every_mend_can_be_made(seed: u64) {
+    fn every_mend_mends(seed: u64) {
         let document = Chooser::new(seed).document();
-        let Ok(solved) = solve_without_cards(&document, Tape::Cm) else { return Ok(()) };
+        let tape = Tape::ALL[seed as usize % Tape::ALL.len()];
+        let Ok(solved) = solve_without_cards(&document, tape) else { return Ok(()) };
         for (n, solved) in solved.try_ons.iter().enumerate() {
             for check in solved.checks.iter().filter(|check| check.outcome != Outcome::Passes) {
-                let Some(mend) = &check.mend else { continue };
-                let mut mended = document.clone();
-                let changes = &mut mended.try_ons[n].changes;
-                match changes.iter_mut().find(|change| change.key() == mend.key()) {
-                    Some(place) => *place = mend.clone(),
-                    // A seam that only takes a share, or goes on from another, has nothing entered yet.
-                    None => changes.push(mend.clone()),
+                if check.mend.is_empty() {
+                    continue;
                 }
-                let again = solve_without_cards(&mended, Tape::Cm);
-                prop_assert!(again.is_ok(), "{:?}: {:?} of {:?}", again.err(), mend, check.key);
-                let [before, after] = [solved, &again.unwrap().try_ons[n]].map(|t| serde_json::to_value(&t.changes));
-                prop_assert!(before.unwrap() != after.unwrap(), "{:?} of {:?} changes nothing", mend, check.key);
+                let mut mended = document.clone();
+                for change in check.mend.clone() {
+                    change.put_among(&mut mended.try_ons[n].changes);
+                }
+                let again = solve_without_cards(&mended, tape);
+                prop_assert!(again.is_ok(), "{:?}: {:?} of {:?}", again.err(), check.mend, check.key);
+                let again = again.unwrap();
+                let after = |key: &FindingKey| again.try_ons[n].checks.iter().find(|c| c.key.is(key));
+                let own = after(&check.key).map(|c| c.outcome);
+                prop_assert!(
+                    own.is_none_or(|o| o == Outcome::Passes),
+                    "{:?} of {:?} leaves {:?}", check.mend, check.key, own
+                );
+                for passed in solved.checks.iter().filter(|c| c.outcome == Outcome::Passes) {
+                    let stops = after(&passed.key).is_some_and(|c| c.outcome == Outcome::Stop);
+                    prop_assert!(!stops, "{:?} of {:?} stops {:?}", check.mend, check.key, passed.key);
+                }
             }
         }
     }

@@ -356,9 +356,9 @@ fn a_share_moves_the_seam_and_says_where_to() {
         (result.line(0).clone(), result.cards.remove(0))
     };
     let (seam, card) = share(75);
-    assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm towards the back"));
+    assert_eq!(seam.moves.as_deref(), Some("the seam moves up to 1.0 cm towards the front"));
     assert_eq!(card.figures()[0][1..], ["3.0", "1.0", "4.0"]);
-    assert_eq!(share(0).0.moves.as_deref(), Some("the seam moves up to 2.0 cm towards the front"));
+    assert_eq!(share(0).0.moves.as_deref(), Some("the seam moves up to 2.0 cm towards the back"));
     assert_eq!(share(50).0.moves, None);
 }
 
@@ -374,7 +374,7 @@ fn what_comes_next_is_said_in_a_few_words() {
     assert_eq!(next(vec![outseam(example_a_pins(GarmentSide::Left), meets("65 cm"))]), "Chalk the outseam");
     assert_eq!(
         next(vec![outseam(example_a_pins(GarmentSide::Left), meets("56 cm"))]),
-        "Settle first: Run-out of the outseam, both sides"
+        "Settle first: Run-out of the outseam at its upper end, both sides"
     );
 }
 

@@ -1,12 +1,12 @@
 //! Findings as checks: what was checked, the figures, the reason, and what would mend it.
 
 use super::{Teller, level_name};
-use crate::change::{Change, kinds};
+use crate::change::{Change, ChangeKey, kinds};
 use crate::fitting::{GarmentSide, WearerSide};
 use crate::judge::{
-    Ease, Facts, Finding, FindingKey, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides,
+    Differ, Ease, Facts, Finding, FindingKey, Girth, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides,
 };
-use crate::length::{Figure, Length};
+use crate::length::{Figure, Length, Station};
 use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -27,9 +27,9 @@ pub struct Check {
     /// What would make it pass.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub remedy: Option<String>,
-    /// A change that could be made to mend it, in place of the one there is or beside those there are; what it comes to shows when it is tried.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub mend: Option<Change>,
+    /// Changes that together mend it, each in place of the one there is or beside those there are: made, this check passes.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub mend: Vec<Change>,
     /// The station it is about.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub station: Option<Figure>,
@@ -80,6 +80,7 @@ macro_rules! tell_facts {
                 match self {
                     Self::Sides(facts) => facts.tell(key, outcome, to),
                     Self::Ease(facts) => facts.tell(key, outcome, to),
+                    Self::Gone(girth) => gone(girth, outcome, to),
                     Self::Moving(facts) => facts.tell(key, outcome, to),
                     Self::Passing(facts) => facts.tell(key, outcome, to),
                     Self::Hang(facts) => facts.tell(key, outcome, to),
@@ -123,12 +124,13 @@ pub(crate) fn pass_over<'p>(
 }
 
 impl FindingKey {
-    /// On which side, in words.
-    pub(crate) const fn side_words(&self) -> &'static str {
+    /// On which side, in words behind a name; nothing of what has no sides.
+    pub(crate) fn and_side(&self) -> &'static str {
         match self.side {
-            None => "both sides",
-            Some(GarmentSide::Left) => "the garment's left",
-            Some(GarmentSide::Right) => "the garment's right",
+            None if self.change.is_some_and(ChangeKey::is_single) => "",
+            None => ", both sides",
+            Some(GarmentSide::Left) => ", the garment’s left",
+            Some(GarmentSide::Right) => ", the garment’s right",
         }
     }
 
@@ -140,18 +142,42 @@ impl FindingKey {
 
 impl Tell for TwoSides {
     fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
-        let reason = match (self.undecided, self.is_wobble) {
-            (true, _) => "The sides differ by more than pins wobble, and nobody has decided.",
-            (false, true) => "No more than pins wobble.",
-            (false, false) => "Decided by hand.",
+        let reason = match (self.undecided, self.differ, self.is_wobble) {
+            (true, Differ::By(..), _) => "The sides differ by more than pins wobble, and nobody has decided.",
+            (true, Differ::NotBeside(_), _) => {
+                "Pinned at different places only, the sides cannot be compared, and nobody has decided."
+            }
+            (false, Differ::By(..), true) => "No more than pins wobble.",
+            (false, Differ::By(..) | Differ::NotBeside(_), _) => "Decided by hand.",
         };
-        let figures = format!("{} apart on each edge, at {}", to.show(self.apart), to.show(self.station.0));
+        let stretch = |(from, until): (Station, Station)| match from == until {
+            true => format!("at {}", to.show(from.0)),
+            false => format!("from {} to {}", to.bare(from.0), to.show(until.0)),
+        };
+        let figures = match self.differ {
+            Differ::By(apart, at) => {
+                format!("{} apart on each edge, at {}", to.show(apart), to.show(at.0))
+            }
+            Differ::NotBeside([left, right]) => {
+                format!("left pinned {}, right {}", stretch(left), stretch(right))
+            }
+        };
         Said::new(format!("Left and right of the {}", key.name(to)), figures, reason).mended(outcome, || {
-            let advice = match &self.explained {
-                Some(reason) => format!("Keep each: “{reason}” may explain it."),
-                None => "Pin again: nothing noted about the wearer explains it.".into(),
+            let advice = match (&self.explained, self.differ) {
+                (Some(reason), _) => format!("Keep each: “{reason}” may explain it."),
+                (None, Differ::By(..)) => "Pin again: nothing noted about the wearer explains it.".into(),
+                (None, Differ::NotBeside(_)) => "Pin one side where the other is pinned.".into(),
             };
-            format!("{advice} Or choose the mean, the larger, the smaller or one side for both.")
+            match self.differ {
+                Differ::By(..) => {
+                    format!("{advice} Or choose the mean, the larger, the smaller or one side for both.")
+                }
+                Differ::NotBeside(_) => {
+                    format!(
+                        "{advice} Or choose one side for both, or the mean: the pins of both on one line."
+                    )
+                }
+            }
         })
     }
 }
@@ -188,6 +214,11 @@ impl Tell for Ease {
                 format!("Less than the least ease of {least}: it would bind.")
             }
         };
+        // What a knit stretches in wear is why its least ease may be less than nothing.
+        let reason = match self.stretch_in_use {
+            0 => reason,
+            percent => format!("{reason} This knit may stretch by {percent} % of the body in wear."),
+        };
         let ease = self.girth.after - self.body;
         let figures = format!(
             "{} − {} ({} body) = {} ease altogether",
@@ -197,13 +228,34 @@ impl Tell for Ease {
             to.show(ease)
         );
         Said::new(format!("Ease at the {}", level_name(&self.girth)), figures, reason).mended(outcome, || {
-            let short = to.show_at_least(self.least - ease);
-            match self.girth.off() > Length::ZERO {
-                true => format!("Take {short} less altogether at this level."),
-                false => format!("Let out {short} more altogether at this level."),
+            let (short, off) = (self.least - ease, self.girth.off());
+            match () {
+                () if off <= Length::ZERO => {
+                    format!("Let out {} more altogether at this level.", to.show_at_least(short))
+                }
+                () if short <= off => {
+                    format!("Take {} less altogether at this level.", to.show_at_least(short))
+                }
+                () => format!(
+                    "Take nothing here, and let out {} altogether: it was too tight before.",
+                    to.show_at_least(short - off)
+                ),
             }
         })
     }
+}
+
+/// What is said of a level of which nothing is left.
+fn gone(girth: &Girth, outcome: Outcome, to: &Teller<'_>) -> Said {
+    let figures = format!(
+        "{} − {} = {} altogether",
+        to.bare(girth.before()),
+        to.bare(girth.off()),
+        to.show(girth.after)
+    );
+    let title = format!("Ease at the {}", level_name(girth));
+    Said::new(title, figures, "Together the changes take all there is at this level.")
+        .mended(outcome, || format!("Take less here: there are {} altogether.", to.show(girth.before())))
 }
 
 impl Tell for Moving {
@@ -217,8 +269,12 @@ impl Tell for Moving {
             (false, Some(what)) => format!("a teaching value; the {} would be better", what.name()),
             (false, None) => "a teaching value".to_owned(),
         };
+        let stretches = match self.stretch {
+            Length::ZERO => String::new(),
+            stretch => format!(", and the cloth stretches by {}", to.show(stretch)),
+        };
         let figures = format!(
-            "{} adds {} ({known}); ease after is {}",
+            "{} adds {} ({known}); ease after is {}{stretches}",
             movement.to_lowercase(),
             to.show(self.adds),
             to.show(self.ease)
@@ -234,58 +290,70 @@ impl Tell for Moving {
     }
 }
 
+impl Part {
+    /// What it is, what is measured round it, and how.
+    const fn words(self) -> (&'static str, &'static str, &'static str) {
+        match self {
+            Self::Foot => ("foot", "heel girth", "Measure the heel girth, round instep and heel."),
+            Self::Hand => {
+                ("hand", "hand girth", "Measure the hand girth, round the knuckles, thumb laid in.")
+            }
+            Self::Hips => ("hips", "hip girth", "Measure the hip girth."),
+            Self::HeadAndShoulders => (
+                "head and shoulders",
+                "hips or shoulders",
+                "Measure the hip girth, and the shoulder girth for what goes over the head.",
+            ),
+            Self::Head => ("head", "head girth", "Measure the head girth, above the ears."),
+        }
+    }
+}
+
 impl Tell for Passing {
     fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
         let level = level_name(&self.girth);
-        let (title, what, part) = match self.part {
-            Part::Foot => (format!("Foot through the {level}"), "heel girth", "foot"),
-            Part::Hand => (format!("Hand through the {level}"), "hand girth", "hand"),
-            Part::Hips => ("Pulling it on over the hips".into(), "", ""),
-            Part::HeadAndShoulders => ("Pulling it on over the head and shoulders".into(), "", ""),
+        let (part, round, measure) = self.part.words();
+        let title = match self.part {
+            Part::Foot => format!("Foot through the {level}"),
+            Part::Hand => format!("Hand through the {level}"),
+            Part::Head => format!("Head through the {level}"),
+            Part::Hips | Part::HeadAndShoulders => format!("Pulling it on over the {part}"),
         };
-        let is_pulled = part.is_empty();
+        // A leg or sleeve is called an opening; a waist or neck by its name.
+        let opening = match self.part {
+            Part::Foot | Part::Hand => "opening",
+            Part::Hips | Part::HeadAndShoulders | Part::Head => self.girth.level.level.name(),
+        };
         let after = to.show(self.girth.after);
+        let measures = match self.opens_to == self.girth.after {
+            true => format!("the {opening} measures {after}"),
+            false => format!("the {opening} measures {after} and stretches to {}", to.show(self.opens_to)),
+        };
         let (Some(passing), Some(short)) = (self.passing, self.short()) else {
-            return match self.part {
-                Part::Foot | Part::Hand => {
-                    let round = match self.part {
-                        Part::Foot => "instep and heel",
-                        Part::Hand | Part::Hips | Part::HeadAndShoulders => "the knuckles, thumb laid in",
-                    };
-                    let figures = format!("the opening measures {after} round");
-                    Said::new(title, figures, format!("The {what} is not known."))
-                        .mended(outcome, || format!("Measure the {what}, round {round}."))
-                }
-                Part::Hips | Part::HeadAndShoulders => {
-                    let figures = format!("the waist measures {after} round");
-                    Said::new(title, figures, "What must pass is not known.").mended(
-                        outcome,
-                        || "Measure the hip girth, and the shoulder girth for what goes over the head.",
-                    )
-                }
-            };
+            return Said::new(title, format!("{measures} round"), "What must pass is not known.")
+                .mended(outcome, || measure);
         };
         let (over, needs) = (to.bare(self.over), to.show(passing + self.over));
-        let figures = match is_pulled {
-            true => {
-                let opens = to.show(self.opens_to);
-                format!("{} + {over} = {needs} needed; the waist opens to {opens}", to.bare(passing))
-            }
-            false => {
-                format!("{what} {} + {over} = {needs} needed; the opening measures {after}", to.bare(passing))
-            }
-        };
-        let reason = match (outcome, is_pulled) {
+        let figures = format!("{round} {} + {over} = {needs} needed; {measures}", to.bare(passing));
+        let reason = match (outcome, self.part.is_pulled_over()) {
             (Outcome::Passes, true) => "It goes on.".into(),
             (Outcome::Passes, false) => format!("The {part} goes through."),
+            (Outcome::Caution | Outcome::Stop, true) if self.went_on => {
+                "It was too narrow before and yet went on: something unfastens that is not entered.".into()
+            }
             (Outcome::Caution | Outcome::Stop, true) => "Nothing unfastens: it does not go on.".into(),
             (Outcome::Caution | Outcome::Stop, false) => format!("The {part} does not go through."),
         };
         Said::new(title, figures, reason).mended(outcome, || {
             let short = to.show_at_least(short);
-            match is_pulled {
-                true => format!("Leave {short} more altogether at the waist, or set in a zip."),
-                false => format!("Leave {short} more altogether at the hem, or plan a slit."),
+            match self.part {
+                _ if self.went_on => "Say in the look-over what opens, and where.".to_owned(),
+                Part::Hips | Part::HeadAndShoulders | Part::Head => {
+                    format!("Leave {short} more altogether at the {opening}, or set in a closure.")
+                }
+                Part::Foot | Part::Hand => {
+                    format!("Leave {short} more altogether at the hem, or plan a slit.")
+                }
             }
         })
     }

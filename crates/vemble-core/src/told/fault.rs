@@ -40,7 +40,8 @@ impl Wrong {
             }
             Self::OffDatum { found, datum } => format!("{found}, which lies beyond the {datum}"),
             Self::SameStation { found, side, first } => {
-                format!("{found}, where reading {} already is on the {} side", first + 1, side.name())
+                let side = side.map_or_else(String::new, |side| format!(" on the {} side", side.name()));
+                format!("{found}, where reading {} already is{side}", first + 1)
             }
             Self::TooDeep { found, girth } => format!(
                 "{found}: that takes out more than the {} the garment measures there",
@@ -72,9 +73,16 @@ impl Wrong {
             Self::OffOtherSeam { station, seam } => {
                 format!("a pin at {station}, where the {} does not run", seam.name())
             }
-            Self::DartIsThere { what } => format!("a place for the {what}, which the garment has already"),
+            Self::DartLiesAcross { what } => {
+                format!("a height above the hem for the {what}, which lies across")
+            }
+            Self::DartTurned { what } => format!("the point of the {what} beyond its other end"),
+            Self::FoldHasNoPanels => "taken from one panel only, on a dart".into(),
             Self::NoPlaceForDart { what } => format!("no place for the new {what}"),
             Self::AtThePoint { found } => format!("{found} at the point of the dart"),
+            Self::AtTheLowerPoint { found } => {
+                format!("{found} at the lower point of the dart, where it ends in nothing")
+            }
             Self::ShallowerThanNought { found, depth } => {
                 format!("{found} let out, but the dart is {} deep there", most_beside(found, *depth, tape))
             }
@@ -104,7 +112,10 @@ impl Wrong {
                 )
             }
             Self::OffDatum { datum, .. } => format!("0 or more, measured from the {datum}"),
-            Self::SameStation { .. } => "one pin at each station of a side".into(),
+            Self::SameStation { side: Some(_), .. } => "one pin at each station of a side".into(),
+            Self::SameStation { side: None, .. } => {
+                "one pin at each station: this seam is there once and has edges, no sides".into()
+            }
             Self::TooDeep { found, girth } => {
                 format!("less than {} altogether", beside(found, *girth, tape))
             }
@@ -128,11 +139,18 @@ impl Wrong {
             Self::OffOtherSeam { seam, .. } => {
                 format!("pins where both seams run, or no share for the {}", seam.name())
             }
-            Self::DartIsThere { .. } => "no place: pins deepen it, gaps let it out, where it is".into(),
+            Self::DartLiesAcross { .. } => {
+                "no place: pins deepen it and gaps let it out, where it is".into()
+            }
+            Self::DartTurned { .. } => "a point on the side of its other end where it is now".into(),
+            Self::FoldHasNoPanels => "fold, whole pinch or gap: a fold takes the same from both of its sides".into(),
             Self::NoPlaceForDart { .. } => {
                 "how high above the hem its point and its other end lie, or a measured waist".into()
             }
             Self::AtThePoint { .. } => "nought at the point, and pins away from it".into(),
+            Self::AtTheLowerPoint { .. } => {
+                "nought there; or is that end open? A dart that is open at the hem is a waist dart with its other end at 0".into()
+            }
             Self::ShallowerThanNought { found, depth } => {
                 format!("at most {}", most_beside(found, *depth, tape))
             }

@@ -133,7 +133,7 @@ fn measured(level: &GarmentLevel, before: Length, tape: Tape) -> String {
 }
 
 /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how a term comes about.
-fn term_words(garment: &Garment, term: &crate::change::Term, tape: Tape) -> String {
+pub(crate) fn term_words(garment: &Garment, term: &crate::change::Term, tape: Tape) -> String {
     let (Edges { front, back }, [one, other]) = (term.edges, term.change.edges());
     let name = term.change.name(garment);
     let name = term.side.map_or(name.clone(), |side| format!("{} {name}", side.name()));

@@ -10,7 +10,7 @@ mod words;
 pub use check::Check;
 pub(crate) use check::{Said, Tell, pass_over, tell};
 pub use level::{Comfort, LevelResult};
-pub(crate) use level::{level_name, tell_levels};
+pub(crate) use level::{level_name, tell_levels, term_words};
 pub(crate) use rows::row_note;
 pub(crate) use sums::{edges_sum, without_sign};
 pub use words::{ManyWords, Word, words};

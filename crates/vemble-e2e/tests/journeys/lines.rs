@@ -105,7 +105,9 @@ async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
         journey.type_over("[aria-label='Next pin: amount read']", &format!("{amount}\u{e007}")).await;
     }
     // The band is as deep as it is; below it the line runs out down the seat.
-    journey.until_text("[aria-label='Pins']", "assumed: straight through from 34.0 cm to the waist").await;
+    journey
+        .until_text("[aria-label='Pins']", "assumed: goes straight through from 34.0 cm to the waist")
+        .await;
     until_check(&journey, "Waistband and seat seam", "2 edges × 1.5 = 3.0 cm shorter").await;
     until_check(&journey, "Gap between the back welt pockets", "8.0 − 2.0 = 6.0 cm between them").await;
     journey.find(STORED).await;

@@ -6,7 +6,7 @@
 use super::input::DartChange;
 use crate::change::{Curve, NOUGHT, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
-use crate::fitting::{FrontShare, GarmentSide};
+use crate::fitting::{FrontShare, GarmentSide, How};
 use crate::garment::{Dart, DartFacts, Garment, Seam};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
@@ -33,8 +33,10 @@ pub struct AlteredDart<'a> {
     pub place_is_assumed: bool,
     /// How the two sides were made to agree.
     pub sides: Sides,
-    /// Fold depth as it is, by the station from the point.
+    /// Fold depth as it is, by the station from the point as it will lie: where that is moved, it may begin before it or end short of it.
     pub old: Curve,
+    /// Fold depth of the pair where it will lie, before its pins.
+    pub placed: Curve,
     /// Fold depth as it will be, left and right.
     pub new: [Curve; 2],
 }
@@ -48,10 +50,15 @@ impl AlteredDart<'_> {
         self.change.dart
     }
 
-    /// What is added to the fold depth at a station; negative where it is let out.
+    /// What its pins add to the fold depth at a station; negative where it is let out.
     pub fn added(&self, side: GarmentSide, station: Station) -> Length {
         let s = station.0.cm();
-        Length::from_cm(self.new[side as usize].at(s) - self.old.at(s))
+        Length::from_cm(self.new[side as usize].at(s) - self.placed.at(s))
+    }
+
+    /// A pair that is there will lie elsewhere.
+    pub const fn is_moved(&self) -> bool {
+        self.facts.is_some() && (self.change.point.is_some() || self.change.base.is_some())
     }
 
     /// The fold depth at a station.
@@ -65,16 +72,33 @@ impl AlteredDart<'_> {
         tape.round(self.depth(side, Station(at)))
     }
 
-    /// How much deeper that is than the dart is now; negative where it is let out.
+    /// How much deeper that is than without its pins; negative where it is let out.
     pub fn chalked_more(&self, side: GarmentSide, station: Station, tape: Tape) -> Length {
         let at = tape.round(station.0).clamp(Length::ZERO, self.length);
-        self.chalked(side, station, tape) - tape.round(Length::from_cm(self.old.at(at.cm())))
+        self.chalked(side, station, tape) - tape.round(Length::from_cm(self.placed.at(at.cm())))
+    }
+
+    /// How much deeper it is chalked at a height above the hem than it is there now. Nothing where neither reaches, or it runs another way.
+    pub fn chalked_more_at(&self, side: GarmentSide, height: Length, tape: Tape) -> Option<Length> {
+        let station = self.axis_at(height)?;
+        let reaches = self.station_at(height).is_some();
+        // A mark may lie a little beyond the end of the dart, which has the end's depth there.
+        let at = if reaches { tape.round(station).clamp(Length::ZERO, self.length) } else { station };
+        let new = if reaches { self.chalked(side, Station(at), tape) } else { Length::ZERO };
+        let old = self.old.span().filter(|(from, to)| (*from..=*to).contains(&at.cm()));
+        let was = old.map_or(Length::ZERO, |_| tape.round(Length::from_cm(self.old.at(at.cm()))));
+        (reaches || old.is_some()).then_some(new - was)
+    }
+
+    /// How far from its point a height above the hem lies, towards its other end; nothing where the dart runs another way.
+    fn axis_at(&self, height: Length) -> Option<Length> {
+        let (point, base) = (self.point?, self.base?);
+        Some(if base <= point { point - height } else { height - point })
     }
 
     /// The station at a height above the hem; nothing where the dart does not reach, or runs another way.
     pub fn station_at(&self, height: Length) -> Option<Station> {
-        let (point, base) = (self.point?, self.base?);
-        let station = if base <= point { point - height } else { height - point };
+        let station = self.axis_at(height)?;
         (!station.is_negative() && station <= self.length).then_some(Station(station))
     }
 }
@@ -100,35 +124,54 @@ pub(crate) fn draw<'a>(
 /// Draws the new fold depths of a pair of darts.
 fn alter<'a>(garment: &'a Garment, pins: &'a DartChange) -> Result<AlteredDart<'a>, Vec<(String, Wrong)>> {
     let facts = garment.darts.iter().find(|d| d.dart == pins.dart);
-    if facts.is_some() {
+    if !pins.dart.runs_up_and_down() {
         let given = [("point", pins.point), ("base", pins.base)].into_iter().find(|g| g.1.is_some());
         if let Some((field, _)) = given {
-            return Err(vec![(field.into(), Wrong::DartIsThere { what: pins.dart.name() })]);
+            return Err(vec![(field.into(), Wrong::DartLiesAcross { what: pins.dart.name() })]);
         }
     }
-    let place = match facts {
-        Some(facts) => place_of(garment, facts),
+    let found = facts.and_then(|facts| place_of(garment, facts));
+    let place = match found {
+        Some((point, base)) => {
+            let moved = [pins.point, pins.base].map(|at| at.map(|m| m.length));
+            let moved = (moved[0].unwrap_or(point), moved[1].unwrap_or(base));
+            let turns = (moved.0 < moved.1) != (point < base) || (moved.0 - moved.1).abs() < UNSEEN;
+            if turns {
+                let field = if pins.point.is_some() { "point" } else { "base" };
+                return Err(vec![(field.into(), Wrong::DartTurned { what: pins.dart.name() })]);
+            }
+            Some(moved)
+        }
+        None if facts.is_some() => None,
         None => new_place(garment, pins),
     };
     let deepest_pin = pins.readings.iter().map(|r| r.station.length).max().unwrap_or_default();
     let length = match (facts, place) {
-        (Some(facts), _) => facts.length.length,
-        (None, Some((point, base))) => (point - base).abs(),
+        (_, Some((point, base))) => (point - base).abs(),
+        (Some(facts), None) => facts.length.length,
         (None, None) if pins.dart.runs_up_and_down() => {
             return Err(vec![("point".into(), Wrong::NoPlaceForDart { what: pins.dart.name() })]);
         }
         (None, None) => deepest_pin,
     };
-    let old = facts.map_or_else(Curve::default, |f| profile(f, length));
-    let faults = wrong_pins(pins, &old, length);
+    let placed = facts.map_or_else(Curve::default, |f| profile(f, length));
+    // As it is now, by the station from where its point will lie.
+    let old = match (facts, found, place) {
+        (Some(facts), Some(found), Some((point, base))) => {
+            let towards = if base > point { 1 } else { -1 };
+            profile(facts, facts.length.length).along(((found.0 - point) * towards).cm())
+        }
+        _ => placed.clone(),
+    };
+    let faults = wrong_pins(pins, &placed, length);
     if !faults.is_empty() {
         return Err(faults);
     }
-    let sides = reconcile(&pins.readings, FrontShare::default(), pins.sides);
+    let sides = reconcile(&pins.readings, FrontShare::default(), pins.sides, false);
     let new = GarmentSide::BOTH.map(|side| {
         let added: Vec<(f64, f64)> =
             sides.pins[side as usize].iter().map(|p| (p.station.0.cm(), p.edges.front.0.cm())).collect();
-        deepened(&old, &added, length.cm(), pins.dart.has_two_points())
+        deepened(&placed, &added, length.cm(), pins.dart.has_two_points())
     });
     Ok(AlteredDart {
         change: pins,
@@ -141,6 +184,7 @@ fn alter<'a>(garment: &'a Garment, pins: &'a DartChange) -> Result<AlteredDart<'
             && (pins.point.is_none() || pins.base.is_none()),
         sides,
         old,
+        placed,
         new,
     })
 }
@@ -151,8 +195,9 @@ fn place_of(garment: &Garment, facts: &DartFacts) -> Option<DartSpan> {
     let waist = garment.level(Level::Waist)?.station.length;
     let length = facts.length.length;
     Some(match facts.dart {
-        Dart::FrontWaist | Dart::BackWaist if garment.hangs_from_shoulders() => (waist + length, waist),
-        Dart::FrontWaist | Dart::BackWaist => (waist - length, waist),
+        Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+            (if garment.hangs_from_shoulders() { waist + length } else { waist - length }, waist)
+        }
         Dart::FrontFishEye | Dart::BackFishEye => {
             let half = length.fraction(1, 2);
             (waist + half, waist + half - length)
@@ -195,15 +240,22 @@ fn profile(facts: &DartFacts, length: Length) -> Curve {
     Curve::through(&[(0.0, 0.0, slope), (length, depth, slope)])
 }
 
-fn wrong_pins(change: &DartChange, old: &Curve, length: Length) -> Vec<(String, Wrong)> {
-    let datum = if change.dart.has_two_points() { "upper point" } else { "point" };
-    let mut faults = wrong_readings(&change.readings, length, datum);
+fn wrong_pins(change: &DartChange, placed: &Curve, length: Length) -> Vec<(String, Wrong)> {
+    let two = change.dart.has_two_points();
+    let datum = if two { "upper point" } else { "point" };
+    let mut faults = wrong_readings(&change.readings, length, datum, false);
     for (n, reading) in change.readings.iter().enumerate() {
         let (station, found) = (reading.station.length, reading.amount);
         let added = reading.edges(FrontShare::default()).front.0;
-        let depth = Length::from_cm(old.at(station.cm()));
+        let depth = Length::from_cm(placed.at(station.cm()));
+        if matches!(reading.how, How::FrontPanel | How::BackPanel) {
+            faults.push((format!("readings[{n}].how"), Wrong::FoldHasNoPanels));
+            continue;
+        }
         let wrong = if station == Length::ZERO && added != Length::ZERO {
             Wrong::AtThePoint { found }
+        } else if two && (length - station).abs() < UNSEEN && added != Length::ZERO {
+            Wrong::AtTheLowerPoint { found }
         } else if depth + added < -NOUGHT && station <= length {
             Wrong::ShallowerThanNought { found, depth }
         } else {
@@ -214,11 +266,11 @@ fn wrong_pins(change: &DartChange, old: &Curve, length: Length) -> Vec<(String, 
     faults
 }
 
-/// The old fold depth with what is added: nought at each point, through every pin without a swing, and as deep as the last pin from
-/// there to a seam or edge.
-fn deepened(old: &Curve, added: &[(f64, f64)], length: f64, two_points: bool) -> Curve {
+/// The fold depth with what pins add: nought at each point, through every pin without a swing and never below nought, and as deep as the
+/// last pin from there to a seam or edge.
+fn deepened(placed: &Curve, added: &[(f64, f64)], length: f64, two_points: bool) -> Curve {
     if added.is_empty() || length < UNSEEN.cm() {
-        return old.clone();
+        return placed.clone();
     }
     let mut points = vec![(0.0, 0.0)];
     let is_inside = |p: &(f64, f64)| p.0 > 0.0 && !(two_points && p.0 >= length);
@@ -230,5 +282,11 @@ fn deepened(old: &Curve, added: &[(f64, f64)], length: f64, two_points: bool) ->
         points.push((length, last.1));
     }
     let more = Curve::without_swings(&points);
-    if old.pieces.is_empty() { more } else { more.plus(1.0, old) }
+    // Where it is deepest now it has a knot as well, so that it keeps its depth there.
+    let knots = placed.pieces.iter().map(|piece| piece.s[0]);
+    let mut stations: Vec<f64> = points.iter().map(|p| p.0).chain(knots).collect();
+    stations.sort_by(f64::total_cmp);
+    stations.dedup_by(|a, b| (*a - *b).abs() < UNSEEN.cm());
+    let depth = |s: f64| (s, (placed.at(s) + more.at(s)).max(0.0));
+    Curve::without_swings(&stations.into_iter().map(depth).collect::<Vec<_>>())
 }

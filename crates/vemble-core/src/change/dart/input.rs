@@ -8,7 +8,7 @@ use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
+/// What was pinned on a pair of darts: what is added to the fold depth, with the point as it will lie at 0. Of a dart with two points it is the upper
 /// one. A dart that is let out has gaps.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -21,10 +21,11 @@ pub struct DartChange {
     /// How the two sides are made to agree; chosen from the readings when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sides: Option<SidePolicy>,
-    /// Of a new pair: how high above the hem its point lies, the upper one of two.
+    /// How high above the hem its point lies, the upper one of two; of a pair that is there only where it is moved.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub point: Option<Measure>,
-    /// Of a new pair: how high above the hem its other end lies, at a seam or edge, or the lower point of two.
+    /// How high above the hem its other end lies, at a seam or edge, or the lower point of two; of a pair that is there only where it is
+    /// moved.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub base: Option<Measure>,
     /// Of a new pair: how far each lies from its side seam.
@@ -43,6 +44,7 @@ impl Input for DartChange {
     type Key = Dart;
 
     const EDGES: &'static str = "sides of the fold";
+    const HAS_PANELS: bool = false;
 
     fn of(dart: Dart) -> Self {
         Self::of(dart)
@@ -65,7 +67,9 @@ impl Input for DartChange {
         let has = |level| garment.level(level).is_some();
         garment.darts.iter().any(|facts| facts.dart == dart)
             || match dart {
-                Dart::FrontWaist | Dart::BackWaist => has(Level::Waist),
+                Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                    has(Level::Waist)
+                }
                 Dart::FrontFishEye | Dart::BackFishEye => has(Level::Waist) && garment.hangs_from_shoulders(),
                 Dart::Bust => has(Level::Bust) && garment.hangs_from_shoulders(),
                 Dart::Shoulder => garment.hangs_from_shoulders(),

@@ -1,12 +1,12 @@
 //! Darts: not too deep for one fold, run out gently, and end short of what they shape.
 
 use super::{AlteredDart, DartChange};
-use crate::change::seam::StitchingLine;
-use crate::change::{Change, ChangeKey, NOUGHT};
-use crate::fitting::{GarmentSide, SidePolicy};
-use crate::garment::{Dart, Seam};
+use crate::change::seam::{LiningThere, StitchingLine};
+use crate::change::{Change, ChangeKey, DrawnChange, NOUGHT};
+use crate::fitting::{FrontShare, GarmentSide, How, Reading, SidePolicy};
+use crate::garment::{Band, Dart, Seam};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides, runs_out};
-use crate::length::{Length, Station, Tape, Taught};
+use crate::length::{Length, Measure, Station, Taught, Unit};
 use crate::place::Level;
 
 /// Deeper than this one fold stands off: 1.9 cm, three quarters of an inch (teaching value).
@@ -14,11 +14,14 @@ pub(super) const ONE_FOLD: Taught = Taught::new(19, 48);
 /// A front dart ends at least so far from the bust point: 2.5 cm, an inch (teaching value: a point on the point shows).
 pub(super) const OFF_BUST: Taught = Taught::new(25, 64);
 
+/// So near the waist a dart begins in its edge: 1 cm (teaching value: half a seam's turnings).
+const AT_THE_WAIST: Length = Length::from_mm(10);
+
 /// The figures that findings about a pair of darts rest on.
 #[derive(Clone, Debug)]
 pub(crate) enum Found {
     /// The deepest fold of both sides.
-    Depth { deepest: Length },
+    Depth { deepest: Length, can_be_split: bool },
     /// The last stretch to a point, and the fold it runs out from.
     RunOut { run: Length, depth: Length, safe: i64 },
     /// A point in front, so far below the bust line.
@@ -29,6 +32,19 @@ pub(crate) enum Found {
     LetOut { depth: Length, shows_holes: bool },
     /// The seam that it ends in moves.
     IntoSeam { seam: Seam, most: Length },
+    /// The edge that it begins in changes by so much; altogether at the waist, on each side where it lies across.
+    IntoEdge { edge: Edge, off: Length },
+    /// A lining that has to follow.
+    Lining(LiningThere),
+}
+
+/// What a dart begins in.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum Edge {
+    /// The waistband or facing, or what stands in its place.
+    Band(Option<Band>),
+    /// One edge of a seam, by its place among both: the other one keeps its length.
+    Of(Seam, usize),
 }
 
 impl Judge for AlteredDart<'_> {
@@ -41,11 +57,13 @@ impl Judge for AlteredDart<'_> {
             TwoSides::judge(subject, ChangeKey::Dart(self.key()), &self.sides, keep_each)
                 .into_iter()
                 .collect();
-        all.extend(self.depth_found(subject.tape));
+        all.extend(self.depth_found(subject));
         all.extend(self.run_out_found(subject));
         all.extend(self.place_found(subject));
         all.extend(self.let_out_found(subject));
         all.extend(self.seam_it_ends_in(subject));
+        all.extend(self.edge_it_begins_in(subject));
+        all.extend(self.lining(subject));
         all
     }
 }
@@ -55,14 +73,97 @@ impl AlteredDart<'_> {
         Finding::new(FindingKey::about(rule, ChangeKey::Dart(self.key())), outcome, found)
     }
 
-    fn depth_found(&self, tape: Tape) -> Option<Finding> {
+    fn depth_found(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let tape = subject.tape;
         let at = |side: GarmentSide| {
             let pins = self.sides.pins[side as usize].iter().map(|p| p.station);
             pins.chain([Station(self.length)]).map(move |s| self.chalked(side, s, tape))
         };
         let deepest = GarmentSide::BOTH.into_iter().flat_map(at).max()?;
-        let outcome = if deepest > ONE_FOLD.on(tape) { Outcome::Caution } else { Outcome::Passes };
-        Some(self.finding(Rule::Depth, outcome, Found::Depth { deepest }))
+        let most = ONE_FOLD.on(tape);
+        let outcome = if deepest > most { Outcome::Caution } else { Outcome::Passes };
+        let split = if outcome == Outcome::Passes { Vec::new() } else { self.in_two(subject, most) };
+        let found = Found::Depth { deepest, can_be_split: !split.is_empty() };
+        Some(self.finding(Rule::Depth, outcome, found).mended(|| split))
+    }
+
+    /// What its pins take in two pairs: of a new one half of it each, in whole marks; of one that is there all that is added goes to the outer
+    /// pair. Nothing where there is no outer pair to be had, or two would be too deep as well.
+    fn in_two(&self, subject: &Subject<'_>, most: Length) -> Vec<Change> {
+        let tape = subject.tape;
+        let other = self.key().outer().filter(|outer| {
+            let is_drawn = |change: &DrawnChange<'_>| change.key() == ChangeKey::Dart(*outer);
+            !subject.changes.iter().any(is_drawn) && subject.garment.darts.iter().all(|d| d.dart != *outer)
+        });
+        let (Some(outer), Some(point), Some(base)) = (other, self.point, self.base) else {
+            return Vec::new();
+        };
+        let share = |reading: &Reading, of_outer: bool| {
+            let amount = tape.round(reading.amount.length);
+            let half =
+                amount.fraction(1, 2).up_to(tape.mark() * if reading.how == How::Fold { 1 } else { 2 });
+            let part = match (self.facts.is_some(), of_outer) {
+                (true, true) => amount,
+                (true, false) => Length::ZERO,
+                (false, true) => amount - half.min(amount),
+                (false, false) => half.min(amount),
+            };
+            Reading { amount: tape.figure(part).measure(), id: None, ..reading.clone() }
+        };
+        let part = |of_outer: bool| -> Vec<Reading> {
+            self.change.readings.iter().map(|reading| share(reading, of_outer)).collect()
+        };
+        let deepest = |readings: &[Reading], placed: bool| {
+            let depth = |r: &Reading| {
+                let old = if placed {
+                    Length::from_cm(self.placed.at(r.station.length.cm()))
+                } else {
+                    Length::ZERO
+                };
+                tape.round(old) + tape.round(r.edges(FrontShare::default()).deepest())
+            };
+            readings.iter().map(depth).max().unwrap_or_default()
+        };
+        let (inner, of_outer) = (part(false), part(true));
+        if deepest(&inner, true) > most || deepest(&of_outer, false) > most {
+            return Vec::new();
+        }
+        let cm = |length: Length| Some(Measure { length, unit: Unit::Cm });
+        let outer = DartChange {
+            dart: outer,
+            readings: of_outer,
+            point: cm(point),
+            base: cm(base),
+            sides: self.change.sides,
+            from_side_seam: None,
+        };
+        let inner = DartChange { readings: inner, ..self.change.clone() };
+        vec![Change::Dart(inner), Change::Dart(outer)]
+    }
+
+    /// The same change with its point or its other end at another height; its pins stay where they are on the cloth. Nothing where one would
+    /// lie beyond it.
+    fn moved(&self, point: Length, base: Length) -> Option<Change> {
+        let (old_point, old_base) = (self.point?, self.base?);
+        let towards = if old_base > old_point { 1 } else { -1 };
+        let length = (base - point) * towards;
+        let by = (point - old_point) * towards;
+        let moved = |reading: &Reading| {
+            let length = reading.station.length - by;
+            Reading { station: Measure { length, ..reading.station }, ..reading.clone() }
+        };
+        let readings: Vec<Reading> = self.change.readings.iter().map(moved).collect();
+        let is_on = |reading: &Reading| {
+            let at = reading.station.length;
+            let ends = if self.key().has_two_points() { length } else { length + Length::from_nm(1) };
+            Length::ZERO < at && at < ends || reading.amount.length == Length::ZERO && at == Length::ZERO
+        };
+        let cm = |length: Length| Some(Measure { length, unit: Unit::Cm });
+        (length > Length::ZERO && readings.iter().all(is_on)).then(|| {
+            let point = if point == old_point { self.change.point } else { cm(point) };
+            let base = if base == old_base { self.change.base } else { cm(base) };
+            Change::Dart(DartChange { readings, point, base, ..self.change.clone() })
+        })
     }
 
     /// Towards each point the fold runs out from the pin next to it; the fastest decides.
@@ -100,7 +201,17 @@ impl AlteredDart<'_> {
             let free = if two { base } else { point };
             (free >= height, Found::AboveHip { free, hip: height })
         };
-        Some(self.finding(Rule::Placement, if fits { Outcome::Passes } else { Outcome::Caution }, found))
+        let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
+        let mend = || {
+            let (point, base) = (self.point?, self.base?);
+            match (level == Level::Bust, two) {
+                (true, _) => self.moved(height - OFF_BUST.on(tape), base),
+                (false, true) => self.moved(point, height),
+                (false, false) => self.moved(height, base),
+            }
+        };
+        let mend = mend();
+        Some(self.finding(Rule::Placement, outcome, found).mended(|| mend))
     }
 
     fn let_out_found(&self, subject: &Subject<'_>) -> Option<Finding> {
@@ -119,13 +230,60 @@ impl AlteredDart<'_> {
         let seam = match self.key() {
             Dart::Bust => Seam::SideSeam,
             Dart::Shoulder => Seam::ShoulderSeam,
-            Dart::FrontWaist | Dart::BackWaist | Dart::FrontFishEye | Dart::BackFishEye => return None,
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => return None,
+            Dart::FrontFishEye | Dart::BackFishEye => return None,
         };
         let altered = subject.seams().find(|s| s.facts.seam == seam)?;
         let at_the_end = |line: &StitchingLine| Some(line.chalked(line.span()?.1, subject.tape)?.deepest());
         let most = altered.lines.iter().filter_map(at_the_end).max().filter(|most| *most > Length::ZERO)?;
         let mut found = self.finding(Rule::Partners, Outcome::Caution, Found::IntoSeam { seam, most });
         found.key.partner = Some(Partner::Seam);
+        Some(found)
+    }
+
+    /// What it begins in gets shorter by what it takes there, or longer; the other edge keeps its length.
+    fn edge_it_begins_in(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let (garment, tape) = (subject.garment, subject.tape);
+        let [left, right] =
+            GarmentSide::BOTH.map(|side| self.chalked_more(side, Station(self.length), tape) * 2);
+        let of = |seam: Seam, edge: usize| garment.seam(seam).map(|_| Edge::Of(seam, edge));
+        let (edge, off) = match self.key() {
+            Dart::Bust => (of(Seam::SideSeam, 0)?, left.max(right)),
+            Dart::Shoulder => (of(Seam::ShoulderSeam, 1)?, left.max(right)),
+            Dart::FrontFishEye | Dart::BackFishEye => return None,
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                let waist = garment.level(Level::Waist)?.station.length;
+                if (self.base? - waist).abs() > AT_THE_WAIST {
+                    return None;
+                }
+                let upper = usize::from(!garment.hangs_from_shoulders() || self.point? < self.base?);
+                let band = || (!garment.hangs_from_shoulders()).then_some(Edge::Band(garment.found.band));
+                (of(Seam::WaistSeam, upper).or_else(band)?, left + right)
+            }
+        };
+        if off == Length::ZERO {
+            return None;
+        }
+        let partner = match edge {
+            Edge::Band(_) => Partner::Band,
+            Edge::Of(..) => Partner::OtherEdge,
+        };
+        let mut found = self.finding(Rule::Partners, Outcome::Caution, Found::IntoEdge { edge, off });
+        found.key.partner = Some(partner);
+        Some(found)
+    }
+
+    /// A lining has the same dart, or a pleat in its place.
+    fn lining(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let more = |side: GarmentSide| {
+            let pins = self.sides.pins[side as usize].iter();
+            pins.map(move |pin| self.chalked_more(side, pin.station, subject.tape))
+        };
+        let all: Vec<Length> = GarmentSide::BOTH.into_iter().flat_map(more).collect();
+        let (least, most) = (all.iter().min()?, all.iter().max()?);
+        let there = LiningThere::of(subject, *most, -*least)?;
+        let mut found = self.finding(Rule::Partners, Outcome::Caution, Found::Lining(there));
+        found.key.partner = Some(Partner::Lining);
         Some(found)
     }
 }

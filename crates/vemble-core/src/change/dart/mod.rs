@@ -25,15 +25,15 @@ use crate::place::Level;
 
 impl Drawn for AlteredDart<'_> {
     fn is_altered(&self) -> bool {
-        self.sides.pins.iter().any(|pins| !pins.is_empty())
+        self.is_moved() || self.sides.pins.iter().any(|pins| !pins.is_empty())
     }
 
     /// Each takes twice its fold depth from what goes round the whole; across a leg or sleeve it takes nothing.
     fn takes(&self, garment: &Garment, level: Level, _: &[GarmentSide], tape: Tape) -> Vec<Term> {
         let height = garment.level(level).filter(|_| garment.round(level) == Round::Whole);
-        let Some(station) = height.and_then(|l| self.station_at(l.station.length)) else { return Vec::new() };
+        let Some(height) = height.map(|l| l.station.length) else { return Vec::new() };
         Term::of_sides(ChangeKey::Dart(self.key()), &GarmentSide::BOTH, |side| {
-            let depth = PerEdge(self.chalked_more(side, station, tape));
+            let depth = PerEdge(self.chalked_more_at(side, height, tape).unwrap_or_default());
             Edges { front: depth, back: depth }
         })
     }

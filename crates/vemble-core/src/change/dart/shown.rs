@@ -1,7 +1,7 @@
 //! A pair of darts in figures and words: like a seam whose edges are the two sides of its fold.
 
 use super::{AlteredDart, DartChange};
-use crate::change::{Drawn, Input};
+use crate::change::{ChangeKey, Drawn, Input};
 use crate::fitting::{Edges, FrontShare};
 use crate::judge::Subject;
 use crate::length::{Length, PerEdge, Tape};
@@ -30,12 +30,12 @@ impl Show for AlteredDart<'_> {
         });
         SolvedLine {
             edges: names.map(Into::into),
-            ways: ways_to_measure(names),
+            ways: ways_to_measure(ChangeKey::Dart(self.key())),
             datum: datum.into(),
             top: other_end.into(),
             length: tape.figure(self.length),
             allowance: tape.figure(Length::ZERO),
-            sides: SidesResult::of(&self.sides, subject, tape),
+            sides: SidesResult::of(&self.sides, ChangeKey::Dart(self.key()), subject, tape),
             ends: [
                 "runs out to nothing at its point".into(),
                 format!("as deep as the last pin at its {other_end}"),

@@ -9,6 +9,10 @@ use crate::place::Level;
 /// The figures that a finding about elastic rests on.
 #[derive(Clone, Copy, Debug)]
 pub(crate) enum Found {
+    /// There is no band to draw it into.
+    NoBand { casing: Length },
+    /// The casing is longer than the band goes round.
+    LongerThanBand { casing: Length, garment: Length },
     /// A girth is not known.
     Unknown { casing: Length },
     /// The casing is no longer than what is too wide.
@@ -32,6 +36,10 @@ impl Judge for CasedElastic<'_> {
             return Vec::new();
         };
         let (outcome, found) = match self.waist(subject) {
+            _ if !subject.garment.has_band() => (Outcome::Stop, Found::NoBand { casing }),
+            Some((garment, _)) if casing > garment => {
+                (Outcome::Stop, Found::LongerThanBand { casing, garment })
+            }
             None => (Outcome::Stop, Found::Unknown { casing }),
             Some((garment, body)) => match elastic_sum(self.change, garment, body, subject.tape) {
                 None => (Outcome::Stop, Found::TooShort { casing, excess: garment - body }),

@@ -9,6 +9,19 @@ impl Tell for Found {
     fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
         let title = "Elastic in the waistband";
         match *self {
+            Self::NoBand { casing } => {
+                let figures = format!("the casing runs {}", to.show(casing));
+                Said::new(title, figures, "No waistband is entered to draw it into.").mended(
+                    outcome,
+                    || "Say in the look-over how deep the waistband is, or leave the elastic out.",
+                )
+            }
+            Self::LongerThanBand { casing, garment } => {
+                let figures =
+                    format!("the casing runs {}, the waist goes {} round", to.bare(casing), to.show(garment));
+                Said::new(title, figures, "A casing cannot be longer than its band.")
+                    .mended(outcome, || format!("Let the casing run {} at most.", to.show(garment)))
+            }
             Self::Unknown { casing } => {
                 let figures = format!("the casing runs {}", to.show(casing));
                 Said::new(title, figures, "The waist of the garment or of the wearer is not known.")

@@ -1,16 +1,25 @@
-//! The allowance: what a seam can give when it is let out, and what stays inside when it is taken in.
+//! The allowance: what a seam can give when it is let out, what stays inside when it is taken in, and where it is trimmed.
 
 use super::judge::Found;
-use super::{AlteredSeam, StitchingLine};
-use crate::fitting::{Edges, GarmentSide};
-use crate::judge::{Finding, Outcome, Rule, Subject};
-use crate::length::{Length, Taught};
+use super::{AlteredSeam, SeamChange, StitchingLine};
+use crate::change::{Change, ChangeKey, Term};
+use crate::fitting::{Edges, FrontShare, GarmentSide, How};
+use crate::garment::{Finish, Garment, Round, SeamFacts};
+use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
+use crate::length::{Length, PerEdge, Tape, Taught};
+use crate::place::Level;
 
 /// More than this kept inside shows as bulk: 3.8 cm (teaching value: about an inch and a half).
 pub(super) const BULKY: Taught = Taught::new(38, 96);
 
+/// What an edge is trimmed to where nobody said: 1.5 cm, 5/8 in (teaching value: pressed open and finished it holds, and lies flat).
+pub(super) const TRIMMED: Taught = Taught::new(15, 40);
+
+/// Less than this outside a stitching line does not hold: 4 mm, 3/16 in (teaching value: the finest finished edge there is).
+pub(super) const LEAST_TRIMMED: Taught = Taught::new(4, 12);
+
 /// What an edge has to give, against what is asked of it.
-#[derive(Clone, Copy, Debug)]
+#[derive(Clone, Debug)]
 pub(crate) struct Capacity {
     /// The edge that is shorter of what it must give, by its place among both; nothing where both are alike.
     pub edge: Option<usize>,
@@ -19,6 +28,13 @@ pub(crate) struct Capacity {
     pub keep: Length,
     pub is_clipped: bool,
     pub shows_holes: bool,
+    pub finish: Finish,
+    /// What both edges can give together, and what is asked of both.
+    pub both: [Length; 2],
+    /// How much of the whole comes off the front edge where both edges have it to give, in percent.
+    pub share: Option<u8>,
+    /// The level where most is asked, and what the whole garment could give there.
+    pub level: Option<(Level, Vec<Term>)>,
 }
 
 impl Capacity {
@@ -33,14 +49,36 @@ impl Capacity {
     }
 }
 
-/// What stays inside after taking in, per edge.
+/// What stays inside after taking in, on each edge.
 #[derive(Clone, Copy, Debug)]
 pub(crate) struct Kept {
-    pub allowance: Length,
-    pub taken_in: Length,
-    pub kept: Length,
+    /// What there is now.
+    pub allowance: [Length; 2],
+    pub taken_in: [Length; 2],
     /// It is trimmed to that after the next try-on.
-    pub is_trimmed: bool,
+    pub trim: Option<Length>,
+}
+
+impl Kept {
+    /// What stays inside on each edge.
+    pub fn kept(&self) -> [Length; 2] {
+        let whole = [0, 1].map(|n| self.allowance[n] + self.taken_in[n]);
+        whole.map(|whole| self.trim.unwrap_or(whole))
+    }
+}
+
+/// Where the cut line lies, against the cloth that is there.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct Trimmed {
+    pub width: Length,
+    pub least: Length,
+    /// The least cloth there is outside the new stitching.
+    pub there: Length,
+}
+
+/// What both edges of a seam have inside, at the marks of a tape.
+fn allowances(facts: &SeamFacts, tape: Tape) -> [Length; 2] {
+    [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)].map(|m| tape.round(m.length))
 }
 
 pub(super) fn judge(
@@ -48,41 +86,142 @@ pub(super) fn judge(
     seam: &AlteredSeam<'_>,
     side: Option<GarmentSide>,
     line: &StitchingLine,
-) -> Option<Finding> {
-    let ((from, to), tape) = (line.span()?, subject.tape);
+) -> Vec<Finding> {
+    let Some((from, to)) = line.span() else { return Vec::new() };
+    let tape = subject.tape;
     let chalked = line.chalked_between(from, to, tape);
-    let least = [|edges: &Edges| edges.front.0, |edges: &Edges| edges.back.0]
-        .map(|edge| chalked.iter().map(edge).min().unwrap_or_default());
-    let facts = seam.facts;
+    let has = allowances(seam.facts, tape);
+    let edge_of = [|edges: &Edges| edges.front.0, |edges: &Edges| edges.back.0];
+    let asked = edge_of.map(|edge| -chalked.iter().map(edge).min().unwrap_or_default());
+    let lets_out = asked[0] > Length::ZERO || asked[1] > Length::ZERO;
+    let mut all = Vec::new();
+    if lets_out {
+        all.push(capacity(subject, seam, side, &chalked, [asked, has]));
+    } else {
+        let taken_in = edge_of.map(|edge| chalked.iter().map(edge).max().unwrap_or_default());
+        let trim = seam.change.trim_to.map(|trim| tape.round(trim.length));
+        let found = Kept { allowance: has, taken_in, trim };
+        let bulky = found.kept().into_iter().any(|kept| kept > BULKY.on(tape));
+        let outcome = if bulky { Outcome::Caution } else { Outcome::Passes };
+        let trimmed = || {
+            let trim_to = Some(tape.figure(TRIMMED.on(tape)).measure());
+            Some(Change::Seam(SeamChange { trim_to, ..seam.change.as_ref().clone() }))
+        };
+        let finding = Finding::new(seam.finding(Rule::Kept, side), outcome, Found::Kept(found));
+        all.push(finding.at(from).mended(trimmed));
+    }
+    all.extend(trimmed(seam, side, &chalked, has, tape).map(|finding| finding.at(from)));
+    all
+}
+
+/// What the shorter edge has to give, and both together.
+fn capacity(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    side: Option<GarmentSide>,
+    chalked: &[Edges],
+    [asked, has]: [[Length; 2]; 2],
+) -> Finding {
+    let (facts, cloth, tape) = (seam.facts, &subject.garment.cloth, subject.tape);
     // The edge that is shorter of what it must give decides; where both are alike it is "per edge".
-    let asked = least.map(|least| -least);
-    let has =
-        [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)].map(|m| tape.round(m.length));
     let worst = usize::from(asked[1] - has[1] > asked[0] - has[0]);
     let alike = asked[0] == asked[1] && has[0] == has[1];
-    if asked[worst] > Length::ZERO {
-        let cloth = &subject.garment.cloth;
-        let capacity = Capacity {
-            edge: (!alike).then_some(worst),
-            let_out: asked[worst],
-            has: has[worst],
-            keep: cloth.keep().on(tape),
-            is_clipped: facts.clipped,
-            shows_holes: cloth.shows_holes,
-        };
-        let outcome = match capacity.short() > Length::ZERO {
-            true => Outcome::Stop,
-            false if capacity.is_clipped || capacity.shows_holes => Outcome::Caution,
-            false => Outcome::Passes,
-        };
-        let key = seam.finding(Rule::Capacity, side);
-        return Some(Finding::new(key, outcome, Found::Capacity(capacity)).at(from));
+    let keep = cloth.keep().on(tape);
+    let gives = has.map(|has| (has - keep).max(Length::ZERO));
+    let whole = chalked.iter().map(|edges| -edges.whole().0).max().unwrap_or_default();
+    let needs_sharing = !alike && asked[worst] > gives[worst] && gives[0] + gives[1] >= whole;
+    let share = needs_sharing.then(|| share_by(gives, whole, seam, tape)).flatten();
+    let asked_at = |level: Level| {
+        let sides = [side.unwrap_or(GarmentSide::Left)];
+        let edges = seam.chalked_at(subject.garment, level, sides[0], tape)?;
+        Some((edges.whole().0, level))
+    };
+    let least = subject.garment.levels.iter().filter_map(|l| asked_at(l.level)).min();
+    let level = least.filter(|(whole, _)| whole.is_negative());
+    let found = Capacity {
+        edge: (!alike).then_some(worst),
+        let_out: asked[worst],
+        has: has[worst],
+        keep,
+        is_clipped: facts.clipped,
+        shows_holes: cloth.shows_holes,
+        finish: facts.finish,
+        both: [gives[0] + gives[1], whole],
+        share: share.as_ref().map(|(percent, _)| *percent),
+        level: level.map(|(_, level)| (level, gives_at(subject.garment, level, tape))),
+    };
+    let outcome = match found.short() > Length::ZERO {
+        true => Outcome::Stop,
+        false if found.is_clipped || found.shows_holes || found.finish.must_be_opened() => Outcome::Caution,
+        false => Outcome::Passes,
+    };
+    let key = seam.finding(Rule::Capacity, side);
+    let shared = share.map(|(_, change)| Change::Seam(change));
+    let finding = Finding::new(key, outcome, Found::Capacity(found));
+    finding.mended(|| shared)
+}
+
+/// The share of the front edge by which both edges give what they have, and the change with it; nothing where a pin is of one panel only, or
+/// a mark would be missing.
+fn share_by(
+    gives: [Length; 2],
+    whole: Length,
+    seam: &AlteredSeam<'_>,
+    tape: Tape,
+) -> Option<(u8, SeamChange)> {
+    let of_one = |how: How| matches!(how, How::FrontPanel | How::BackPanel);
+    if seam.change.readings.iter().any(|reading| of_one(reading.how)) {
+        return None;
     }
-    let allowance = tape.round(facts.least_allowance().length);
-    let taken_in = chalked.into_iter().map(|edges| edges.front.0.max(edges.back.0)).max().unwrap_or_default();
-    let trim = seam.change.trim_to.map(|trim| tape.round(trim.length));
-    let kept = trim.unwrap_or(allowance + taken_in);
-    let outcome = if kept > BULKY.on(tape) { Outcome::Caution } else { Outcome::Passes };
-    let found = Kept { allowance, taken_in, kept, is_trimmed: trim.is_some() };
-    Some(Finding::new(seam.finding(Rule::Kept, side), outcome, Found::Kept(found)).at(from))
+    let hundredth = (gives[0] + gives[1]).nm().max(1);
+    let percent = u8::try_from((gives[0] * 100).fraction(1, hundredth).nm()).ok()?;
+    let front = tape.round(whole.fraction(i64::from(percent), 100));
+    let back = tape.round(whole.fraction(100 - i64::from(percent), 100));
+    let share = FrontShare::try_from(percent).ok().filter(|_| front <= gives[0] && back <= gives[1])?;
+    Some((percent, SeamChange { front_share: Some(share), ..seam.change.as_ref().clone() }))
+}
+
+/// What every seam and dart could give at a level, as far as somebody looked inside: what is inside beyond what must stay. Nothing of a clipped
+/// seam.
+pub(crate) fn gives_at(garment: &Garment, level: Level, tape: Tape) -> Vec<Term> {
+    let keep = garment.cloth.keep().on(tape);
+    let whole = garment.round(level) == Round::Whole;
+    let of_seam = |facts: &SeamFacts| {
+        let at = garment.station_on(facts.seam, level)?;
+        if facts.clipped || at > facts.length.length {
+            return None;
+        }
+        let gives = allowances(facts, tape).map(|has| PerEdge((has - keep).max(Length::ZERO)));
+        let edges = Edges { front: gives[0], back: gives[1] };
+        let times = if facts.seam.is_single() || !whole { 1 } else { 2 };
+        let gives = Term { change: ChangeKey::Seam(facts.seam), side: None, times, edges };
+        (gives.off() > Length::ZERO).then_some(gives)
+    };
+    garment.seams.iter().filter_map(of_seam).collect()
+}
+
+/// The cut line: on the cloth that is there, and far enough from the stitching to hold.
+fn trimmed(
+    seam: &AlteredSeam<'_>,
+    side: Option<GarmentSide>,
+    chalked: &[Edges],
+    has: [Length; 2],
+    tape: Tape,
+) -> Option<Finding> {
+    let width = tape.round(seam.change.trim_to?.length);
+    let outside = |edges: &Edges| (edges.front.0 + has[0]).min(edges.back.0 + has[1]);
+    let there = chalked.iter().map(outside).min()?;
+    let found = Trimmed { width, least: LEAST_TRIMMED.on(tape), there };
+    let outcome = match () {
+        () if width < found.least => Outcome::Stop,
+        () if width > there => Outcome::Caution,
+        () => Outcome::Passes,
+    };
+    let key = FindingKey { partner: Some(Partner::CutLine), ..seam.finding(Rule::Kept, side) };
+    let mend = || {
+        let width = if width < found.least { TRIMMED.on(tape).min(there) } else { there };
+        let trim_to = (width >= found.least).then(|| tape.figure(width).measure())?;
+        Some(Change::Seam(SeamChange { trim_to: Some(trim_to), ..seam.change.as_ref().clone() }))
+    };
+    Some(Finding::new(key, outcome, Found::Trimmed(found)).mended(mend))
 }

@@ -1,14 +1,16 @@
 //! The chalk card of a seam.
 
-use super::{AlteredSeam, StitchingLine};
+use super::{AlteredSeam, EDGES_MAY_DIFFER, StitchingLine, edge_lengths};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::chalk::{Row, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
-use crate::fitting::{End, EndOf, GarmentSide, Reading};
-use crate::garment::{Band, Run, Seam};
+use crate::fitting::{End, EndOf, Fairing, GarmentSide, Reading};
+use crate::garment::{Band, Garment, Run, Seam};
+use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
-use crate::told::{capital, edges_sum, row_note};
+use crate::shown::edges_words;
+use crate::told::{Teller, capital, edges_sum, row_note};
 
 impl HasCard for AlteredSeam<'_> {
     /// After the darts that it crosses.
@@ -23,7 +25,7 @@ impl HasCard for AlteredSeam<'_> {
         let (name, datum) = (self.facts.name(), self.facts.seam.datum());
         let (one, both) = self.limbs(of);
         let sides = match (self.sides_agree(), self.lines.each_ref().map(|line| line.span().is_some())) {
-            _ if self.facts.seam.is_single() => String::new(),
+            _ if !self.facts.seam.has_sides() => String::new(),
             (true, _) => format!(", both {both} the same"),
             (false, [true, true]) => format!(", each {one} its own"),
             (false, [true, false]) => format!(", left {one} only"),
@@ -65,6 +67,8 @@ impl AlteredSeam<'_> {
             ("sleeve", "sleeves")
         } else if matches!(seam, Seam::Outseam | Seam::Inseam) && of.subject.garment.has_legs() {
             ("leg", "legs")
+        } else if seam.is_single() {
+            ("half", "halves")
         } else {
             ("side", "sides")
         }
@@ -73,7 +77,7 @@ impl AlteredSeam<'_> {
     /// What one measures into, away from the old stitching.
     fn panel(&self, of: &CardOf<'_>) -> &'static str {
         match self.limbs(of).0 {
-            "side" => "panel",
+            "side" | "half" => "panel",
             limb => limb,
         }
     }
@@ -145,8 +149,11 @@ impl AlteredSeam<'_> {
     fn row_sum(&self, row: &Row, side: GarmentSide, tape: Tape) -> String {
         let on_mark = |station: Station| tape.round(station.0) == row.station.0;
         let share = self.change.front_share.unwrap_or_default();
-        let read =
-            |r: &Reading| format!("{} {}", r.side.name(), tape.bare(r.edges(share).chalked(tape).whole().0));
+        let read = |r: &Reading| {
+            let side =
+                if !self.facts.seam.has_sides() { String::new() } else { format!("{} ", r.side.name()) };
+            format!("{side}{}", tape.bare(r.edges(share).chalked(tape).whole().0))
+        };
         let pinned: Vec<String> = self.change.readings.iter().filter(|r| on_mark(r.at())).map(read).collect();
         let mut sum = String::new();
         if !pinned.is_empty() {
@@ -185,21 +192,65 @@ impl AlteredSeam<'_> {
         notes
     }
 
+    /// In the order of the hand: open, press flat, chalk, baste, try on, sew, unpick, trim, finish, press, close.
     fn steps(&self, of: &CardOf<'_>, rows: &[Row]) -> Vec<String> {
-        let (tape, garment) = (of.tape, of.subject.garment);
+        let way = Way::of(rows);
+        let opened = self.opened_first(of);
+        let mut steps: Vec<String> = Vec::new();
+        if !opened.is_empty() {
+            steps.push(format!("Open first: {}.", opened.join(", ")));
+        }
+        steps.extend(self.steps_to_chalk(of, way));
+        steps.extend(self.step_to_ease(of));
+        steps.push("Baste along the chalk.".into());
+        if way != Way::In {
+            // With the old stitching in, nothing is tried.
+            steps.push("Unpick the old line where the new one lets out; the basting holds it.".into());
+        }
+        steps.push("Try it on again. Nothing is cut before.".into());
+        steps.extend(self.steps_to_sew(of));
+        steps.extend(self.through_the_band(of));
+        if way != Way::Out {
+            steps.push("Take out the basting, and the old line where the new one takes in.".into());
+        } else {
+            steps.push("Take out the basting.".into());
+        }
+        steps.push(self.step_to_trim(of, rows, way));
+        steps.push(format!("Finish the edges and press the {}.", self.facts.name()));
+        if !opened.is_empty() {
+            steps.push("Close what was opened, the last first.".into());
+        }
+        steps
+    }
+
+    /// What has to come apart before anything is chalked, from the top down.
+    fn opened_first(&self, of: &CardOf<'_>) -> Vec<String> {
+        let (garment, to) = (of.subject.garment, Teller { garment: of.subject.garment, tape: of.tape });
+        let mut opened = Vec::new();
+        if self.goes_through_the_waist(garment) && garment.has_band() {
+            opened.push("the waistband there".to_owned());
+            if garment.belt_loops > 0 {
+                opened.push("belt loop and label".into());
+            }
+        }
+        opened.extend(self.things_to_open(garment).into_iter().map(|thing| thing.name(&to)));
+        opened
+    }
+
+    fn steps_to_chalk(&self, of: &CardOf<'_>, way: Way) -> Vec<String> {
         let (name, datum) = (self.facts.name(), self.facts.seam.datum());
         let [one, other] = self.facts.seam.edges();
-        let way = Way::of(rows);
         let panel = self.panel(of);
         let towards = match way {
             Way::In => format!("into the {panel}"),
             Way::Out => "out into the allowance".into(),
             Way::Both => format!("into the {panel}, with a − out into the allowance,"),
         };
-        let mut steps = vec![
+        let half = if self.limbs(of).0 == "half" { " of each half" } else { "" };
+        vec![
             format!("Turn the garment inside out and press the {name} flat."),
             format!(
-                "Lay the tape along the old stitching with 0 at the {datum}. Tick each station on both edges."
+                "Lay the tape along the old stitching{half} with 0 at the {datum}. Tick each station on both edges."
             ),
             match self.edges_equal() {
                 true => format!(
@@ -209,8 +260,39 @@ impl AlteredSeam<'_> {
                     "From each tick measure sideways {towards} and make a dot: {one} and {other} edge have figures of their own."
                 ),
             },
-            "Join the dots with a curve, without corners.".into(),
-        ];
+            match self.change.fairing {
+                Fairing::Straight => "Join the dots with a ruler, from dot to dot.".into(),
+                Fairing::Smooth | Fairing::EveryPin => "Join the dots with a curve, without corners.".into(),
+            },
+        ]
+    }
+
+    /// Where one edge is a little longer afterwards it is eased in, between two marks.
+    fn step_to_ease(&self, of: &CardOf<'_>) -> Vec<String> {
+        let (tape, garment) = (of.tape, of.subject.garment);
+        let [one, other] = self.facts.seam.edges();
+        let ease = |(side, line): (Option<GarmentSide>, &StitchingLine)| {
+            let lengths = edge_lengths(garment, self, side.unwrap_or(GarmentSide::Left))?.on(tape);
+            let ((from, to), apart) = (line.span()?, lengths.mismatch());
+            let is_eased = apart.abs() > EDGES_MAY_DIFFER.on(tape) && lengths.eases_in();
+            let longer = if apart.is_negative() { other } else { one };
+            let whose = side.map_or_else(String::new, |side| format!("{}: ", side.name()));
+            is_eased.then(|| {
+                format!(
+                    "{whose}Mark “ease on” at {} and “ease off” at {} on the {longer} edge: {} of it are eased in between.",
+                    tape.show(from.0),
+                    tape.show(to.0),
+                    tape.show(apart.abs())
+                )
+            })
+        };
+        self.each_line().filter_map(ease).collect()
+    }
+
+    fn steps_to_sew(&self, of: &CardOf<'_>) -> Vec<String> {
+        let (tape, garment) = (of.tape, of.subject.garment);
+        let datum = self.facts.seam.datum();
+        let mut steps = Vec::new();
         steps.extend(self.by_side(|line| match line.ends.upper {
             End::MeetsOldStitching { station } => {
                 // From mark to mark, so that what is said adds up.
@@ -232,7 +314,11 @@ impl AlteredSeam<'_> {
             End::CarriesOn { into } => format!(
                 "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
                 ChangeKey::Seam(into).name(garment),
-                rows.last().and_then(|row| row.left).map_or_else(String::new, |s| tape.show(s.edges.front.0))
+                edges_words(
+                    line.chalked(Station(self.facts.length.length), tape).unwrap_or_default(),
+                    self.facts.seam.edges(),
+                    tape
+                )
             ),
             End::RunsOff {} | End::StraightThrough { .. } => {
                 let end = self.end_of_line(line, EndOf::Upper, garment, tape);
@@ -255,53 +341,70 @@ impl AlteredSeam<'_> {
                 format!("At the other end it {}.", self.end_of_line(line, EndOf::Lower, garment, tape))
             }
         }));
-        steps.extend(self.through_the_band(of));
-        steps.push("Baste, and try it on again. Nothing is cut before.".into());
-        steps.push(match (self.change.trim_to, way) {
-            (Some(trim), _) => format!(
-                "After the try-on only: trim along the cut line, {} outside the new stitching{}.",
-                tape.show(trim.length),
-                if cuts_outside(rows) { "; its − lies out in the allowance" } else { "" }
-            ),
-            (None, Way::In) => "Keep all of the allowance inside: it lets out again.".into(),
-            (None, Way::Out | Way::Both) => {
-                "Unpick the old line only after the new one is sewn, where that is possible.".into()
-            }
-        });
         steps
+    }
+
+    /// What happens to the cloth outside the new stitching.
+    fn step_to_trim(&self, of: &CardOf<'_>, rows: &[Row], way: Way) -> String {
+        let is_bulky = of.checks.iter().any(|check| {
+            let key = check.key;
+            key.rule == Rule::Kept
+                && key.partner.is_none()
+                && key.change == Some(ChangeKey::Seam(self.key()))
+                && check.outcome != Outcome::Passes
+        });
+        match (self.change.trim_to, way) {
+            (Some(trim), _) => format!(
+                "Trim along the cut line, {} outside the new stitching: {}.",
+                of.tape.show(trim.length),
+                match cuts(rows) {
+                    [true, true] => {
+                        "without a − it lies in the panel, inside the old stitching; with a − out in the allowance"
+                    }
+                    [true, false] => "it lies in the panel, inside the old stitching",
+                    [false, _] => "its − lies out in the allowance, outside the old stitching",
+                }
+            ),
+            (None, Way::In | Way::Both) if is_bulky => {
+                "What stays inside is bulky: keep it to let it out again, or set a width to trim it to."
+                    .into()
+            }
+            (None, Way::In | Way::Both) => "Keep all of the allowance inside: it lets out again.".into(),
+            (None, Way::Out) => "Keep all of the allowance that is left.".into(),
+        }
+    }
+
+    /// It runs down the middle and is altered at the waist that it ends at.
+    fn goes_through_the_waist(&self, garment: &Garment) -> bool {
+        let reaches = |line: &StitchingLine| !matches!(line.ends.upper, End::MeetsOldStitching { .. });
+        let seam = self.facts.seam;
+        seam.run() == Run::Down
+            && seam.is_single()
+            && garment.span_of(seam).1 == Level::Waist
+            && self.each_line().any(|(_, line)| reaches(line))
     }
 
     /// A centre-back waist goes through the band; how depends on how that is made.
     fn through_the_band(&self, of: &CardOf<'_>) -> Vec<String> {
         let garment = of.subject.garment;
-        let goes_through = self
-            .each_line()
-            .any(|(_, line)| matches!(line.ends.upper, End::StraightThrough { .. } | End::RunsOff {}));
-        let ends_there = garment.span_of(self.facts.seam).1 == Level::Waist;
-        if !goes_through || !ends_there || !self.facts.seam.is_single() {
+        if !self.goes_through_the_waist(garment) || !garment.has_band() {
             return Vec::new();
         }
         let band = match garment.found.band {
-            Some(Band::CentreBackSeam) => {
-                "Open the band's own seam and sew it again in one pass with this one."
-            }
+            Some(Band::CentreBackSeam) => "Sew the band’s own seam in one pass with this one.",
             Some(Band::OnePiece) => {
-                "Cut the band at the centre back. Sew the short level seams first, then the upright one in one pass, allowances open."
+                "Cut the band at the middle. Sew the short level seams first, then the upright one in one pass, allowances open."
             }
-            Some(Band::Separate) => "Open the inner band there; cut and rejoin it, or fold it.",
+            Some(Band::Separate) => "Cut and rejoin the inner band there, or fold it.",
             Some(Band::Elastic) => "Draw the elastic back before the band is cut.",
             None => "Look how the band is made before it is opened: the look-over asks.",
         };
-        vec![
-            "Take off belt loop and label at the centre back; they go back on at the end.".into(),
-            band.into(),
-            "Keep the excess inside: it lets out again. Finish by stitching in the ditch.".into(),
-        ]
+        vec![band.into(), "Close the band by stitching in the ditch.".into()]
     }
 }
 
-/// Whether the cut line lies outside the old stitching somewhere.
-fn cuts_outside(rows: &[Row]) -> bool {
-    let mut cuts = rows.iter().flat_map(Row::sides).filter_map(|side| side.cut).flatten();
-    cuts.any(Length::is_negative)
+/// Whether the cut line lies inside the old stitching somewhere, and whether outside.
+fn cuts(rows: &[Row]) -> [bool; 2] {
+    let cuts = || rows.iter().flat_map(Row::sides).filter_map(|side| side.cut).flatten();
+    [cuts().any(|cut| cut > Length::ZERO), cuts().any(Length::is_negative)]
 }

@@ -4,19 +4,41 @@ use super::AlteredSeam;
 use super::judge::Found;
 use crate::change::ChangeKey;
 use crate::fitting::GarmentSide;
-use crate::garment::{Pocket, Seam};
+use crate::garment::{Closure, Garment, Opening, Pocket, Run, Seam, SpecialEdge};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
 use crate::length::{Length, Station, Taught};
+use crate::place::Level;
 
 /// Between back pockets: 2.5 cm at least (teaching value).
 pub(super) const POCKETS_APART: Taught = Taught::new(25, 64);
 
-/// Something that lies across the altered stretch.
+/// So near a place that a line ends before it is still in the way: 1 cm (teaching value: a foot's width that has to be opened to sew up to
+/// it).
+const NEAR: Length = Length::from_mm(10);
+
+/// Something that lies across the altered stretch, from station to station.
 #[derive(Clone, Debug)]
 pub(crate) struct Crossed {
     pub what: String,
     pub from: Length,
     pub to: Length,
+}
+
+/// Something that the facts of the garment put where the altered stretch is: it is opened first and closed last.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum Thing {
+    /// What opens there.
+    Closure(Closure, Opening),
+    /// Pockets whose openings lie in the seam or end in it.
+    Pockets(Pocket),
+    /// The seam is stitched again on the right side.
+    Topstitching,
+    /// Another seam crosses it.
+    Crossing(Seam),
+    /// The hem, where the line reaches it.
+    Hem,
+    /// A hem that cannot simply be sewn again.
+    Edge(SpecialEdge),
 }
 
 /// Pockets that come closer by all that a seam between them takes in.
@@ -40,7 +62,81 @@ pub(super) fn judge(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<Findin
         let key = FindingKey { at: Some(thing.from), ..seam.finding(Rule::InTheWay, None) };
         Finding::new(key, Outcome::Caution, Found::Crossed(facts)).at(Station(thing.from.length))
     });
-    crossed.chain(pocket_gap(subject, seam)).collect()
+    let things = seam.things_to_open(subject.garment);
+    let opened = span.filter(|_| !things.is_empty()).map(|(from, _)| {
+        // A hem and topstitching are opened every day.
+        let is_plain = |thing: &Thing| matches!(thing, Thing::Hem | Thing::Topstitching);
+        let outcome = if things.iter().all(is_plain) { Outcome::Passes } else { Outcome::Caution };
+        Finding::new(seam.finding(Rule::InTheWay, None), outcome, Found::Opened(things)).at(from)
+    });
+    crossed.chain(opened).chain(pocket_gap(subject, seam)).collect()
+}
+
+impl AlteredSeam<'_> {
+    /// What the facts of the garment put where this seam is altered, from the top down.
+    pub(super) fn things_to_open(&self, garment: &Garment) -> Vec<Thing> {
+        let Some((from, to)) = self.span() else { return Vec::new() };
+        let (seam, mut things) = (self.facts.seam, Vec::new());
+        let reaches = |level: Level| {
+            let at = garment.station_on(seam, level);
+            at.is_some_and(|at| from.0 <= at + NEAR && at <= to.0 + NEAR)
+        };
+        let closures = garment.closures.iter().filter(|closure| is_in(seam, closure.at));
+        things.extend(
+            closures
+                .filter(|_| reaches(Level::Waist) || reaches(Level::Hip) || reaches(Level::Bust))
+                .map(|closure| Thing::Closure(closure.closure, closure.at)),
+        );
+        let at_the_side = matches!(seam, Seam::SideSeam | Seam::Outseam);
+        let pockets = garment.pockets.iter().copied().filter(|pocket| {
+            at_the_side && matches!(pocket, Pocket::InSeam | Pocket::Slant | Pocket::FrontScoop)
+        });
+        things.extend(pockets.filter(|_| reaches(Level::Waist) || reaches(Level::Hip)).map(Thing::Pockets));
+        if self.facts.topstitched {
+            things.push(Thing::Topstitching);
+        }
+        let crosses = |other: Seam| match other {
+            Seam::WaistSeam => garment.span_of(seam).1 != Level::Waist && reaches(Level::Waist),
+            Seam::YokeSeam => matches!(seam, Seam::SeatSeam | Seam::CentreBack) && reaches(Level::Waist),
+            Seam::Outseam
+            | Seam::Inseam
+            | Seam::SeatSeam
+            | Seam::FrontRise
+            | Seam::SideSeam
+            | Seam::CentreFront
+            | Seam::CentreBack
+            | Seam::PrincessFront
+            | Seam::PrincessBack
+            | Seam::PanelFront
+            | Seam::PanelBack
+            | Seam::ShoulderSeam
+            | Seam::ArmholeSeam
+            | Seam::SleeveSeam
+            | Seam::SleeveBackSeam
+            | Seam::NeckSeam => false,
+        };
+        if seam.run() == Run::Down {
+            let seams = garment.seams.iter().map(|facts| facts.seam);
+            things.extend(seams.filter(|other| crosses(*other)).map(Thing::Crossing));
+        }
+        let at_the_hem = matches!(seam.datum(), "hem" | "sleeve hem") && from.0 <= NEAR;
+        if at_the_hem {
+            let edge = garment.found.edge.filter(|edge| *edge != SpecialEdge::Plain && seam.datum() == "hem");
+            things.push(edge.map_or(Thing::Hem, Thing::Edge));
+        }
+        things
+    }
+}
+
+/// Whether what opens there opens in this seam.
+const fn is_in(seam: Seam, opening: Opening) -> bool {
+    match opening {
+        Opening::CentreFront => matches!(seam, Seam::CentreFront | Seam::FrontRise),
+        Opening::CentreBack => matches!(seam, Seam::CentreBack | Seam::SeatSeam),
+        Opening::LeftSide => matches!(seam, Seam::SideSeam | Seam::Outseam),
+        Opening::Cuff => matches!(seam, Seam::SleeveSeam),
+        Opening::Waist => false,
+    }
 }
 
 fn pocket_gap(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Option<Finding> {

@@ -100,7 +100,7 @@ impl Input for SeamChange {
     const MAY_BE_LEFT_OUT: bool = true;
 
     fn is_single(seam: Seam) -> bool {
-        seam.is_single()
+        !seam.has_sides()
     }
 
     fn reads_from(seam: Seam) -> (&'static str, [&'static str; 2]) {

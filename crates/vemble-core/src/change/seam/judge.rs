@@ -1,8 +1,8 @@
 //! What is found out about an altered seam, rule by rule.
 
-use super::allowance::{Capacity, Kept};
-use super::in_the_way::{Crossed, PocketGap};
-use super::partners::{Armhole, BandThere, EdgesApart, LiningThere};
+use super::allowance::{Capacity, Kept, Trimmed};
+use super::in_the_way::{Crossed, PocketGap, Thing};
+use super::partners::{Armhole, BandThere, EdgesApart, EndsIn, LiningThere};
 use super::run_out::{Kink, RunOut};
 use super::share::not_beside;
 use super::{AlteredSeam, SeamChange, SeamShare, StitchingLine};
@@ -24,13 +24,17 @@ pub(crate) enum Found {
     Kink(Kink),
     Capacity(Capacity),
     Kept(Kept),
+    Trimmed(Trimmed),
     Grain(Grain),
     Crossed(Crossed),
+    /// What is opened first, from the top down.
+    Opened(Vec<Thing>),
     PocketGap(PocketGap),
     EdgesApart(EdgesApart),
     Armhole(Armhole),
     Band(BandThere),
     Lining(LiningThere),
+    EndsIn(EndsIn),
 }
 
 /// What one seam of a limb takes.
@@ -39,6 +43,8 @@ pub(crate) struct Grain {
     pub limb: Limb,
     pub deepest: Length,
     pub most: Length,
+    /// Split with the other seam it would be no more than that on either.
+    pub can_be_split: bool,
 }
 
 /// A limb that a seam runs along, and the seam that it can be shared with, where there is one.
@@ -100,9 +106,11 @@ fn grain(
     let deepest = line.deepest_chalked(from, top, subject.tape);
     let most = LIMB_EDGE.on(subject.tape);
     let outcome = if deepest > most { Outcome::Caution } else { Outcome::Passes };
-    let facts = Found::Grain(Grain { limb, deepest, most });
     let split = || {
         let Limb::Leg { other } = limb else { return None };
+        if outcome == Outcome::Passes || subject.tape.round(deepest.fraction(1, 2)) > most {
+            return None;
+        }
         // An end that somebody set on it need not lie beyond what it would be given.
         let has_its_own = |drawn: &AlteredSeam<'_>| {
             let is_pinned = drawn.sides.pins.iter().any(|pins| !pins.is_empty());
@@ -115,5 +123,7 @@ fn grain(
         let share = SeamShare { seam: other, percent: 50 };
         can_share.then(|| Change::Seam(SeamChange { spread: vec![share], ..seam.change.as_ref().clone() }))
     };
-    Some(Finding::new(seam.finding(Rule::Hang, side), outcome, facts).at(from).mended(split))
+    let split = split();
+    let facts = Found::Grain(Grain { limb, deepest, most, can_be_split: split.is_some() });
+    Some(Finding::new(seam.finding(Rule::Hang, side), outcome, facts).at(from).mended(|| split))
 }

@@ -214,7 +214,12 @@ impl<'a> Draft<'a> {
         if !faults.is_empty() {
             return Err(faults.into_iter().map(|(field, wrong)| (number, field, wrong)).collect());
         }
-        let sides = reconcile(&change.readings, change.front_share.unwrap_or_default(), change.sides);
+        let sides = reconcile(
+            &change.readings,
+            change.front_share.unwrap_or_default(),
+            change.sides,
+            !change.seam.has_sides(),
+        );
         Ok(Self { number, facts, change: Cow::Borrowed(change), sides, keeps_percent: 100, given: None })
     }
 
@@ -222,7 +227,7 @@ impl<'a> Draft<'a> {
     pub fn empty(garment: &'a Garment, number: usize, seam: Seam) -> Result<Self, Wrong> {
         let facts = garment.seam(seam).ok_or(Wrong::NotLookedOver { seam })?;
         let change = SeamChange::of(seam);
-        let sides = reconcile(&[], Default::default(), None);
+        let sides = reconcile(&[], Default::default(), None, !seam.has_sides());
         Ok(Self { number, facts, change: Cow::Owned(change), sides, keeps_percent: 100, given: None })
     }
 
@@ -309,7 +314,8 @@ pub(crate) fn draw<'a>(
 }
 
 fn wrong_pins(garment: &Garment, facts: &SeamFacts, change: &SeamChange) -> Vec<(String, Wrong)> {
-    let mut faults = wrong_readings(&change.readings, facts.length.length, change.seam.datum());
+    let mut faults =
+        wrong_readings(&change.readings, facts.length.length, change.seam.datum(), !change.seam.has_sides());
     for (n, reading) in change.readings.iter().enumerate() {
         let girth = garment.girth_of_one_side(change.seam, reading.station.length);
         let whole = reading.edges(change.front_share.unwrap_or_default()).whole().0;
@@ -430,7 +436,8 @@ fn assumed_end(
 /// A centre seam that is pinned at the waist, in the band or near it, goes straight through the band, unless pins within it say otherwise.
 fn through_the_band(garment: &Garment, facts: &SeamFacts, altered: &[Pin]) -> Option<End> {
     let depth = garment.waistband_depth?.length;
-    if !facts.seam.is_single() || garment.span_of(facts.seam).1 != Level::Waist {
+    let is_down_the_middle = facts.seam.is_single() && !facts.seam.has_sides();
+    if !is_down_the_middle || garment.span_of(facts.seam).1 != Level::Waist {
         return None;
     }
     let (top, below) = altered.split_last()?;

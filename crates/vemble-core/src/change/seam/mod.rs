@@ -27,14 +27,19 @@ pub(crate) use judge::Found;
 pub use length::{EDGES_MAY_DIFFER, EdgeLengths, edge_lengths};
 pub(crate) use line::draw;
 pub use line::{AlteredSeam, Ends, StitchingLine, TOLERANCE, alter};
+pub(crate) use partners::LiningThere;
 
 pub use shown::Shown;
 
 use super::{ChangeKey, Drawn, Term};
-use crate::fitting::GarmentSide;
+use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{Garment, Seam};
-use crate::length::{Station, Tape};
+use crate::length::{Length, Station, Tape};
 use crate::place::Level;
+
+/// So far beyond the end of a seam a level still has what the seam takes at that end: 5 cm (teaching value: an armhole is cut so low under a
+/// bust that was measured over its fullest part).
+const JUST_BEYOND: Length = Length::from_mm(50);
 
 impl AlteredSeam<'_> {
     /// Which seam.
@@ -45,6 +50,20 @@ impl AlteredSeam<'_> {
     /// Both sides, or one where they are the same.
     pub(crate) fn told_sides(&self) -> &'static [GarmentSide] {
         if self.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH }
+    }
+
+    /// What is chalked on one side at a level of the body that the seam crosses, or runs up to: just beyond its end it takes what it takes
+    /// there. Nothing where the seam does not run.
+    pub(crate) fn chalked_at(
+        &self,
+        garment: &Garment,
+        level: Level,
+        side: GarmentSide,
+        tape: Tape,
+    ) -> Option<Edges> {
+        let (station, end) = (garment.station_on(self.facts.seam, level)?, self.facts.length.length);
+        let at = if station > end && station - end <= JUST_BEYOND { end } else { station };
+        Some(self.line(side).chalked(Station(at), tape).unwrap_or_default())
     }
 
     /// Each side that changes something, with its line; one for both where they agree, without its name.
@@ -63,13 +82,12 @@ impl Drawn for AlteredSeam<'_> {
     }
 
     fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
-        let Some(station) = garment.station_on(self.facts.seam, level).map(Station) else {
-            return Vec::new();
-        };
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
-        Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| {
-            self.line(side).chalked(station, tape).unwrap_or_default()
-        })
+        let takes = |side: &GarmentSide| self.chalked_at(garment, level, *side, tape);
+        if sides.first().and_then(takes).is_none() {
+            return Vec::new();
+        }
+        Term::of_sides(ChangeKey::Seam(self.facts.seam), sides, |side| takes(&side).unwrap_or_default())
     }
 
     fn sides_agree(&self) -> bool {

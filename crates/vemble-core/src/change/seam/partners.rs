@@ -4,8 +4,8 @@
 use super::judge::Found;
 use super::{AlteredSeam, EDGES_MAY_DIFFER, EdgeLengths, StitchingLine, edge_lengths};
 use crate::change::Drawn;
-use crate::fitting::{Edges, End, GarmentSide};
-use crate::garment::{Band, Lined, LiningOpens, Run, Seam};
+use crate::fitting::{Edges, End, EndOf, GarmentSide};
+use crate::garment::{Band, Garment, Lined, LiningOpens, Run, Seam};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
 use crate::length::{Length, Station};
 use crate::place::Level;
@@ -21,6 +21,8 @@ pub(crate) struct EdgesApart {
 pub(crate) struct Armhole {
     pub edges: Edges,
     pub of_sleeve: Length,
+    /// The line could go on into the sleeve in one pass.
+    pub can_carry_on: bool,
 }
 
 /// What the band, or what stands in its place, changes by.
@@ -35,9 +37,43 @@ pub(crate) struct BandThere {
 /// A lining that has to follow.
 #[derive(Clone, Copy, Debug)]
 pub(crate) struct LiningThere {
-    pub most: Length,
+    /// The most that the outer is taken in, and let out, per edge.
+    pub taken_in: Length,
+    pub let_out: Length,
     pub lined: Lined,
     pub opens: Option<LiningOpens>,
+}
+
+impl LiningThere {
+    /// Of a garment that is lined, where something of its outer changes.
+    pub fn of(subject: &Subject<'_>, taken_in: Length, let_out: Length) -> Option<Self> {
+        let lined = subject.garment.found.lined.filter(|l| *l != Lined::No)?;
+        let opens = subject.garment.found.lining_opens;
+        let changes = taken_in > Length::ZERO || let_out > Length::ZERO;
+        changes.then_some(Self { taken_in, let_out, lined, opens })
+    }
+}
+
+/// The edge that a seam ends in, and what it changes by.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct EndsIn {
+    pub edge: MetEdge,
+    pub edges: Edges,
+}
+
+/// An edge that seams end in, and what is sewn to it.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum MetEdge {
+    /// The neck, with collar or facing.
+    Neck,
+    /// The armhole, with the sleeve's cap.
+    Armhole,
+    /// The armhole or the shoulder seam, wherever the panels end.
+    ArmholeOrShoulder,
+    /// The seams that meet between the legs, seen from the inseam.
+    Rise,
+    /// The same, seen from the seat seam or the front rise.
+    Inseams,
 }
 
 pub(super) fn judge(
@@ -52,11 +88,55 @@ pub(super) fn judge(
         under_the_arm(subject, seam, line, of).map(|found| (Partner::Sleeve, found)),
         band(subject, seam, line).map(|found| (Partner::Band, found)),
     ];
+    let met =
+        EndOf::ALL.iter().filter_map(|end| ends_in(subject, seam, line, *end).map(|found| (*end, found)));
+    let met = met.map(|(end, (found, at))| {
+        let partner = Some(Partner::EndsIn);
+        let key = FindingKey { partner, end: Some(end), ..seam.finding(Rule::Partners, side) };
+        Finding::new(key, Outcome::Caution, Found::EndsIn(found)).at(at)
+    });
+    let met: Vec<Finding> = met.collect();
     let finding = |(partner, (outcome, found, at)): (Partner, (Outcome, Found, Station))| {
         let key = FindingKey { partner: Some(partner), ..seam.finding(Rule::Partners, side) };
         Finding::new(key, outcome, found).at(at)
     };
-    all.into_iter().flatten().map(finding).collect()
+    all.into_iter().flatten().map(finding).chain(met).collect()
+}
+
+/// The edge that a line runs into at one end: it gets shorter by what is taken there, and what is sewn to it does not.
+fn ends_in(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    line: &StitchingLine,
+    end: EndOf,
+) -> Option<(EndsIn, Station)> {
+    let edge = met_edge(subject.garment, seam.facts.seam, end)?;
+    let at = Station(if end == EndOf::Lower { Length::ZERO } else { seam.facts.length.length });
+    let edges = line.chalked(at, subject.tape).filter(|edges| *edges != Edges::default())?;
+    Some((EndsIn { edge, edges }, at))
+}
+
+/// Which edge a seam ends in; nothing where that is a hem, a waist or an underarm, which have rules of their own.
+fn met_edge(garment: &Garment, seam: Seam, end: EndOf) -> Option<MetEdge> {
+    match (seam, end) {
+        (Seam::ShoulderSeam, EndOf::Lower) => Some(MetEdge::Neck),
+        (Seam::ShoulderSeam | Seam::SleeveBackSeam, EndOf::Upper) => Some(MetEdge::Armhole),
+        (Seam::CentreFront | Seam::CentreBack, EndOf::Upper) => {
+            (garment.span_of(seam).1 == Level::Neck).then_some(MetEdge::Neck)
+        }
+        (Seam::PrincessFront | Seam::PrincessBack, EndOf::Upper) => {
+            garment.hangs_from_shoulders().then_some(MetEdge::ArmholeOrShoulder)
+        }
+        (Seam::Inseam, EndOf::Upper) => Some(MetEdge::Rise),
+        (Seam::SeatSeam | Seam::FrontRise, EndOf::Lower) => Some(MetEdge::Inseams),
+        (Seam::Outseam | Seam::SideSeam | Seam::PanelFront | Seam::PanelBack, _)
+        | (Seam::PrincessFront | Seam::PrincessBack | Seam::CentreFront | Seam::CentreBack, EndOf::Lower)
+        | (Seam::Inseam | Seam::SleeveBackSeam, EndOf::Lower)
+        | (Seam::SeatSeam | Seam::FrontRise, EndOf::Upper)
+        | (Seam::ArmholeSeam | Seam::SleeveSeam | Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam, _) => {
+            None
+        }
+    }
 }
 
 /// The two edges of one seam, along the real edges.
@@ -78,9 +158,9 @@ fn under_the_arm(
     line: &StitchingLine,
     of: GarmentSide,
 ) -> Option<(Outcome, Found, Station)> {
-    let into = seam.facts.seam.goes_on_into()?;
-    // A skirt's side seam ends at the waist.
-    if seam.facts.seam != Seam::SideSeam || subject.garment.span_of(Seam::SideSeam).1 == Level::Waist {
+    let (own, into) = (seam.facts.seam, Seam::SleeveSeam);
+    // A skirt's side seam ends at the waist, and so do trousers'.
+    if !matches!(own, Seam::SideSeam | Seam::Outseam) || subject.garment.span_of(own).1 == Level::Waist {
         return None;
     }
     let top = Station(seam.facts.length.length);
@@ -94,7 +174,11 @@ fn under_the_arm(
         .map_or(Length::ZERO, |s| s.line(of).chalked(sleeve, subject.tape).unwrap_or_default().whole().0);
     let fits = (edges.whole().0 - of_sleeve).abs() <= EDGES_MAY_DIFFER.on(subject.tape);
     let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
-    Some((outcome, Found::Armhole(Armhole { edges, of_sleeve }), top))
+    Some((
+        outcome,
+        Found::Armhole(Armhole { edges, of_sleeve, can_carry_on: own.goes_on_into() == Some(into) }),
+        top,
+    ))
 }
 
 /// A line that goes through or off the waist changes the band, or what stands in its place, by as much.
@@ -120,19 +204,14 @@ fn band(
     Some((Outcome::Caution, found, top))
 }
 
-/// A lining is taken in with its outer; said once, at the first seam that changes.
+/// A lining is taken in with its outer, and let out at least as much; said of every seam that changes.
 pub(super) fn lining(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Option<Finding> {
-    let lined = subject.garment.found.lined.filter(|l| *l != Lined::No)?;
-    let first = subject.seams().find(|s| s.span().is_some())?;
-    if first.facts.seam != seam.facts.seam {
-        return None;
-    }
-    let deepest = |seam: &AlteredSeam<'_>| {
-        let (from, to) = seam.span()?;
-        seam.lines.iter().map(|line| line.deepest_chalked(from, to, subject.tape)).max()
-    };
-    let most = subject.seams().filter_map(deepest).max()?;
-    let key = FindingKey { partner: Some(Partner::Lining), ..seam.finding(Rule::Partners, None) };
-    let opens = subject.garment.found.lining_opens;
-    Some(Finding::new(key, Outcome::Caution, Found::Lining(LiningThere { most, lined, opens })))
+    let lines = seam.lines.iter().filter_map(|line| Some((line, line.span()?)));
+    let edges = lines.flat_map(|(line, (from, to))| line.chalked_between(from, to, subject.tape));
+    let all: Vec<Length> = edges.flat_map(|edges| [edges.front.0, edges.back.0]).collect();
+    let (least, most) = (all.iter().min()?, all.iter().max()?);
+    LiningThere::of(subject, *most, -*least).map(|found| {
+        let key = FindingKey { partner: Some(Partner::Lining), ..seam.finding(Rule::Partners, None) };
+        Finding::new(key, Outcome::Caution, Found::Lining(found))
+    })
 }

@@ -82,15 +82,23 @@ fn give<'a>(
         let found = Measure { length: pin.station.0, unit: Unit::Cm };
         return Err(Wrong::OffOtherSeam { station: found, seam: to });
     }
+    // Front and back mean nothing on a seam down the middle: it takes its share evenly.
+    let shared = |edges: Edges| match from.edges() == to.edges() {
+        true => edges,
+        false => {
+            let front = PerEdge(edges.whole().0.fraction(1, 2));
+            Edges { front, back: PerEdge(edges.whole().0 - front.0) }
+        }
+    };
     let part = |edge: PerEdge| PerEdge(edge.0.fraction(i64::from(share.percent), 100));
+    let part = |edges: Edges| Edges { front: part(edges.front), back: part(edges.back) };
     let mut given = [Vec::new(), Vec::new()];
     let mut pins = [Vec::new(), Vec::new()];
     for side in GarmentSide::BOTH.map(|s| s as usize) {
         for pin in &whole[side] {
             let station = pin.station.0 + up;
-            let edges = Edges { front: part(pin.edges.front), back: part(pin.edges.back) };
-            given[side].push(edges);
-            pins[side].push(Pin { station: Station(station), edges });
+            given[side].push(part(pin.edges));
+            pins[side].push(Pin { station: Station(station), edges: part(shared(pin.edges)) });
         }
     }
     // A seam that exists once takes the shares of both sides; a pair takes half of that of a single one each.

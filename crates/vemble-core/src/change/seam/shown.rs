@@ -5,7 +5,7 @@ use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, GarmentSide, Reading};
 use crate::garment::{Garment, Seam};
 use crate::judge::Subject;
-use crate::length::{Figure, Tape};
+use crate::length::{Figure, Length, Tape};
 use crate::shown::{LineAtPin, NamedSeam, PinResult, Show, SidesResult, SolvedLine, ways_to_measure};
 
 /// What is shown of it.
@@ -21,11 +21,11 @@ impl Show for AlteredSeam<'_> {
         SolvedLine {
             datum: seam.datum().into(),
             edges: seam.edges().map(Into::into),
-            ways: ways_to_measure(seam.edges()),
+            ways: ways_to_measure(ChangeKey::Seam(seam)),
             top: subject.garment.top_of(seam).into(),
             length: tape.figure(self.facts.length.length),
             allowance: tape.figure(self.facts.least_allowance().length),
-            sides: SidesResult::of(&self.sides, subject, tape),
+            sides: SidesResult::of(&self.sides, ChangeKey::Seam(seam), subject, tape),
             ends: [EndOf::Lower, EndOf::Upper].map(|end| self.end_words(end, subject.garment, tape)),
             lower_is_assumed: is_altered && self.is_assumed(EndOf::Lower),
             upper_is_assumed: is_altered && self.is_assumed(EndOf::Upper),
@@ -98,7 +98,7 @@ impl AlteredSeam<'_> {
                 format!("carries on into the {} in one pass", ChangeKey::Seam(into).name(garment))
             }
             End::StraightThrough { from } => {
-                format!("straight through from {} to the {edge}", tape.show(from.length))
+                format!("goes straight through from {} to the {edge}", tape.show(from.length))
             }
         }
     }
@@ -114,13 +114,17 @@ impl AlteredSeam<'_> {
         }
     }
 
+    /// How far the seam moves around the body where it moves most, and which way: towards the edge that more is taken from.
     fn moves(&self, tape: Tape) -> Option<String> {
-        let share = self.change.front_share?;
-        let pins = self.lines.iter().flat_map(|l| &l.pins);
-        let most = pins.map(|p| share.moves(p.edges.whole())).max_by_key(|m| m.abs())?;
+        let of_line = |line: &StitchingLine| -> Vec<Length> {
+            let pins = line.pins.iter().map(|pin| pin.edges.chalked(tape));
+            pins.map(|edges| (edges.front.0 - edges.back.0).fraction(1, 2)).collect()
+        };
+        let most = self.lines.iter().flat_map(of_line).max_by_key(|m| m.abs())?;
         let [one, other] = self.facts.seam.edges();
-        let to = if most.is_negative() { one } else { other };
-        (most.nm() != 0).then(|| format!("the seam moves up to {} towards the {to}", tape.show(most.abs())))
+        let to = if most.is_negative() { other } else { one };
+        (most != Length::ZERO)
+            .then(|| format!("the seam moves up to {} towards the {to}", tape.show(most.abs())))
     }
 
     fn pin(&self, reading: &Reading, subject: &Subject<'_>, tape: Tape) -> PinResult {

@@ -352,7 +352,7 @@ mod two_sides {
 
     fn both(left: &[(i64, i64)], right: &[(i64, i64)], sides: Option<SidePolicy>) -> Sides {
         let readings = [readings(GarmentSide::Left, left), readings(GarmentSide::Right, right)].concat();
-        reconcile(&readings, FrontShare::default(), sides)
+        reconcile(&readings, FrontShare::default(), sides, false)
     }
 
     fn offsets(sides: &Sides, side: GarmentSide) -> Vec<(i64, i64)> {
