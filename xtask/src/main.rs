@@ -29,6 +29,12 @@ enum Task {
     Generate,
     /// Measure speed.
     Bench,
+    /// Send documents with figures, words and parts exchanged through everything, far more than the tests do.
+    Fuzz {
+        /// How many.
+        #[arg(default_value_t = 100_000)]
+        documents: u32,
+    },
 }
 
 fn main() -> ExitCode {
@@ -38,6 +44,7 @@ fn main() -> ExitCode {
         Task::Dev(options) => demo::dev(&options),
         Task::Generate => setup::front_end_packages().and_then(|()| generate::write()),
         Task::Bench => test::bench(),
+        Task::Fuzz { documents } => test::fuzz(documents),
     };
     match done {
         Ok(()) => ExitCode::SUCCESS,

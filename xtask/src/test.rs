@@ -30,6 +30,13 @@ pub fn bench() -> Done {
     run(cargo(&["bench", "--workspace", "--benches"]).envs(environment(cluster.as_ref())))
 }
 
+/// The one test of whatever can be sent, with so many documents.
+pub fn fuzz(documents: u32) -> Done {
+    let mut fuzz =
+        cargo(&["test", "--package", "vemble-exchange", "--test", "formats", "nothing_that_can_be_sent"]);
+    run(fuzz.env("VEMBLE_FUZZ", documents.to_string()))
+}
+
 /// A cluster for this run alone, unless `DATABASE_URL` names another.
 fn database() -> Done<Option<Cluster>> {
     match std::env::var_os("DATABASE_URL") {

@@ -69,6 +69,28 @@ pub fn read<T: serde::de::DeserializeOwned>(json: &[u8]) -> Result<T, Complaint>
     Ok(value)
 }
 
+/// What is wrong with JSON that holds the character NUL, which no text has and no database keeps: written as JSON it is always escaped.
+/// Nothing where it holds none.
+pub fn no_text(json: &[u8]) -> Option<Complaint> {
+    std::str::from_utf8(json).ok().filter(|text| text.contains("\\u0000"))?;
+    fn place(value: &serde_json::Value, path: String) -> Option<String> {
+        match value {
+            serde_json::Value::String(text) => text.contains('\0').then_some(path),
+            serde_json::Value::Array(items) => {
+                (0..).zip(items).find_map(|(n, item)| place(item, format!("{path}[{n}]")))
+            }
+            serde_json::Value::Object(fields) => fields.iter().find_map(|(field, value)| {
+                let below = if path.is_empty() { field.clone() } else { format!("{path}.{field}") };
+                if field.contains('\0') { Some(path.clone()) } else { place(value, below) }
+            }),
+            serde_json::Value::Null | serde_json::Value::Bool(_) | serde_json::Value::Number(_) => None,
+        }
+    }
+    let path = place(&serde_json::from_slice(json).ok()?, String::new())?;
+    let found = "a character of no text (NUL)".into();
+    Some(Complaint { path, found, expected: "text without it".into() })
+}
+
 /// A whole document, of this version or any before: an older one is brought up.
 ///
 /// # Errors

@@ -75,7 +75,7 @@ pub(crate) async fn cards(
     let document = Document { try_ons: vec![try_on], ..document };
     let wanted = wanted.into_inner();
     // Setting type takes its time: other requests go on meanwhile.
-    let file = web::block(move || written(&document, &wanted)).await.map_err(|_| ApiError::Busy)??;
+    let file = web::block(move || written(&document, &wanted)).await.map_err(|_| ApiError::Broken)??;
     let attached = ContentDisposition {
         disposition: DispositionType::Attachment,
         parameters: vec![DispositionParam::Filename(file.name)],

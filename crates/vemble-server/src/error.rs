@@ -36,6 +36,8 @@ pub enum ApiError {
     TooLarge,
     /// No thread was free to do it.
     Busy,
+    /// What was asked broke while it was worked out: a fault of ours.
+    Broken,
     /// What was sent has the wrong shape.
     Malformed(Complaint),
     /// What was sent has the right shape but cannot be.
@@ -172,6 +174,12 @@ impl ApiError {
                 "busy",
                 "Too busy just now",
                 "Try again in a moment; what you typed is kept here.",
+            ),
+            Self::Broken => problem(
+                StatusCode::INTERNAL_SERVER_ERROR,
+                "broken",
+                "This could not be worked out",
+                "The fault is ours, not yours. What you typed is kept here, and the look-over still opens: a figure there may be the cause.",
             ),
             Self::Malformed(complaint) => Problem {
                 errors: vec![complaint.clone()],

@@ -3,6 +3,7 @@
 use crate::error::ApiError;
 use crate::request::{Body, OnTape, none_of, read_body};
 use crate::session::SignedIn;
+use crate::unbroken::unbroken;
 use crate::wire::{GarmentState, Problem};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use quick_cache::sync::Cache;
@@ -12,7 +13,7 @@ use std::collections::HashMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
-use vemble_core::document::{Entry, State, wrong_state};
+use vemble_core::document::{Document, Entry, State, wrong_state};
 use vemble_core::figure::Hanging;
 use vemble_core::garment::Garment;
 use vemble_core::length::Tape;
@@ -48,6 +49,9 @@ pub struct OnTheRail {
     stops: usize,
     /// The garment, drawn with the changes of its newest try-on.
     hanging: Option<Hanging>,
+    /// Why it cannot be shown, where it cannot.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    trouble: Option<&'static str>,
 }
 
 /// What the rails showed lately, by all that it depends on: most of a rail is as it was when it was last looked at. A cache
@@ -88,7 +92,7 @@ pub(crate) async fn rail(
         keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
     for stored in store.documents_of(&unknown).await? {
         let id = stored.id;
-        let Some(hung) = hung(stored, tape)?.map(Arc::new) else { continue };
+        let Some(hung) = hung(stored, |document| glance(document, tape))?.map(Arc::new) else { continue };
         // What was changed between the two queries is kept under what it was read as.
         let key = keys.iter().find(|key| key.garment == (id, hung.version));
         if let Some(key) = key {
@@ -102,9 +106,22 @@ pub(crate) async fn rail(
     Ok(HttpResponse::Ok().json(rail.into_iter().map(|hung| &hung.json).collect::<Vec<_>>()))
 }
 
-/// Nothing of a garment without a state.
-fn hung(stored: StoredDocument, tape: Tape) -> Result<Option<Hung>, ApiError> {
-    let (Some(glance), Some(newest)) = (glance(&stored.document, tape), stored.document.newest()) else {
+/// What is said of a garment that cannot be shown.
+const CANNOT_BE_SHOWN: &str =
+    "It cannot be drawn as it was entered. Look it over: a figure may have slipped.";
+
+/// Nothing of a garment without a state. One that breaks whatever looks at it hangs there undrawn, with the way to its look-over; the others
+/// hang as ever.
+fn hung(
+    stored: StoredDocument,
+    look: impl Fn(&Document) -> Option<Glance>,
+) -> Result<Option<Hung>, ApiError> {
+    let broken = || Glance { next_step: NextStep::LookOver, cautions: 0, stops: 0, hanging: None };
+    let (glance, trouble) = match unbroken(|| look(&stored.document)) {
+        Some(glance) => (glance, None),
+        None => (Some(broken()), Some(CANNOT_BE_SHOWN)),
+    };
+    let (Some(glance), Some(newest)) = (glance, stored.document.newest()) else {
         return Ok(None);
     };
     let Glance { next_step, cautions, stops, hanging } = glance;
@@ -123,6 +140,7 @@ fn hung(stored: StoredDocument, tape: Tape) -> Result<Option<Hung>, ApiError> {
         cautions,
         stops,
         hanging,
+        trouble,
     };
     let json = serde_json::value::to_raw_value(&on_the_rail).map_err(StoreError::from)?;
     Ok(Some(Hung { version: on_the_rail.version, order: (on_the_rail.archived, next_step), json }))

@@ -16,10 +16,13 @@ mod solving;
 mod statics;
 mod tapes;
 mod try_ons;
+mod unbroken;
 mod wearers;
 mod wire;
 
 pub use example::documents as example_documents;
+pub use queue::Queue;
+pub use unbroken::unbroken;
 
 use actix_session::SessionMiddleware;
 use actix_session::config::CookieContentSecurity;
@@ -30,8 +33,10 @@ use actix_web::dev::{Server, ServiceRequest, ServiceResponse};
 use actix_web::middleware::{DefaultHeaders, Next, from_fn};
 use actix_web::{App, HttpResponse, HttpServer, get, web};
 use error::ApiError;
+use futures_util::FutureExt;
 use guesses::Guesses;
 use std::net::{SocketAddr, TcpListener};
+use std::panic::AssertUnwindSafe;
 use std::path::PathBuf;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
@@ -231,6 +236,7 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
             .default_service(web::to(|| async {
                 Err::<HttpResponse, _>(ApiError::from(StoreError::NotFound))
             }))
+            .wrap(from_fn(whole))
             .wrap(sessions)
             .wrap(from_fn(from_this_site))
             .wrap(security_headers())
@@ -254,6 +260,22 @@ async fn from_this_site(
         return Err(ApiError::Elsewhere.into());
     }
     next.call(request).await
+}
+
+/// Answers what breaks while it is worked out as what it is, instead of hanging up; and refuses a character that no text has before it
+/// reaches anything, wherever in the address it stands.
+async fn whole(
+    request: ServiceRequest,
+    next: Next<impl MessageBody>,
+) -> Result<ServiceResponse<impl MessageBody>, actix_web::Error> {
+    let address = request.uri();
+    if address.path().contains("%00") {
+        return Err(ApiError::from(StoreError::NotFound).into());
+    }
+    if address.query().is_some_and(|query| query.contains("%00")) {
+        return Err(ApiError::query(&"a character of no text (NUL)").into());
+    }
+    AssertUnwindSafe(next.call(request)).catch_unwind().await.unwrap_or_else(|_| Err(ApiError::Broken.into()))
 }
 
 /// No inline script, nothing from outside, no frames. Styles may be inline: the component library sets them so.

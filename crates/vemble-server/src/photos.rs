@@ -132,7 +132,7 @@ pub(crate) async fn put_photo(
     let file = payload.to_bytes_limited(LARGEST_FILE).await;
     let file = file.map_err(|_| ApiError::TooLarge)?.map_err(ApiError::from)?;
     let _turn = DECODING.acquire().await.map_err(|_| ApiError::Busy)?;
-    let clean = web::block(move || clean_photo(&file)).await.map_err(|_| ApiError::Busy)?;
+    let clean = web::block(move || clean_photo(&file)).await.map_err(|_| ApiError::Broken)?;
     let clean = clean.map_err(|e| {
         let complaint =
             Complaint { path: "photo".into(), found: e.to_string(), expected: e.expected().into() };

@@ -15,7 +15,7 @@ impl Queue {
     /// # Errors
     /// When no thread can be started.
     pub fn start() -> Result<Self, ThreadPoolBuildError> {
-        // Who waits for work that panicked is told so; the others go on.
+        // Who waits for work that panicked is told so, as is the log; the others go on.
         let pool = ThreadPoolBuilder::new().thread_name(|n| format!("derive-{n}")).panic_handler(|_| {});
         pool.build().map(Self)
     }
@@ -23,7 +23,7 @@ impl Queue {
     /// Does `work` when its turn has come.
     ///
     /// # Errors
-    /// [`ApiError::Busy`] when it panicked.
+    /// [`ApiError::Broken`] when it panicked.
     pub async fn run<T: Send + 'static>(
         &self,
         work: impl FnOnce() -> T + Send + 'static,
@@ -36,6 +36,6 @@ impl Queue {
             }
             std::thread::yield_now();
         });
-        result.await.map_err(|_| ApiError::Busy)
+        result.await.map_err(|_| ApiError::Broken)
     }
 }

@@ -8,7 +8,7 @@ use serde::de::DeserializeOwned;
 use utoipa::IntoParams;
 use vemble_core::fault::Fault;
 use vemble_core::length::Tape;
-use vemble_exchange::document::{Complaint, read};
+use vemble_exchange::document::{Complaint, no_text, read};
 
 /// A body as it arrived; an overlong one is an error with a status of its own.
 pub type Body = Result<web::Bytes, actix_web::Error>;
@@ -24,7 +24,8 @@ pub fn bytes(request: &HttpRequest, body: Body) -> Result<web::Bytes, ApiError> 
     if !content_type.starts_with("application/json") {
         return Err(ApiError::NotJson);
     }
-    body.map_err(ApiError::from)
+    let body = body.map_err(ApiError::from)?;
+    no_text(&body).map_or(Ok(body), |complaint| Err(ApiError::Invalid(vec![complaint])))
 }
 
 /// Which tape figures are shown on.

@@ -1,5 +1,6 @@
 //! What is sent of what is stored, with the version that the next change has to name, and problems. It knows no route.
 
+use crate::unbroken::unbroken;
 use serde::Serialize;
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -36,7 +37,9 @@ pub struct GarmentState {
 impl GarmentState {
     pub fn of(stored: StoredDocument) -> Self {
         let StoredDocument { id, version, wearer_id, archived, try_on_versions, document } = stored;
-        let (stages, go_on) = stages(&document, Tape::default());
+        // What cannot be worked out is looked over.
+        let staged = unbroken(|| stages(&document, Tape::default()));
+        let (stages, go_on) = staged.unwrap_or_else(|| (Vec::new(), Stage::LookOver));
         Self { id, version, wearer_id, archived, try_on_versions, stages, go_on, document }
     }
 }

@@ -978,7 +978,8 @@ export interface components {
             figures: string;
             /** @description Names it among the checks of a try-on: what is passed over is remembered by it, whatever it is called. */
             key: components["schemas"]["FindingKey"];
-            mend?: components["schemas"]["Change"] | null;
+            /** @description Changes that together mend it, each in place of the one there is or beside those there are: made, this check passes. */
+            mend?: components["schemas"]["Change"][];
             /** @description How it came out. */
             outcome: components["schemas"]["Outcome"];
             /** @description Why the sewist passes over it. */
@@ -1107,9 +1108,9 @@ export interface components {
          * @description Where a dart is. Darts come in pairs, left and right.
          * @enum {string}
          */
-        Dart: "front_waist" | "back_waist" | "front_fish_eye" | "back_fish_eye" | "bust" | "shoulder";
+        Dart: "front_waist" | "back_waist" | "front_fish_eye" | "back_fish_eye" | "bust" | "shoulder" | "outer_front_waist" | "outer_back_waist";
         /**
-         * @description What was pinned on a pair of darts: what is added to the fold depth, with the point at 0. Of a dart with two points it is the upper
+         * @description What was pinned on a pair of darts: what is added to the fold depth, with the point as it will lie at 0. Of a dart with two points it is the upper
          *     one. A dart that is let out has gaps.
          */
         DartChange: {
@@ -2063,6 +2064,8 @@ export interface components {
             stops: number;
             /** @description A trial garment. */
             toile: boolean;
+            /** @description Why it cannot be shown, where it cannot. */
+            trouble?: string | null;
             /**
              * Format: int32
              * @description The version of its facts.
@@ -2113,7 +2116,7 @@ export interface components {
          * @description What is sewn to an altered edge.
          * @enum {string}
          */
-        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets";
+        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in";
         /** @description A check that the sewist passes over, and why. */
         PassedOver: {
             /** @description Which finding: known by what it is about, whatever it is called. */

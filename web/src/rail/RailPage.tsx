@@ -134,7 +134,7 @@ function Hung({ garment }: { garment: OnTheRail }) {
   return (
     <li className={styles["hung"]}>
       <Link
-        to={`/garments/${garment.id}`}
+        to={garment.trouble ? `/garments/${garment.id}/look-over` : `/garments/${garment.id}`}
         aria-label={`${garment.name}, ${garment.wearer}: ${garment.next_step}`}
       >
         <svg
@@ -158,6 +158,7 @@ function Hung({ garment }: { garment: OnTheRail }) {
             {garment.wearer} · {garment.cloth}
           </p>
           <p className={styles["tag-next"]}>{garment.next_step}</p>
+          {garment.trouble && <p className={styles["tag-caution"]}>⚠ {garment.trouble}</p>}
           {cautions.length > 0 && <p className={styles["tag-caution"]}>⚠ {cautions.join(", ")}</p>}
         </div>
       </Link>

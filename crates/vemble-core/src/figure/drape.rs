@@ -203,7 +203,8 @@ impl Shoulder {
             Neckline::Wrap => (1.05, 2.9),
             Neckline::Round | Neckline::None | Neckline::Strapless => (1.0, 1.2),
         };
-        let half = (round * wide).clamp(pose.half_neck() * 0.9, tip.x - 1.5);
+        // Inside the tips of the shoulders, however narrow those were measured.
+        let half = (round * wide).max(pose.half_neck() * 0.9).min((tip.x - 1.5).max(tip.x * 0.5));
         // On the slope from the neck to the tip.
         let slope = (pose.neck_side() - tip.y).max(1.0);
         let run = (tip.x - pose.half_neck()).max(1.0);

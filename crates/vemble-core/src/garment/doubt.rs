@@ -1,8 +1,8 @@
 //! Doubts: figures that can be, but look like a slip; each is a question with the figure that was perhaps meant.
 
-use super::{Garment, Width};
+use super::{Garment, Width, across_shoulders};
 use crate::body::{BodyMeasurement, Proportions, Wearer};
-use crate::length::Tape;
+use crate::length::{Length, Tape};
 use crate::place::{Level, Structure};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -37,7 +37,34 @@ const LOOKS_ROUND: f64 = 1.75;
 pub fn doubts(garment: &Garment, wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
     let mut doubts: Vec<Doubt> = of_wearer(wearer, tape);
     doubts.extend(widths(garment, wearer, tape));
+    doubts.extend(one_shoulder(garment, wearer, tape));
     doubts
+}
+
+/// A garment so much narrower than its wearer from shoulder tip to shoulder tip was probably measured along one shoulder (teaching value:
+/// half of it, with room for a sleeveless cut).
+const LOOKS_LIKE_ONE: f64 = 0.6;
+
+fn one_shoulder(garment: &Garment, wearer: &Wearer, tape: Tape) -> Option<Doubt> {
+    let n = garment.levels.iter().position(|level| level.level == Level::Shoulder)?;
+    let across = garment.levels[n].width.girth().fraction(1, 2);
+    let body = Proportions::of(wearer);
+    let one = Length::from_cm(body.cm(BodyMeasurement::ShoulderLength));
+    let body = Length::from_cm(across_shoulders(&body));
+    if across.cm() >= LOOKS_LIKE_ONE * body.cm() {
+        return None;
+    }
+    // Both shoulders, and the neck between them: what is left of the body's width.
+    let neck = body - one * 2;
+    let both = tape.round(across * 2 + neck.max(Length::ZERO));
+    let question = format!(
+        "{} from shoulder tip to shoulder tip is much less than the body’s {}. Is that one shoulder?",
+        tape.show(across),
+        tape.show(body)
+    );
+    let words = format!("Yes: {} across both, with the neck between them", tape.show(both));
+    let width = Width::LaidFlat(tape.figure(both).measure());
+    Some(Doubt { path: format!("levels[{n}].width"), question, instead: Some(Instead { words, width }) })
 }
 
 fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iterator<Item = Doubt> + 'a {
@@ -56,7 +83,7 @@ fn widths<'a>(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> impl Iter
                 format!(
                     "{} all round the {name} is much less than the body’s {}. Is that the width laid flat?",
                     tape.show(m.length),
-                    tape.show(crate::length::Length::from_cm(around))
+                    tape.show(Length::from_cm(around))
                 ),
                 format!("Yes: laid flat, {} all round", tape.show(m.length * 2)),
             ),
@@ -116,7 +143,7 @@ pub fn of_wearer(wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
     }
     for what in B::ALL.iter().copied().filter(|w| w.facts().sided) {
         let apart = wearer.newest(what).and_then(crate::body::Taken::apart);
-        if let Some(apart) = apart.filter(|a| *a > crate::length::Length::from_mm(30)) {
+        if let Some(apart) = apart.filter(|a| *a > Length::from_mm(30)) {
             ask(what, format!("Left and right {} are {} apart. Is that so?", what.name(), tape.show(apart)));
         }
     }

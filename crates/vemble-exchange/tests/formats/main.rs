@@ -2,6 +2,7 @@
 
 mod cases;
 mod documents;
+mod mutated;
 
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;

@@ -12,6 +12,7 @@ use reqwest::{Client, StatusCode};
 use serde_json::{Value, json};
 use std::net::{SocketAddr, TcpListener};
 use uuid::Uuid;
+use vemble_server::{Queue, unbroken};
 use vemble_store::Store;
 
 /// A server on a database of its own, and a client that keeps its cookies.
@@ -389,4 +390,69 @@ async fn the_server_describes_itself_and_looks_at_its_database() {
         described["paths"]["/api/v1/garments/{garment}/try-ons/{try_on}"]["put"]["responses"]["409"]
             .is_object()
     );
+}
+
+/// What breaks while it is worked out breaks alone, and is told as what it is.
+#[actix_web::test]
+async fn what_breaks_breaks_alone() {
+    assert_eq!((unbroken(|| 7), unbroken(|| -> i32 { panic!("as it should here") })), (Some(7), None));
+    let queue = Queue::start().unwrap();
+    let broke = queue.run(|| -> i32 { panic!("as it should here") }).await;
+    assert!(broke.unwrap_err().to_string().starts_with("This could not be worked out"), "not as busy");
+    assert_eq!(queue.run(|| 7).await.unwrap(), 7, "and the queue goes on");
+}
+
+/// A shoulder measured over one shoulder only: it hangs, and the look-over asks.
+#[actix_web::test]
+async fn a_garment_with_a_slip_in_it_hangs_and_is_asked_about() {
+    let (server, garment) = Running::signed_in().await;
+    let (_, state) = server.get(&format!("/garments/{garment}")).await;
+    let wearer = &state["document"]["wearer"];
+    let cloth = server.get("/cloths").await.1[0].clone();
+    let beginning = json!({ "name": "Coat", "kind": "lined_coat", "wearer": wearer, "cloth": cloth });
+    let (_, mut facts) = server.post("/garments/begin", &beginning).await;
+    for level in facts["levels"].as_array_mut().unwrap() {
+        if level["level"] == "shoulder" {
+            level["width"] = json!({ "laid_flat": "12 cm" });
+            level["assumed"] = json!(false);
+        }
+    }
+    let id = Uuid::now_v7();
+    let body = json!({
+        "version": 0, "wearer_id": state["wearer_id"], "archived": false, "state": Uuid::now_v7(), "garment": facts,
+    });
+    let (status, said) = server.put(&format!("/garments/{id}"), &body).await;
+    assert_eq!(status, StatusCode::OK, "{said}");
+    let (status, rail) = server.get("/rail").await;
+    assert_eq!(status, StatusCode::OK);
+    assert!(rail.as_array().unwrap().iter().all(|g| g["hanging"].is_object()), "{rail}");
+    let asked = json!({ "garment": facts, "wearer": wearer });
+    let (_, look_over) = server.post("/look-over", &asked).await;
+    assert!(look_over["doubts"].to_string().contains("Is that one shoulder?"), "{}", look_over["doubts"]);
+}
+
+/// A character that no text has: refused with its place, wherever it stands.
+#[actix_web::test]
+async fn a_nul_is_refused_with_its_field() {
+    let (server, garment) = Running::signed_in().await;
+    let (_, state) = server.get(&format!("/garments/{garment}")).await;
+    let mut document = state["document"].clone();
+    document["states"][0]["garment"]["name"] = json!("trou\u{0}sers");
+    let (status, problem) = server.post("/solve", &document).await;
+    assert_eq!(
+        (status, &problem["errors"][0]["path"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("states[0].garment.name"))
+    );
+    let mut wearer = state["document"]["wearer"].clone();
+    wearer["notes"] = json!(["one\u{0}two"]);
+    let body = json!({ "version": 0, "wearer": wearer });
+    let (status, problem) = server.put(&format!("/wearers/{}", Uuid::now_v7()), &body).await;
+    assert_eq!(
+        (status, &problem["errors"][0]["path"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("wearer.notes[0]"))
+    );
+    for path in ["/length?text=%00", "/invitations/%00", "/garments/%00"] {
+        let (status, _) = server.get(path).await;
+        assert!(status.is_client_error(), "{path}: {status}");
+    }
 }
