@@ -130,6 +130,8 @@ pub struct SolvedLine {
     pub pins: Vec<PinResult>,
     /// It has a new line.
     pub is_altered: bool,
+    /// It has a left and a right, on which pins are; a seam down the middle has none.
+    pub has_sides: bool,
     /// Both sides have the same line.
     pub sides_agree: bool,
     /// Front and back edge move by the same amount everywhere.

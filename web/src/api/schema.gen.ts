@@ -2603,6 +2603,8 @@ export interface components {
             /** @description Where the line ends, in words, the datum's end first. */
             ends: string[];
             goes_on_into?: components["schemas"]["NamedSeam"] | null;
+            /** @description It has a left and a right, on which pins are; a seam down the middle has none. */
+            has_sides: boolean;
             /** @description It has a new line. */
             is_altered: boolean;
             /** @description It is one that the garment does not have yet, and so has to be placed. */

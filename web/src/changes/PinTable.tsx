@@ -47,18 +47,22 @@ interface Props {
 export function PinTable(props: Props) {
   const { what, from, readings, solved, complaint, picked, onPick, onChange } = props;
   const { ways } = props;
+  const hasSides = solved?.has_sides ?? true;
   const replace = (index: number, change: Partial<Reading>) => {
     onChange(readings.map((r, i) => (i === index ? { ...r, ...change } : r)));
   };
   return (
     <table className={styles["pins"]}>
-      <caption className="unseen">Pins on the {what}, sides are the garment’s</caption>
+      <caption className="unseen">
+        Pins on the {what}
+        {hasSides && ", sides are the garment’s"}
+      </caption>
       <thead>
         <tr>
           <th scope="col">From {from}</th>
           <th scope="col">Read</th>
           <th scope="col">How</th>
-          <th scope="col">Garment’s</th>
+          <th scope="col">{hasSides ? "Garment’s" : <span className="unseen">No sides</span>}</th>
           <th scope="col" className={styles["pins-figures"]}>
             Altogether
           </th>
@@ -113,16 +117,20 @@ export function PinTable(props: Props) {
                   }}
                 />
               </td>
-              <td data-label="garment’s">
-                <Select<GarmentSide>
-                  aria-label={`Pin ${index + 1}: side of the garment`}
-                  options={SIDES}
-                  value={reading.side}
-                  onChange={(side) => {
-                    replace(index, { side });
-                  }}
-                />
-              </td>
+              {hasSides ? (
+                <td data-label="garment’s">
+                  <Select<GarmentSide>
+                    aria-label={`Pin ${index + 1}: side of the garment`}
+                    options={SIDES}
+                    value={reading.side}
+                    onChange={(side) => {
+                      replace(index, { side });
+                    }}
+                  />
+                </td>
+              ) : (
+                <NoSides />
+              )}
               <td className={clsx(styles["pins-figures"], "figure")} data-label="altogether">
                 {pin && (
                   <Popover trigger={["hover", "focus"]} content={<Words>{pin.sum}</Words>}>
@@ -153,6 +161,7 @@ export function PinTable(props: Props) {
         <NextPin
           from={from}
           ways={ways}
+          hasSides={hasSides}
           last={readings.at(-1)}
           onAdd={(reading) => {
             onChange([...readings, reading]);
@@ -163,14 +172,18 @@ export function PinTable(props: Props) {
   );
 }
 
+/** A seam down the middle is there once. */
+const NoSides = () => <td className="quiet">–</td>;
+
 interface NextProps {
   from: string;
   ways: Way[];
+  hasSides: boolean;
   last: Reading | undefined;
   onAdd: (reading: Reading) => void;
 }
 
-function NextPin({ from, ways, last, onAdd }: NextProps) {
+function NextPin({ from, ways, hasSides, last, onAdd }: NextProps) {
   const [station, setStation] = useState<string | null>(null);
   const [how, setHow] = useState<How>(last?.how ?? "fold");
   const [side, setSide] = useState<GarmentSide>(last?.side ?? "left");
@@ -199,7 +212,7 @@ function NextPin({ from, ways, last, onAdd }: NextProps) {
               stationField.current?.focus();
               return;
             }
-            onAdd({ id: newId(), side, station, amount, how });
+            onAdd({ id: newId(), side: hasSides ? side : "left", station, amount, how });
             setStation(null);
             stationField.current?.focus();
           }}
@@ -215,14 +228,18 @@ function NextPin({ from, ways, last, onAdd }: NextProps) {
           onChange={setHow}
         />
       </td>
-      <td data-label="garment’s">
-        <Select<GarmentSide>
-          aria-label="Next pin: side of the garment"
-          options={SIDES}
-          value={side}
-          onChange={setSide}
-        />
-      </td>
+      {hasSides ? (
+        <td data-label="garment’s">
+          <Select<GarmentSide>
+            aria-label="Next pin: side of the garment"
+            options={SIDES}
+            value={side}
+            onChange={setSide}
+          />
+        </td>
+      ) : (
+        <NoSides />
+      )}
       <td colSpan={2} className="quiet">
         <kbd>Enter</kbd> adds
       </td>

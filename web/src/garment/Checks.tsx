@@ -1,7 +1,7 @@
 import { Button, Input, type InputRef } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
-import type { Check, FindingKey } from "../api/client";
+import type { ChangeKey, Check, FindingKey } from "../api/client";
 import { nameOf } from "../document/findings";
 import { useWords } from "../document/useWords";
 import { Words } from "../drawing/Words";
@@ -13,15 +13,52 @@ interface Props {
   checks: Check[];
   /** Passes over a check with a word why; takes that back without one. */
   onPassOver: (finding: FindingKey, why: string | null) => void;
+  /** Tries out the changes that mend it. */
+  onMend: (check: Check) => void;
+  /** The change that is open, and how another is opened. */
+  picked: ChangeKey;
+  onPick: (key: ChangeKey) => void;
 }
 
-/** Every check, the gravest first: figures, reason, and what would mend it. */
-export function Checks({ checks, onPassOver }: Props) {
-  const words = useWords();
+/** What needs a decision, the gravest first, open; what was passed over and what passes, each in one line that can be opened. */
+export function Checks({ checks, ...rest }: Props) {
   if (checks.length === 0) return <p className="quiet">Checks appear with the first pin.</p>;
+  const passing = checks.filter((check) => check.outcome === "passes");
+  const passedOver = checks.filter((check) => check.outcome !== "passes" && check.passed_over);
+  const open = checks.filter((check) => check.outcome !== "passes" && !check.passed_over);
+  return (
+    <>
+      {open.length > 0 && <CheckList checks={open} {...rest} />}
+      <Folded mark="–" words={`${passedOver.length} passed over`} checks={passedOver} {...rest} />
+      <Folded
+        mark={MARKS.passes}
+        words={`${passing.length} ${passing.length === 1 ? "passes" : "pass"}`}
+        checks={passing}
+        {...rest}
+      />
+    </>
+  );
+}
+
+/** Checks behind one line that opens them. */
+function Folded({ mark, words, checks, ...rest }: Props & { mark: string; words: string }) {
+  if (checks.length === 0) return null;
+  return (
+    <details className={styles["folded"]}>
+      <summary>
+        <span aria-hidden>{mark}</span> {words}
+      </summary>
+      <CheckList checks={checks} {...rest} />
+    </details>
+  );
+}
+
+function CheckList({ checks, onPassOver, onMend, picked, onPick }: Props) {
+  const words = useWords();
   return (
     <ul className={styles["checks"]}>
       {checks.map((check) => {
+        const of = check.key.change;
         return (
           <li
             key={nameOf(check.key)}
@@ -51,7 +88,34 @@ export function Checks({ checks, onPassOver }: Props) {
                   </strong>
                 )}
               </p>
-              {check.outcome !== "passes" && <PassOver check={check} onPassOver={onPassOver} />}
+              {check.outcome !== "passes" && (
+                <div className={styles["ways-out"]}>
+                  {(check.mend?.length ?? 0) > 0 && !check.passed_over && (
+                    <Button
+                      size="small"
+                      aria-label={`Do it: ${check.title}`}
+                      onClick={() => {
+                        onMend(check);
+                      }}
+                    >
+                      Do it
+                    </Button>
+                  )}
+                  {of && of !== picked && (
+                    <Button
+                      size="small"
+                      type="link"
+                      aria-label={`Open what it is about: ${check.title}`}
+                      onClick={() => {
+                        onPick(of);
+                      }}
+                    >
+                      Open it
+                    </Button>
+                  )}
+                  <PassOver check={check} onPassOver={onPassOver} />
+                </div>
+              )}
             </div>
           </li>
         );

@@ -4,6 +4,7 @@ import { clsx } from "clsx";
 import { memo, useDeferredValue, useEffect, useState } from "react";
 import type {
   ChangeKey,
+  Check,
   Complaint,
   Document,
   FindingKey,
@@ -25,6 +26,7 @@ import {
   placeOf,
   readingsOf,
   stateOf,
+  withChange,
   withInput,
   withoutChange,
   withReadings,
@@ -79,6 +81,8 @@ export function LinesStage(props: Props) {
   const { tape } = useSettings();
   const [pin, setPin] = useState<number | null>(null);
   const [stretched, setStretched] = useState(true);
+  // What is to be mended by what is tried out, as it was before.
+  const [before, setBefore] = useState<Check | null>(null);
   const tryOn = whatIf.value;
   const change = changeAt(tryOn, key);
   const readings = readingsOf(change);
@@ -111,7 +115,15 @@ export function LinesStage(props: Props) {
     <div className={styles["lines"]}>
       <section className={clsx("sheet", styles["strip"])} aria-label="Seam strip">
         <ChangesBar solved={later} picked={key} onPick={props.onPick} />
-        <WhatIfBar whatIf={whatIf} />
+        <WhatIfBar
+          whatIf={whatIf}
+          before={before}
+          after={
+            before
+              ? solved?.try_ons[0]?.checks.find((check) => nameOf(check.key) === nameOf(before.key))
+              : undefined
+          }
+        />
         <div className={sheet["section-head"]}>
           <h2>
             {name}
@@ -123,6 +135,9 @@ export function LinesStage(props: Props) {
             stretched={line ? stretched : null}
             onStretch={setStretched}
             whatIf={whatIf}
+            onBegin={() => {
+              setBefore(null);
+            }}
           />
         </div>
         {line && solved && (
@@ -177,6 +192,13 @@ export function LinesStage(props: Props) {
         picked={key}
         pin={pin}
         onPin={setPin}
+        onPick={props.onPick}
+        onMend={(check) => {
+          const mended = (check.mend ?? []).reduce(withChange, tryOn);
+          setBefore(check);
+          if (whatIf.isOn) whatIf.change(mended);
+          else whatIf.begin(mended);
+        }}
       />
     </div>
   );
@@ -220,9 +242,11 @@ interface ToolsProps {
   stretched: boolean | null;
   onStretch: (stretched: boolean) => void;
   whatIf: WhatIf;
+  onBegin: () => void;
 }
 
-const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf }: ToolsProps) {
+const Tools = memo(function Tools(props: ToolsProps) {
+  const { card, hasCard, stretched, onStretch, whatIf, onBegin } = props;
   return (
     <div className={sheet["tools"]}>
       {stretched !== null && (
@@ -248,6 +272,7 @@ const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf 
       {!whatIf.isOn && (
         <Button
           onClick={() => {
+            onBegin();
             whatIf.begin();
           }}
         >
@@ -264,6 +289,8 @@ const Tools = memo(function Tools({ card, hasCard, stretched, onStretch, whatIf 
 interface RestProps extends SettingsProps {
   pin: number | null;
   onPin: (pin: number) => void;
+  onPick: (key: ChangeKey) => void;
+  onMend: (check: Check) => void;
 }
 
 /** What need not follow a dragging hand at once: the pins as figures, the settings, the checks. */
@@ -280,9 +307,44 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
     const others = (tryOn.passed_over ?? []).filter((p) => nameOf(p.finding) !== nameOf(finding));
     onChange({ ...tryOn, passed_over: why ? [...others, { finding, why }] : others });
   };
+  const checks = (
+    <section className="sheet" aria-label="Checks">
+      <div className={sheet["section-head"]}>
+        <h2>Checks</h2>
+      </div>
+      <Checks
+        checks={result?.checks ?? []}
+        onPassOver={passOver}
+        onMend={props.onMend}
+        picked={key}
+        onPick={props.onPick}
+      />
+    </section>
+  );
+  const together = changed.length > 0 && (
+    <section className={clsx("sheet", styles["together"])} aria-label="All changes together">
+      <div className={sheet["section-head"]}>
+        <h2>All changes together</h2>
+      </div>
+      <dl>
+        {changed.map((level) => (
+          <div key={level.level + level.of}>
+            <dt>
+              {words.of("level", level.level)}, {words.of("level_of", level.of)}
+            </dt>
+            <dd className="figure">
+              <Words>{level.sum}</Words>
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  );
+  // A change without pins leaves their place to the checks, and what it comes to stands below it.
   return (
     <>
       <div className={styles["right"]}>
+        {!editor.pins && checks}
         {editor.pins && (
           <section className="sheet" aria-label="Pins">
             <div className={sheet["section-head"]}>
@@ -310,33 +372,10 @@ const PinsAndChecks = memo(function PinsAndChecks(props: RestProps) {
             <Settings {...props} />
           </section>
         )}
+        {editor.pins && together}
         <Versions garment={garment} whatIf={whatIf} />
       </div>
-      <section className="sheet" aria-label="Checks">
-        <div className={sheet["section-head"]}>
-          <h2>Checks</h2>
-        </div>
-        <Checks checks={result?.checks ?? []} onPassOver={passOver} />
-      </section>
-      {changed.length > 0 && (
-        <section className={clsx("sheet", styles["together"])} aria-label="All changes together">
-          <div className={sheet["section-head"]}>
-            <h2>All changes together</h2>
-          </div>
-          <dl>
-            {changed.map((level) => (
-              <div key={level.level + level.of}>
-                <dt>
-                  {words.of("level", level.level)}, {words.of("level_of", level.of)}
-                </dt>
-                <dd className="figure">
-                  <Words>{level.sum}</Words>
-                </dd>
-              </div>
-            ))}
-          </dl>
-        </section>
-      )}
+      {editor.pins ? checks : together}
     </>
   );
 });

@@ -63,7 +63,7 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
   };
   const shown = all.map((t) => (t.id === one.id ? tryOn : (t.draft?.value ?? t.initial)));
   return (
-    <div className={sheet["panels"]}>
+    <div className={clsx(sheet["panels"], styles["stacked"])}>
       <section className="sheet">
         <div className={sheet["section-head"]}>
           <h2>Try-ons</h2>
@@ -228,7 +228,13 @@ function Pinned({ solved, tryOn }: { solved: Solved | null; tryOn: TryOn }) {
                   <Words>{pin.whole.text}</Words>
                 </td>
                 <td>
-                  {pin.side} <small className="quiet">({pin.seen_words})</small>
+                  {change.line.has_sides ? (
+                    <>
+                      {pin.side} <small className="quiet">({pin.seen_words})</small>
+                    </>
+                  ) : (
+                    "–"
+                  )}
                 </td>
               </tr>
             ))}

@@ -1,9 +1,9 @@
 //! Ease: what a garment measures beyond the body, level by level. Teaching values of fitting practice.
 
-use crate::length::{Length, Tape};
+use crate::length::{Length, Tape, Taught};
 use crate::place::{Level, Structure};
 
-/// Ease that a level wants on the whole girth: least to move in, and the usual range.
+/// Ease that a level wants on the whole girth, at the marks of a tape: least to move in, and the usual range.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub struct EaseBand {
     /// Less than this binds.
@@ -17,16 +17,6 @@ pub struct EaseBand {
 }
 
 impl EaseBand {
-    /// At the marks of a tape.
-    pub const fn on(self, tape: Tape) -> Self {
-        Self {
-            least: tape.round(self.least),
-            usual_from: tape.round(self.usual_from),
-            usual_to: tape.round(self.usual_to),
-            loose: tape.round(self.loose),
-        }
-    }
-
     /// The middle of the usual range.
     pub fn middle(&self) -> Length {
         (self.usual_from + self.usual_to).fraction(1, 2)
@@ -46,6 +36,35 @@ pub enum EaseClass {
     Boned,
     /// Trousers and skirts: held by a waistband.
     Waistband,
+}
+
+/// Ease in mm, as people say it on either tape: a pair each, in sixty-fourths of an inch.
+const fn said(mm: i64) -> Taught {
+    let sixty_fourths = match mm {
+        -30 => -80,
+        -20 => -48,
+        10 => 24,
+        15 => 40,
+        20 => 48,
+        25 => 64,
+        30 => 80,
+        40 => 96,
+        50 => 128,
+        60 => 160,
+        70 => 176,
+        80 => 192,
+        90 => 224,
+        100 => 256,
+        120 => 304,
+        140 => 352,
+        150 => 384,
+        160 => 400,
+        180 => 448,
+        200 => 512,
+        220 => 560,
+        _ => 0,
+    };
+    Taught::new(mm, sixty_fourths)
 }
 
 /// Woven cloth without stretch, whole girth in mm: least, usual from, to, loose.
@@ -96,28 +115,24 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
     })
 }
 
-/// The ease wanted at `level` over `body`, or nothing where no figure is taught.
+/// The ease wanted at `level` over `body`, at the marks of a tape, or nothing where no figure is taught.
 ///
-/// Elastane wovens halve the least. Knits take a negative least: −(stretch in use) × body girth, with 0 % in use
-/// for stable knits (under 15 % stretch), 3 % for 15–35 %, 7 % for 35–60 %, 10 % above.
+/// Elastane wovens halve the least. Knits take a negative least: −([stretch in use](stretch_in_use)) × body girth.
 pub fn ease_band(
     level: Level,
     class: EaseClass,
     structure: Structure,
     stretch_percent: u8,
     body: Length,
+    tape: Tape,
 ) -> Option<EaseBand> {
-    let [least, usual_from, usual_to, loose] = woven(level, class)?.map(Length::from_mm);
+    let row = woven(level, class)?;
+    let [least, usual_from, usual_to, loose] = row.map(|mm| tape.round(said(mm).on(tape)));
     let least = match (structure, stretch_percent) {
         (Structure::Woven, 0) => least,
-        (Structure::Woven, _) => {
-            if least.is_negative() {
-                least
-            } else {
-                least.fraction(1, 2)
-            }
-        }
-        (Structure::Knit, _) => -body.fraction(stretch_in_use(structure, stretch_percent), 100),
+        (Structure::Woven, _) if least.is_negative() => least,
+        (Structure::Woven, _) => tape.round(least.fraction(1, 2)),
+        (Structure::Knit, _) => tape.round(-body.fraction(stretch_in_use(structure, stretch_percent), 100)),
     };
     Some(EaseBand { least, usual_from, usual_to, loose })
 }
@@ -136,11 +151,11 @@ pub const fn stretch_in_use(structure: Structure, stretch_percent: u8) -> i64 {
 /// What moving adds to a girth where the wearer's own moving measurement is not known.
 ///
 /// Teaching values: sitting adds about 4 cm at the hip and 2 cm at the thigh, bending the elbow about 2.5 cm at the upper arm.
-pub fn moving_adds(level: Level) -> Option<Length> {
+pub const fn moving_adds(level: Level) -> Option<Taught> {
     match level {
-        Level::Hip => Some(Length::from_mm(40)),
-        Level::Thigh => Some(Length::from_mm(20)),
-        Level::UpperArm => Some(Length::from_mm(25)),
+        Level::Hip => Some(said(40)),
+        Level::Thigh => Some(said(20)),
+        Level::UpperArm => Some(said(25)),
         Level::Neck
         | Level::Shoulder
         | Level::Bust
@@ -164,13 +179,14 @@ mod tests {
     fn a_stretchy_cloth_needs_less_ease() {
         let thigh = Length::from_mm(600);
         let least = |structure, stretch| {
-            ease_band(Level::Thigh, EaseClass::Waistband, structure, stretch, thigh).unwrap().least
+            let class = EaseClass::Waistband;
+            ease_band(Level::Thigh, class, structure, stretch, thigh, Tape::Cm).unwrap().least
         };
         assert_eq!(least(Structure::Woven, 0), Length::from_mm(30));
         assert_eq!(least(Structure::Woven, 4), Length::from_mm(15));
         assert_eq!(least(Structure::Knit, 10), Length::ZERO);
         assert_eq!(least(Structure::Knit, 40), Length::from_mm(-42));
-        assert_eq!(ease_band(Level::Hem, EaseClass::Waistband, Structure::Woven, 0, thigh), None);
+        assert_eq!(ease_band(Level::Hem, EaseClass::Waistband, Structure::Woven, 0, thigh, Tape::Cm), None);
     }
 
     #[test]
@@ -180,6 +196,11 @@ mod tests {
             for class in [C::Dress, C::Jacket, C::Coat, C::Boned, C::Waistband] {
                 let Some(row) = woven(level, class) else { continue };
                 assert!(row.windows(2).all(|w| w[0] <= w[1]), "{level:?} {class:?}");
+                // What is said in inches lies beside it: within an eighth, or a tenth where that is more.
+                for mm in row {
+                    let (cm, inches) = (said(mm).on(Tape::Cm).cm(), said(mm).on(Tape::In).cm());
+                    assert!((cm - inches).abs() <= (0.1 * cm.abs()).max(0.32), "{mm} mm: {cm} and {inches}");
+                }
             }
         }
         let least = |level, class| woven(level, class).unwrap()[0];

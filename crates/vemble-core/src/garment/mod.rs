@@ -27,7 +27,7 @@ pub(crate) use start::{UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
 pub use width::{GarmentLevel, Width};
 
 use crate::body::BodyMeasurement;
-use crate::length::{Length, Measure};
+use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -171,10 +171,10 @@ impl Garment {
         })
     }
 
-    /// The ease wanted at a level over a body girth, where one is taught for this kind and cloth.
-    pub fn ease_wanted(&self, level: Level, body: Length) -> Option<EaseBand> {
+    /// The ease wanted at a level over a body girth, at the marks of a tape, where one is taught for this kind and cloth.
+    pub fn ease_wanted(&self, level: Level, body: Length, tape: Tape) -> Option<EaseBand> {
         let cloth = &self.cloth;
-        ease_band(level, self.kind.template().ease, cloth.structure, cloth.stretch_percent, body)
+        ease_band(level, self.kind.template().ease, cloth.structure, cloth.stretch_percent, body, tape)
     }
 
     /// Levels of the body and legs, or of the sleeve, from the hem up.

@@ -5,7 +5,7 @@ use super::parts::{ClosureFacts, DartFacts, HemFacts};
 use super::seam::{Seam, SeamFacts, SeamSpec};
 use super::{Cloth, Garment, GarmentLevel, Width};
 use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
-use crate::length::{Length, Measure, Unit};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use std::borrow::Cow;
@@ -201,7 +201,8 @@ fn width(body: &Proportions<'_>, garment: &Garment, level: Level, start: Start) 
         Start::UsualEase => {
             let Some(what) = garment.body_at(level) else { return round(40.0) };
             let girth = Length::from_cm(body.cm(what));
-            let ease = garment.ease_wanted(level, girth).map_or(Length::ZERO, |band| band.middle());
+            let ease =
+                garment.ease_wanted(level, girth, Tape::default()).map_or(Length::ZERO, |band| band.middle());
             round((girth + ease).cm())
         }
         Start::Over(what, mm) => round(body.cm(what) + mm as f64 / 10.0),

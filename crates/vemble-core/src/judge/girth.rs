@@ -165,8 +165,7 @@ fn girth(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> Girth {
     terms.retain(|term| term.off() != Length::ZERO);
     let off: Length = terms.iter().map(Term::off).sum();
     let body = garment.body_at(level.level).and_then(|what| subject.body(what));
-    let wanted =
-        body.and_then(|body| garment.ease_wanted(level.level, body)).map(|band| band.on(subject.tape));
+    let wanted = body.and_then(|body| garment.ease_wanted(level.level, body, subject.tape));
     let before = level.width.on(subject.tape);
     Girth { level: *level, of, before, terms, after: before - off, body, wanted }
 }

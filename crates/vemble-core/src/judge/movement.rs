@@ -28,7 +28,7 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> impl Iterator<It
         let (body, ease) = (g.body?, g.ease_after()?);
         let better = moving_measure(g.level.level);
         let own = better.and_then(|what| subject.body(what)).map(|moving| moving - body);
-        let adds = own.or_else(|| Some(subject.tape.round(moving_adds(g.level.level)?)))?;
+        let adds = own.or_else(|| Some(subject.tape.round(moving_adds(g.level.level)?.on(subject.tape))))?;
         let stretch =
             subject.tape.round(body.fraction(i64::from(subject.garment.cloth.stretch_percent), 100));
         let outcome = match ease + stretch >= adds {

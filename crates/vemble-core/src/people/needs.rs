@@ -1,8 +1,8 @@
 //! Which measurements matter, and what each would unlock: nothing is asked for that nothing needs.
 
 use crate::body::BodyMeasurement;
-use crate::garment::{Garment, ease_band, moving_adds};
-use crate::length::Length;
+use crate::garment::{Garment, moving_adds};
+use crate::length::{Length, Tape};
 use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -46,9 +46,8 @@ fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String
     let template = garment.kind.template();
     let mut uses: Vec<String> = Vec::new();
     for level in Level::ALL.iter().copied().filter(|l| has(*l) && garment.body_at(*l) == Some(what)) {
-        let cloth = &garment.cloth;
         let some_girth = Length::from_mm(1000);
-        if ease_band(level, template.ease, cloth.structure, cloth.stretch_percent, some_girth).is_some() {
+        if garment.ease_wanted(level, some_girth, Tape::default()).is_some() {
             uses.push(format!("ease at the {}", level.name()));
         }
         if moving_adds(level).is_some() && template.sits() {

@@ -22,6 +22,39 @@ async fn until_check(journey: &Journey, title: &str, says: &str) {
     panic!("“{title}” should say “{says}” but says “{said}”");
 }
 
+/// What mends a check is done with a click, as something that is tried out: before and now beside each other, and only then kept.
+#[actix_web::test]
+async fn a_remedy_is_tried_out_and_kept_and_what_passes_is_one_line() {
+    let journey = Journey::begin(1280, 900).await;
+    open_the_corduroys(&journey).await;
+    until_check(&journey, "Grain of the leg", "Split it with the inseam").await;
+    let folded = "details.lines_folded > summary";
+    journey.until_text(folded, "6 pass").await;
+
+    journey.click("[aria-label^='Do it: Grain of the leg']").await;
+    journey.until_text(".lines_what-if", "before: 3.4 cm per edge from one seam of the leg").await;
+    journey.until_text(".lines_what-if", "now: 1.7 cm per edge from one seam of the leg").await;
+    journey.until_text("[aria-label='What changes']", "inseam").await;
+    journey.click_words("Back to what is kept").await;
+    until_check(&journey, "Grain of the leg", "Split it with the inseam").await;
+
+    // The same again, and kept; then what stays inside is trimmed, beside it.
+    journey.click("[aria-label^='Do it: Grain of the leg']").await;
+    journey.until_text(".lines_what-if", "now: 1.7 cm").await;
+    journey.click_words("Keep it").await;
+    until_check(&journey, "Grain of the leg at the outseam", "hangs straight").await;
+    journey.find(STORED).await;
+    journey.browser.refresh().await.unwrap();
+    until_check(&journey, "Grain of the leg at the inseam", "hangs straight").await;
+    journey.until_text(HEM, "41.2 cm").await;
+
+    // What is passed over is one line as well, and can be taken back there.
+    journey.click("[aria-label^='Pass over: Opened first']").await;
+    journey.type_over("[aria-label^='Why Opened first']", "the hem stays as it is\u{e007}").await;
+    journey.until_text("[aria-label='Checks']", "1 passed over").await;
+    journey.end().await;
+}
+
 #[actix_web::test]
 async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     let journey = Journey::begin(1280, 900).await;
@@ -113,7 +146,7 @@ async fn a_centre_back_waist_goes_through_the_band_to_a_card_in_every_format() {
     journey.find(STORED).await;
     journey.click_words("Chalk card").await;
     journey.until_text(".card_chalk-card h1", "Seat seam").await;
-    journey.until_text(".card_chalk-card ol", "Open the band's own seam and sew it again in one pass").await;
+    journey.until_text(".card_chalk-card ol", "Sew the band’s own seam in one pass").await;
     let sums = "return [...document.querySelectorAll('.card_explained')].map((e) => e.ariaLabel)";
     let sums = journey.browser.execute(sums, vec![]).await.unwrap().to_string();
     assert!(
@@ -184,6 +217,8 @@ async fn a_stop_is_passed_over_with_a_word_that_is_kept() {
     journey.find(STORED).await;
     journey.browser.refresh().await.unwrap();
     journey.until_text(".lines_check.lines_stop.lines_passed-over", "padded right shoulder").await;
+    // What is passed over is one line, until it is opened.
+    journey.click("details.lines_folded > summary").await;
     journey.click_words("take that back").await;
     journey.find(&format!("[aria-label='Pass over: {stop}']")).await;
     journey.end().await;

@@ -3,6 +3,7 @@
 mod cases;
 mod documents;
 mod mutated;
+mod redrawn;
 
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;

@@ -121,12 +121,14 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
           />
         </div>
       )}
-      <SidesSetting
-        sides={input.sides ?? null}
-        onChange={(sides) => {
-          onChange({ sides });
-        }}
-      />
+      {(shows?.has_sides ?? true) && (
+        <SidesSetting
+          sides={input.sides ?? null}
+          onChange={(sides) => {
+            onChange({ sides });
+          }}
+        />
+      )}
       <EndSetting
         {...ends}
         which="Upper"

@@ -56,6 +56,7 @@ impl Show for AlteredDart<'_> {
             lengths: Vec::new(),
             pins: pins.collect(),
             is_altered: self.is_altered(),
+            has_sides: true,
             sides_agree: self.sides_agree(),
             edges_equal: true,
             strip: self.strip(subject.garment, subject.put_on),

@@ -67,7 +67,7 @@ impl AlteredSeam<'_> {
             ("sleeve", "sleeves")
         } else if matches!(seam, Seam::Outseam | Seam::Inseam) && of.subject.garment.has_legs() {
             ("leg", "legs")
-        } else if seam.is_single() {
+        } else if seam.is_single() && seam.has_sides() {
             ("half", "halves")
         } else {
             ("side", "sides")
@@ -362,7 +362,8 @@ impl AlteredSeam<'_> {
                         "without a − it lies in the panel, inside the old stitching; with a − out in the allowance"
                     }
                     [true, false] => "it lies in the panel, inside the old stitching",
-                    [false, _] => "its − lies out in the allowance, outside the old stitching",
+                    [false, true] => "its − lies out in the allowance, outside the old stitching",
+                    [false, false] => "it lies along the old stitching",
                 }
             ),
             (None, Way::In | Way::Both) if is_bulky => {

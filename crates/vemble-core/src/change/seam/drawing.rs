@@ -6,8 +6,8 @@ use crate::chalk::Row;
 use crate::change::{ChangeKey, Drawn};
 use crate::figure::{
     CardDrawing, Chalk, Drawing, Half, Moved, MovedLook, OnStand, Strip, StripBlock, StripLevel, StripLines,
-    ViewSide, chalk_drawing, curve_path, hundredths, mm, on_side, part_of, seam_line, share_of, strip_sides,
-    svg,
+    StripSide, ViewSide, chalk_drawing, curve_path, hundredths, mm, on_side, part_of, seam_line, share_of,
+    strip_sides, svg,
 };
 use crate::fitting::{GarmentSide, PutOn};
 use crate::garment::{Garment, Run, Seam};
@@ -21,6 +21,16 @@ impl AlteredSeam<'_> {
         let (sides, lines) = strip_sides(put_on, &self.change.readings, self.sides_agree(), length, |side| {
             let line = self.line(side);
             (&line.front, self.strip_lines(line))
+        });
+        let sides = sides.into_iter().map(|side| match self.facts.seam.has_sides() {
+            true => side,
+            // Its pins lie on the one line there is, whichever side they were entered on.
+            false => StripSide {
+                words: "one seam".into(),
+                short_words: "one seam".into(),
+                is_copied: true,
+                ..side
+            },
         });
         let share = self.change.front_share.unwrap_or_default();
         let pins = self.change.readings.iter().map(|r| r.edges(share));
@@ -43,7 +53,7 @@ impl AlteredSeam<'_> {
             length_mm: hundredths(length.cm() * 10.0),
             allowance_mm: hundredths(self.facts.allowance.length.cm() * 10.0),
             deepest_mm: hundredths((deepest + self.tolerance).cm() * 10.0),
-            sides,
+            sides: sides.collect(),
             lines,
             blocks: blocks.collect(),
             levels: levels.collect(),

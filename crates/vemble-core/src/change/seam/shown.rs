@@ -43,6 +43,7 @@ impl Show for AlteredSeam<'_> {
             lengths: self.length_words(subject.garment, tape),
             pins: self.change.readings.iter().map(|r| self.pin(r, subject, tape)).collect(),
             is_altered,
+            has_sides: seam.has_sides(),
             sides_agree: self.sides_agree(),
             edges_equal: self.lines.iter().all(StitchingLine::has_equal_edges),
             strip: self.strip(subject.garment, subject.put_on, tape),
