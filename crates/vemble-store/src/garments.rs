@@ -216,7 +216,7 @@ impl AccountStore<'_> {
                     return Ok(is_new);
                 }
                 let set = (
-                    garments::version.eq(version + 1),
+                    garments::version.eq(version.saturating_add(1)),
                     garments::wearer_id.eq(new.wearer_id),
                     garments::archived.eq(new.archived),
                 );
@@ -239,7 +239,7 @@ impl AccountStore<'_> {
             .await?;
         drop(connection);
         if is_done {
-            return Ok(version + 1);
+            return Ok(version.saturating_add(1));
         }
         Err(StoreError::StaleGarment(Box::new(self.document(id).await?)))
     }

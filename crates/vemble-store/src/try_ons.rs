@@ -137,7 +137,7 @@ impl AccountStore<'_> {
             }
         } else {
             let set = (
-                try_ons::version.eq(version + 1),
+                try_ons::version.eq(version.saturating_add(1)),
                 try_ons::state_id.eq(try_on.state),
                 try_ons::format.eq(FORMAT),
                 try_ons::facts.eq(&facts),
@@ -150,7 +150,7 @@ impl AccountStore<'_> {
                 .filter(invitations::account_id.eq(account).and(invitations::try_on_id.eq(id)));
             diesel::delete(over).execute(connection).await?;
         }
-        let version = version + 1;
+        let version = version.saturating_add(1);
         tell(connection, &Notice::TryOn { account, garment, try_on: id, version }).await?;
         Ok(Some(StoredTryOn { version, try_on: with_ids(id, try_on, &rows)? }))
     }

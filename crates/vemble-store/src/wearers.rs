@@ -93,14 +93,18 @@ impl AccountStore<'_> {
         } else {
             let own = wearers::table.find((self.account, id)).filter(wearers::version.eq(version));
             diesel::update(own)
-                .set((wearers::version.eq(version + 1), wearers::format.eq(FORMAT), wearers::facts.eq(facts)))
+                .set((
+                    wearers::version.eq(version.saturating_add(1)),
+                    wearers::format.eq(FORMAT),
+                    wearers::facts.eq(facts),
+                ))
                 .execute(&mut connection)
                 .await?
         };
         drop(connection);
         match changed {
             0 => Err(StoreError::StaleWearer(Box::new(self.wearer(id).await?))),
-            _ => Ok(version + 1),
+            _ => Ok(version.saturating_add(1)),
         }
     }
 

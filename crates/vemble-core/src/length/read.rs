@@ -61,6 +61,9 @@ struct Reader<'a> {
     at: usize,
 }
 
+/// Digits of one number at most: more than the longest length has in nanometres.
+const MOST_DIGITS: u32 = 18;
+
 impl<'a> Reader<'a> {
     fn new(text: &'a str) -> Self {
         Self { text, tokens: Vec::new(), at: 0 }
@@ -134,7 +137,10 @@ impl<'a> Reader<'a> {
                     while let Some(c) = next {
                         match c.to_digit(10) {
                             Some(d) => {
-                                digits = digits * 10 + i128::from(d);
+                                // More digits than that are refused below, however many there are.
+                                if count < MOST_DIGITS {
+                                    digits = digits * 10 + i128::from(d);
+                                }
                                 places += u32::from(point);
                                 count += 1;
                             }
@@ -145,7 +151,7 @@ impl<'a> Reader<'a> {
                     }
                     match count {
                         0 => return self.wrong(LengthError::NotALength),
-                        1..=18 => tokens.push(Token::Number(digits, places)),
+                        1..=MOST_DIGITS => tokens.push(Token::Number(digits, places)),
                         _ => return self.wrong(LengthError::TooLong),
                     }
                 }

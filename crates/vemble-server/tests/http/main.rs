@@ -431,6 +431,28 @@ async fn a_garment_with_a_slip_in_it_hangs_and_is_asked_about() {
     assert!(look_over["doubts"].to_string().contains("Is that one shoulder?"), "{}", look_over["doubts"]);
 }
 
+/// Figures and versions beyond any limit: refused or stale, never broken.
+#[actix_web::test]
+async fn what_is_beyond_any_limit_is_refused() {
+    let (server, garment) = Running::signed_in().await;
+    let (_, state) = server.get(&format!("/garments/{garment}")).await;
+    let nines = "9".repeat(400);
+    for text in [&nines, &format!("0.{nines} cm"), &format!("1/{nines} in"), "1e308 cm", "1/0 in"] {
+        let (status, _) = server.get(&format!("/length?text={text}")).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{text}");
+    }
+    let facts = &state["document"]["states"][0];
+    for version in [json!(i32::MAX), json!(i32::MIN), json!(u32::MAX), json!(9e99), json!(-1)] {
+        let body = json!({ "version": version, "wearer_id": state["wearer_id"], "archived": false, "state": facts["id"], "garment": facts["garment"] });
+        let (status, _) = server.put(&format!("/garments/{garment}"), &body).await;
+        assert!(matches!(status, StatusCode::CONFLICT | StatusCode::BAD_REQUEST), "{version}: {status}");
+        let wearer = json!({ "version": version, "wearer": state["document"]["wearer"] });
+        let (status, _) =
+            server.put(&format!("/wearers/{}", state["wearer_id"].as_str().unwrap()), &wearer).await;
+        assert!(matches!(status, StatusCode::CONFLICT | StatusCode::BAD_REQUEST), "{version}: {status}");
+    }
+}
+
 /// A character that no text has: refused with its place, wherever it stands.
 #[actix_web::test]
 async fn a_nul_is_refused_with_its_field() {
