@@ -132,6 +132,124 @@ fn a_dart_is_deepened_let_out_and_kept_apart_on_each_side() {
     assert_eq!(waist(apart), "2.8 cm", "each its own: 2 × 0.2 and 2 × 1.2");
 }
 
+/// A skirt, 60 cm from hem to waist, with a pair of back darts that are 2 cm deep and end 12 cm below the waist.
+fn skirt_with_darts(depth: &str) -> Fitted {
+    let mut skirt = round(Kind::Skirt);
+    let facts = |dart| DartFacts {
+        dart,
+        name: None,
+        fold_depth: m(depth),
+        length: m("12 cm"),
+        from_centre: m("8 cm"),
+        assumed: false,
+    };
+    skirt.darts = vec![facts(Dart::BackWaist)];
+    skirt
+}
+
+#[test]
+fn a_dart_that_is_there_can_be_made_shorter_and_gives_what_it_took_beyond_its_new_point() {
+    let mut skirt = skirt_with_darts("2 cm");
+    let waist = skirt.level(Level::Waist).unwrap().station.length;
+    let hip = waist - Length::from_mm(90);
+    for level in skirt.levels.iter_mut().filter(|level| level.level == Level::Hip) {
+        level.station = Measure { length: hip, unit: Unit::Cm };
+    }
+    let below = |mm| Some(Measure { length: waist - Length::from_mm(mm), unit: Unit::Cm });
+    let off = |point| {
+        let result = solved(&skirt, with_darts(DartChange { point, ..DartChange::of(Dart::BackWaist) }));
+        let at = |level| result.levels.iter().find(|l| l.level == level).unwrap().off.text();
+        (at(Level::Waist), at(Level::Hip), result.cards.len())
+    };
+    // 9 cm below the waist the old dart is 0.5 deep: ended at 6 cm it takes nothing there any more, four times 0.5.
+    assert_eq!(off(below(60)), ("0.0 cm".into(), "−2.0 cm".into(), 1));
+    // Made longer, to 18 cm, it is 1.0 deep there.
+    assert_eq!(off(below(180)), ("0.0 cm".into(), "2.0 cm".into(), 1));
+    assert_eq!(off(None).2, 0, "nothing is done to it");
+    let turned = DartChange { point: below(-10), ..DartChange::of(Dart::BackWaist) };
+    let (path, found) = refused(&skirt, with_darts(turned));
+    assert_eq!(
+        (path.as_str(), found.as_str()),
+        ("changes[0].dart.point", "the point of the back waist dart beyond its other end")
+    );
+}
+
+#[test]
+fn a_fold_too_deep_is_split_over_two_pairs_that_take_the_same() {
+    for (depth, added) in [("1 cm", "1.2 cm"), ("1.5 cm", "0.7 cm")] {
+        let skirt = skirt_with_darts(depth);
+        let deep = solved(&skirt, with_darts(darts(Dart::BackWaist, &[("12 cm", added)])));
+        let check = find(&deep, "Depth of the back waist dart");
+        assert_eq!((check.outcome, check.mend.len()), (Outcome::Caution, 2), "{check:?}");
+        let split = solved(&skirt, trying(check.mend.clone()));
+        let off =
+            |result: &SolvedTryOn| result.levels.iter().find(|l| l.level == Level::Waist).unwrap().off.text();
+        assert_eq!(off(&split), off(&deep), "{depth}");
+        assert!(
+            split.checks.iter().filter(|c| c.key.rule == Rule::Depth).all(|c| c.outcome == Outcome::Passes)
+        );
+    }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 300, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// However much a dart is let out, wherever: it is nowhere less than nothing, and where all of it goes nothing is left.
+    #[test]
+    fn a_dart_is_let_out_to_nothing_and_no_further(tenths in 3_i64..25, parts in prop::collection::vec(0_i64..=100, 3), two in any::<bool>()) {
+        let dart = if two { Dart::BackFishEye } else { Dart::BackWaist };
+        let mut shirt = shirt();
+        shirt.darts = vec![DartFacts {
+            dart,
+            name: None,
+            fold_depth: Measure { length: Length::from_mm(tenths), unit: Unit::Cm },
+            length: m("20 cm"),
+            from_centre: m("8 cm"),
+            assumed: false,
+        }];
+        let old = |s: i64| if two { tenths * s.min(200 - s) / 100 } else { tenths * s / 200 };
+        let out = |all: bool| {
+            let mut change = DartChange::of(dart);
+            for (s, part) in [50, 100, 150].into_iter().zip(&parts) {
+                let share = if all { 100 } else { *part };
+                let amount = Measure { length: Length::from_mm(2 * old(s)).fraction(share, 100), unit: Unit::Cm };
+                let station = Measure { length: Length::from_mm(s), unit: Unit::Cm };
+                change.readings.push(Reading { station, amount, how: How::Gap, ..pin(LEFT, "0 cm", "0 cm") });
+            }
+            change
+        };
+        for all in [false, true] {
+            let result = solved(&shirt, with_darts(out(all)));
+            let Some(card) = result.cards.first() else { continue };
+            for row in card.figures() {
+                prop_assert!(!row[1].starts_with('−'), "{row:?}");
+            }
+            let waist = result.levels.iter().find(|l| l.level == Level::Waist).unwrap();
+            prop_assert!(waist.off.measure().length <= Length::ZERO);
+        }
+    }
+
+    /// A seam moves towards the edge that more is taken from, by half of the difference, however that came about.
+    #[test]
+    fn a_seam_moves_towards_the_edge_that_gives_more(front in 0_i64..40, back in 0_i64..40) {
+        let reading = |station: &str, how, mm| Reading {
+            how,
+            amount: Measure { length: Length::from_mm(mm), unit: Unit::Cm },
+            ..pin(LEFT, station, "0 cm")
+        };
+        // One pin of each panel alone: what is taken from one edge moves the seam to it.
+        let readings = vec![reading("0 cm", How::FrontPanel, front), reading("40 cm", How::BackPanel, back)];
+        let result = solved(&trousers(), trying(vec![SeamChange { readings, ..SeamChange::of(Seam::Outseam) }]));
+        let moved = result.line(0).moves.clone();
+        match front.cmp(&back) {
+            _ if front.max(back) == 0 => prop_assert_eq!(moved, None),
+            std::cmp::Ordering::Equal => prop_assert!(moved.is_some()),
+            std::cmp::Ordering::Greater => prop_assert!(moved.unwrap().ends_with("towards the front")),
+            std::cmp::Ordering::Less => prop_assert!(moved.unwrap().ends_with("towards the back")),
+        }
+    }
+}
+
 #[test]
 fn a_dart_too_deep_too_short_or_too_near_the_bust_is_cautioned() {
     let dress = round(Kind::Dress);

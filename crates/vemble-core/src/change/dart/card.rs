@@ -1,9 +1,10 @@
 //! The chalk card of a pair of darts.
 
+use super::judge::Edge;
 use super::{AlteredDart, DartChange};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::chalk::Row;
-use crate::change::{ChangeKey, Drawn, Input};
+use crate::change::{ChangeKey, Drawn, Input, NOUGHT};
 use crate::fitting::GarmentSide;
 use crate::told::{capital, row_note};
 
@@ -77,10 +78,12 @@ impl AlteredDart<'_> {
         Table { columns, rows: rows.iter().map(row).collect() }
     }
 
+    /// In the order of the hand, as at a seam.
     fn steps(&self, of: &CardOf<'_>, datum: &str) -> Vec<String> {
-        let join = match self.facts {
-            Some(_) => "Join the dots; fold along the middle, dots on dots, and pin across.",
-            None => {
+        let is_there = self.facts.is_some();
+        let join = match is_there {
+            true => "Join the dots; fold along the middle, dots on dots, and pin across.",
+            false => {
                 "Join the dots to a lens or a wedge; fold along the middle, dots on dots, and pin across."
             }
         };
@@ -88,18 +91,40 @@ impl AlteredDart<'_> {
             true => "Sew from the middle to one point, then from the middle to the other.".into(),
             false => format!("Sew from the {} to the point.", self.other_end()),
         };
-        vec![
-            match self.place_words(of.tape) {
-                Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
-                None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
-            },
-            format!("Lay the tape along the middle with 0 at the {datum}. Tick each station."),
+        let opened = self.edge(of.subject.garment).map(|edge| match edge {
+            Edge::Band(_) => "the waistband there".to_owned(),
+            Edge::Of(seam, _) => format!("the {} there", ChangeKey::Seam(seam).name(of.subject.garment)),
+        });
+        let pins = self.sides.pins.iter().flatten();
+        let mut added = pins.flat_map(|pin| GarmentSide::BOTH.map(|side| self.added(side, pin.station)));
+        let lets_out = added.any(|added| added < -NOUGHT);
+        let mut steps: Vec<String> = opened.iter().map(|edge| format!("Open first: {edge}.")).collect();
+        steps.push(match self.place_words(of.tape) {
+            Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
+            None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
+        });
+        steps.push(format!("Lay the tape along the middle with 0 at the {datum}. Tick each station."));
+        steps.push(
             "From each tick measure the fold depth to either side of the middle and make a dot.".into(),
-            join.into(),
-            "Baste, and try it on again.".into(),
-            sew,
+        );
+        steps.push(join.into());
+        steps.push("Baste along the chalk.".into());
+        if lets_out || self.is_moved() {
+            steps.push("Unpick the old dart and press it flat; the basting holds the new one.".into());
+        }
+        steps.push("Try it on again.".into());
+        steps.push(sew);
+        steps.push(match is_there && !lets_out && !self.is_moved() {
+            true => "Take out the basting, and the old stitching inside the fold.".into(),
+            false => "Take out the basting.".into(),
+        });
+        steps.push(
             "Finish each point with short stitches or a hand knot, without a lump. Press over a ham, towards the centre."
                 .into(),
-        ]
+        );
+        if opened.is_some() {
+            steps.push("Close what was opened.".into());
+        }
+        steps
     }
 }

@@ -4,7 +4,7 @@ use super::{AlteredDart, DartChange};
 use crate::change::seam::{LiningThere, StitchingLine};
 use crate::change::{Change, ChangeKey, DrawnChange, NOUGHT};
 use crate::fitting::{FrontShare, GarmentSide, How, Reading, SidePolicy};
-use crate::garment::{Band, Dart, Seam};
+use crate::garment::{Band, Dart, Garment, Seam};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides, runs_out};
 use crate::length::{Length, Measure, Station, Taught, Unit};
 use crate::place::Level;
@@ -241,16 +241,13 @@ impl AlteredDart<'_> {
         Some(found)
     }
 
-    /// What it begins in gets shorter by what it takes there, or longer; the other edge keeps its length.
-    fn edge_it_begins_in(&self, subject: &Subject<'_>) -> Option<Finding> {
-        let (garment, tape) = (subject.garment, subject.tape);
-        let [left, right] =
-            GarmentSide::BOTH.map(|side| self.chalked_more(side, Station(self.length), tape) * 2);
+    /// The edge that it begins in; nothing where both its ends are free, or it begins in no edge.
+    pub(super) fn edge(&self, garment: &Garment) -> Option<Edge> {
         let of = |seam: Seam, edge: usize| garment.seam(seam).map(|_| Edge::Of(seam, edge));
-        let (edge, off) = match self.key() {
-            Dart::Bust => (of(Seam::SideSeam, 0)?, left.max(right)),
-            Dart::Shoulder => (of(Seam::ShoulderSeam, 1)?, left.max(right)),
-            Dart::FrontFishEye | Dart::BackFishEye => return None,
+        match self.key() {
+            Dart::Bust => of(Seam::SideSeam, 0),
+            Dart::Shoulder => of(Seam::ShoulderSeam, 1),
+            Dart::FrontFishEye | Dart::BackFishEye => None,
             Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
                 let waist = garment.level(Level::Waist)?.station.length;
                 if (self.base? - waist).abs() > AT_THE_WAIST {
@@ -258,9 +255,17 @@ impl AlteredDart<'_> {
                 }
                 let upper = usize::from(!garment.hangs_from_shoulders() || self.point? < self.base?);
                 let band = || (!garment.hangs_from_shoulders()).then_some(Edge::Band(garment.found.band));
-                (of(Seam::WaistSeam, upper).or_else(band)?, left + right)
+                of(Seam::WaistSeam, upper).or_else(band)
             }
-        };
+        }
+    }
+
+    /// What it begins in gets shorter by what it takes there, or longer; the other edge keeps its length.
+    fn edge_it_begins_in(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let edge = self.edge(subject.garment)?;
+        let [left, right] =
+            GarmentSide::BOTH.map(|side| self.chalked_more(side, Station(self.length), subject.tape) * 2);
+        let off = if self.key().runs_up_and_down() { left + right } else { left.max(right) };
         if off == Length::ZERO {
             return None;
         }

@@ -386,6 +386,38 @@ mod two_sides {
     }
 
     #[test]
+    fn sides_that_are_pinned_nowhere_beside_each_other_are_asked_about() {
+        let apart = both(&[(0, 200), (100, 150)], &[(200, 100), (300, 100)], None);
+        assert_eq!(
+            (apart.from, apart.undecided, apart.apart),
+            (SidesFrom::By(SidePolicy::KeepEach), true, None)
+        );
+        let at = |mm| Station(Length::from_mm(mm));
+        assert_eq!(apart.not_beside, Some([(at(0), at(100)), (at(200), at(300))]));
+        let decided = both(&[(0, 200)], &[(200, 100)], Some(SidePolicy::Mean));
+        assert!(!decided.undecided && decided.not_beside.is_some());
+        assert_eq!(both(&[(0, 200)], &[(0, 200)], None).not_beside, None);
+    }
+
+    proptest! {
+        /// What is there once is the same line whichever side its pins were entered on, and needs no decision.
+        #[test]
+        fn what_has_no_sides_is_one_line(pins in prop::collection::vec((0_i64..30, 1_i64..40, any::<bool>()), 1..6)) {
+            let reading = |(n, (gap, depth, right)): (i64, &(i64, i64, bool))| Reading {
+                side: if *right { GarmentSide::Right } else { GarmentSide::Left },
+                ..readings(GarmentSide::Left, &[(n * 40 + gap, *depth)]).remove(0)
+            };
+            let mixed: Vec<Reading> = (0..).zip(&pins).map(reading).collect();
+            let left: Vec<Reading> =
+                mixed.iter().map(|r| Reading { side: GarmentSide::Left, ..r.clone() }).collect();
+            let [mixed, left] = [mixed, left].map(|r| reconcile(&r, FrontShare::default(), Some(SidePolicy::Mean), true));
+            prop_assert_eq!(&mixed.pins, &left.pins);
+            prop_assert_eq!(&mixed.pins[0], &mixed.pins[1]);
+            prop_assert_eq!((mixed.from, mixed.undecided, mixed.apart), (SidesFrom::Once, false, None));
+        }
+    }
+
+    #[test]
     fn a_quarter_inch_is_a_wobble_and_more_is_a_question() {
         let decided = both(&[(0, 200)], &[(0, 140)], None);
         assert_eq!((decided.from, decided.undecided), (SidesFrom::By(SidePolicy::Mean), false));
