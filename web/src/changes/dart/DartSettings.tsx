@@ -10,8 +10,11 @@ const PLACE = [
   { field: "from_side_seam", label: "from the side seam", of: "Distance from the side seam" },
 ] as const;
 
-/** How left and right agree, and where a new pair lies. */
+/** How left and right agree, and where the pair lies: a new one is put there, one that is there can be moved. */
 export function DartSettings({ input, shows, complaint, onChange }: Editing<"dart">) {
+  // What lies across has no height to be put at.
+  const asked = PLACE.filter(({ field }) => (field === "from_side_seam" ? shows?.is_new : shows?.place));
+  const usual = shows?.is_new ? "assumed" : "as it is";
   return (
     <div className={styles["line-settings"]}>
       <SidesSetting
@@ -20,24 +23,23 @@ export function DartSettings({ input, shows, complaint, onChange }: Editing<"dar
           onChange({ sides });
         }}
       />
-      {shows?.is_new &&
-        PLACE.map(({ field, label, of }) => (
-          <div key={field}>
-            <span className={styles["label"]}>{label ?? `${shows.top} above the hem`}</span>
-            <LengthField
-              label={of}
-              shown={input[field] ?? ""}
-              placeholder={field === "from_side_seam" ? "" : "assumed"}
-              complaint={complaint(field)}
-              onRead={(length) => {
-                onChange({ [field]: length });
-              }}
-              onEmpty={() => {
-                onChange({ [field]: null });
-              }}
-            />
-          </div>
-        ))}
+      {asked.map(({ field, label, of }) => (
+        <div key={field}>
+          <span className={styles["label"]}>{label ?? `${shows?.top ?? "other end"} above the hem`}</span>
+          <LengthField
+            label={of}
+            shown={input[field] ?? ""}
+            placeholder={field === "from_side_seam" ? "" : usual}
+            complaint={complaint(field)}
+            onRead={(length) => {
+              onChange({ [field]: length });
+            }}
+            onEmpty={() => {
+              onChange({ [field]: null });
+            }}
+          />
+        </div>
+      ))}
       {shows?.place && <p className={clsx("quiet", styles["dart-place"])}>{shows.place}</p>}
     </div>
   );

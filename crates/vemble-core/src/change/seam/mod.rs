@@ -3,6 +3,7 @@
 mod allowance;
 mod card;
 mod drawing;
+mod ends;
 mod fair;
 mod in_the_way;
 mod input;
@@ -21,12 +22,13 @@ mod told;
 #[cfg(test)]
 mod tests;
 
+pub use ends::Ends;
 pub(crate) use fair::through;
 pub use input::{SeamChange, SeamShare};
 pub(crate) use judge::Found;
 pub use length::{EDGES_MAY_DIFFER, EdgeLengths, edge_lengths};
 pub(crate) use line::draw;
-pub use line::{AlteredSeam, Ends, StitchingLine, TOLERANCE, alter};
+pub use line::{AlteredSeam, StitchingLine, TOLERANCE, alter};
 pub(crate) use partners::LiningThere;
 
 pub use shown::Shown;

@@ -3,8 +3,9 @@
 //! Pins of half the depth, made fair with half the tolerance, give half the curve: so each share is drawn like the whole, with its
 //! tolerance and its ends, and the sum holds between the pins too.
 
+use super::ends::Ends;
 use super::input::SeamShare;
-use super::line::{Draft, Ends};
+use super::line::Draft;
 use crate::change::sides::between;
 use crate::change::{Pin, SidesFrom, Wrongs};
 use crate::fault::Wrong;
