@@ -2450,6 +2450,7 @@ export interface components {
             assumed?: boolean;
             /** @description Cuts were made into the allowance: it gives only to the clip. */
             clipped?: boolean;
+            clips_leave?: components["schemas"]["Measure"] | null;
             /** @description How its raw edges are finished. */
             finish?: components["schemas"]["Finish"];
             /** @description The two allowances were trimmed to different widths. */

@@ -243,7 +243,11 @@ fn wrong_seams(garment: &Garment) -> Vec<Fault> {
         if seam.length.length <= Length::ZERO {
             fault("length".into(), Wrong::NotPositive { found: seam.length });
         }
-        let allowances = [("allowance", Some(seam.allowance)), ("allowance_back", seam.allowance_back)];
+        let allowances = [
+            ("allowance", Some(seam.allowance)),
+            ("allowance_back", seam.allowance_back),
+            ("clips_leave", seam.clips_leave),
+        ];
         for (field, found) in allowances {
             if let Some(found) = found.filter(|f| f.length.is_negative()) {
                 fault(field.into(), Wrong::Negative { found });

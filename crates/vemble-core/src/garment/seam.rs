@@ -248,6 +248,9 @@ pub struct SeamFacts {
     /// Cuts were made into the allowance: it gives only to the clip.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub clipped: bool,
+    /// Of clipped allowances: what the cuts leave whole, from the stitching to where they end.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub clips_leave: Option<Measure>,
     /// The two allowances were trimmed to different widths.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub graded: bool,

@@ -99,6 +99,7 @@ pub(crate) fn starting_seam(garment: &Garment, body: &Proportions<'_>, spec: &Se
         allowance: mm(spec.allowance_mm),
         allowance_back: None,
         clipped: false,
+        clips_leave: None,
         graded: false,
         finish: spec.finish,
         topstitched: garment.kind.template().topstitched.contains(&spec.seam),

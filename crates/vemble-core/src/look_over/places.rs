@@ -215,14 +215,14 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             label: label.into(),
             shown: measure.map(|m| tape.figure(m.length)),
             // The other edge is usually like the first.
-            may_be_empty: field == "allowance_back",
+            may_be_empty: matches!(field, "allowance_back" | "clips_leave"),
         };
         let yes_no = |field: &str, label: &str, value: bool| Field::YesNo {
             path: at(field),
             label: label.into(),
             value: Some(value),
         };
-        let fields = vec![
+        let mut fields = vec![
             length("allowance", "allowance, each edge", Some(seam.allowance)),
             length(
                 "allowance_back",
@@ -240,6 +240,10 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             yes_no("graded", "graded", seam.graded),
             yes_no("topstitched", "topstitched", seam.topstitched),
         ];
+        if seam.clipped {
+            let leave = length("clips_leave", "from the stitching to the clips", seam.clips_leave);
+            fields.push(leave);
+        }
         let why = match (seam.seam.run(), seam.seam.is_single()) {
             (Run::Across, true) => "What must be unpicked where an altered seam crosses it.",
             (Run::Across, false) => "What shoulders and armholes can give.",

@@ -15,7 +15,7 @@ use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
 use crate::figure::{Hanging, StandChanges, hanging_with, stand_changes};
 use crate::garment::Garment;
-use crate::judge::{Finding, FindingKey, Girth, Outcome, Subject, girths, judge};
+use crate::judge::{Finding, FindingKey, Outcome, Subject, girths, judge};
 use crate::length::{Measure, Tape};
 use crate::shown::{SolvedChange, show};
 use crate::stages::{Progress, StageLine};
@@ -260,7 +260,7 @@ pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
     let put_on = newest.map(TryOn::put_on).unwrap_or_default();
     let subject = Subject { garment, wearer, changes: &changes, put_on, tape };
     let checks = match newest.filter(|_| !changes.is_empty()) {
-        Some(try_on) => told_checks(&subject, &girths(&subject), try_on),
+        Some(try_on) => told_checks(&subject, &judge(&subject, &girths(&subject)), try_on),
         None => Vec::new(),
     };
     let count = |outcome| checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
@@ -299,9 +299,9 @@ fn draw_below<'a>(
     })
 }
 
-fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn) -> Vec<Check> {
-    let to = Teller { garment: subject.garment, tape: subject.tape };
-    let findings: Vec<Finding> = judge(subject, girths);
+/// What is said of what was found, after what would mend it was left as it is or tried.
+fn told_checks(subject: &Subject<'_>, findings: &[Finding], try_on: &TryOn) -> Vec<Check> {
+    let to = Teller::of(subject.garment, subject.tape);
     let mut checks: Vec<Check> = findings.iter().map(|finding| tell(finding, &to)).collect();
     pass_over(&mut checks, &try_on.passed_over.iter().map(|p| (&p.finding, &p.why[..])));
     checks
@@ -310,8 +310,9 @@ fn told_checks(subject: &Subject<'_>, girths: &[Girth], try_on: &TryOn) -> Vec<C
 fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, with_cards: bool) -> SolvedTryOn {
     let (girths, tape) = (girths(subject), subject.tape);
     let levels = tell_levels(subject.garment, &girths, tape);
-    let mut checks = told_checks(subject, &girths, try_on);
-    keep_what_mends(&mut checks, subject, try_on);
+    let mut findings = judge(subject, &girths);
+    keep_what_mends(&mut findings, subject, try_on);
+    let checks = told_checks(subject, &findings, try_on);
     let changes = subject.changes.iter().map(|change| show(change, subject, tape)).collect();
     let cards = if with_cards { cards(subject, try_on, &levels, &checks) } else { Vec::new() };
     let stand = stand_changes(subject.garment, subject.wearer, subject.changes, &girths);
@@ -320,21 +321,21 @@ fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, with_cards: bool) -> Solv
 
 /// Leaves only those mends that mend: tried, their check passes and none that passed stops. What would mend one thing and break another is
 /// no way out. Takes as long as judging once for each that is offered.
-fn keep_what_mends(checks: &mut [Check], subject: &Subject<'_>, try_on: &TryOn) {
+fn keep_what_mends(findings: &mut [Finding], subject: &Subject<'_>, try_on: &TryOn) {
     let passing: Vec<FindingKey> =
-        checks.iter().filter(|c| c.outcome == Outcome::Passes).map(|c| c.key).collect();
-    for check in checks.iter_mut().filter(|check| !check.mend.is_empty()) {
+        findings.iter().filter(|f| f.outcome == Outcome::Passes).map(|f| f.key).collect();
+    for finding in findings.iter_mut().filter(|finding| !finding.mend.is_empty()) {
         let mut changes = try_on.changes.clone();
-        check.mend.iter().cloned().for_each(|change| change.put_among(&mut changes));
+        finding.mend.iter().cloned().for_each(|change| change.put_among(&mut changes));
         let mends = draw(subject.garment, &changes).is_ok_and(|drawn| {
             let mended = Subject { changes: &drawn, ..*subject };
             let found = judge(&mended, &girths(&mended));
             let outcome = |key: &FindingKey| found.iter().find(|f| f.key.is(key)).map(|f| f.outcome);
-            outcome(&check.key).is_none_or(|outcome| outcome == Outcome::Passes)
+            outcome(&finding.key).is_none_or(|outcome| outcome == Outcome::Passes)
                 && passing.iter().all(|key| outcome(key) != Some(Outcome::Stop))
         });
         if !mends {
-            check.mend.clear();
+            finding.mend.clear();
         }
     }
 }

@@ -38,6 +38,7 @@ pub(crate) fn seam_facts(seam: Seam, length: &str, allowance: &str) -> SeamFacts
         allowance: m(allowance),
         allowance_back: None,
         clipped: false,
+        clips_leave: None,
         graded: false,
         finish: Finish::Open,
         topstitched: false,

@@ -95,7 +95,8 @@ kinds!(tell_facts);
 
 /// A finding in words.
 pub(crate) fn tell(finding: &Finding, to: &Teller<'_>) -> Check {
-    let Said { title, figures, reason, remedy } = finding.facts.tell(&finding.key, finding.outcome, to);
+    let to = Teller { mends: !finding.mend.is_empty(), ..*to };
+    let Said { title, figures, reason, remedy } = finding.facts.tell(&finding.key, finding.outcome, &to);
     Check {
         key: finding.key,
         outcome: finding.outcome,

@@ -23,6 +23,15 @@ use crate::length::{Length, Tape};
 pub(crate) struct Teller<'a> {
     pub garment: &'a Garment,
     pub tape: Tape,
+    /// What is told of can be mended by a change that was tried: only then is that change named.
+    pub mends: bool,
+}
+
+impl<'a> Teller<'a> {
+    /// Of a garment on a tape, where nothing is to be mended.
+    pub const fn of(garment: &'a Garment, tape: Tape) -> Self {
+        Self { garment, tape, mends: false }
+    }
 }
 
 impl Teller<'_> {

@@ -21,7 +21,7 @@ const AT_THE_WAIST: Length = Length::from_mm(10);
 #[derive(Clone, Debug)]
 pub(crate) enum Found {
     /// The deepest fold of both sides.
-    Depth { deepest: Length, can_be_split: bool },
+    Depth { deepest: Length },
     /// The last stretch to a point, and the fold it runs out from.
     RunOut { run: Length, depth: Length, safe: i64 },
     /// A point in front, so far below the bust line.
@@ -82,9 +82,8 @@ impl AlteredDart<'_> {
         let deepest = GarmentSide::BOTH.into_iter().flat_map(at).max()?;
         let most = ONE_FOLD.on(tape);
         let outcome = if deepest > most { Outcome::Caution } else { Outcome::Passes };
-        let split = if outcome == Outcome::Passes { Vec::new() } else { self.in_two(subject, most) };
-        let found = Found::Depth { deepest, can_be_split: !split.is_empty() };
-        Some(self.finding(Rule::Depth, outcome, found).mended(|| split))
+        let found = Found::Depth { deepest };
+        Some(self.finding(Rule::Depth, outcome, found).mended(|| self.in_two(subject, most)))
     }
 
     /// What its pins take in two pairs: of a new one half of it each, in whole marks; of one that is there all that is added goes to the outer
@@ -210,8 +209,7 @@ impl AlteredDart<'_> {
                 (false, false) => self.moved(height, base),
             }
         };
-        let mend = mend();
-        Some(self.finding(Rule::Placement, outcome, found).mended(|| mend))
+        Some(self.finding(Rule::Placement, outcome, found).mended(mend))
     }
 
     fn let_out_found(&self, subject: &Subject<'_>) -> Option<Finding> {

@@ -11,7 +11,7 @@ impl Tell for Found {
     fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
         let name = key.name(to);
         match self {
-            &Self::Depth { deepest, can_be_split } => {
+            &Self::Depth { deepest } => {
                 let figures = format!(
                     "{} folded, {} taken by each, {} by the pair",
                     to.show(deepest),
@@ -24,7 +24,7 @@ impl Tell for Found {
                     Outcome::Caution | Outcome::Stop => format!("Over {most} one fold stands off."),
                 };
                 Said::new(format!("Depth of the {name}"), figures, reason).mended(outcome, || {
-                    match can_be_split {
+                    match to.mends {
                         true => "Split it over two pairs of darts, the second nearer the side seams.".into(),
                         false => format!("Take {most} at most in one fold, and the rest at a seam."),
                     }
@@ -49,9 +49,8 @@ impl Tell for Found {
                 let figures = format!("its point lies {} below the bust line", to.show(away));
                 let reason =
                     format!("{} or more below it the point does not show.", to.show(OFF_BUST.on(to.tape)));
-                Said::new(format!("Where the {name} ends"), figures, reason).mended(outcome, || {
-                    format!("Let it end {} above the hem.", to.show(bust - OFF_BUST.on(to.tape)))
-                })
+                Said::new(format!("Where the {name} ends"), figures, reason)
+                    .mended(outcome, || end_at(to.show(bust - OFF_BUST.on(to.tape)), to))
             }
             &Self::AboveHip { free, hip } => {
                 let figures = format!(
@@ -62,7 +61,7 @@ impl Tell for Found {
                 );
                 let reason = "Below the fullest hip a dart takes where the body is widest.";
                 Said::new(format!("Where the {name} ends"), figures, reason)
-                    .mended(outcome, || format!("Let it end {} above the hem.", to.show(hip)))
+                    .mended(outcome, || end_at(to.show(hip), to))
             }
             &Self::LetOut { depth, shows_holes } => {
                 let reason = match shows_holes {
@@ -142,6 +141,14 @@ impl Tell for Found {
 
 fn has_two_points(change: ChangeKey) -> bool {
     matches!(change, ChangeKey::Dart(dart) if dart.has_two_points())
+}
+
+/// Where a dart should end, above the hem; pins that lie beyond are in its way.
+fn end_at(height: String, to: &Teller<'_>) -> String {
+    match to.mends {
+        true => format!("Let it end {height} above the hem."),
+        false => format!("Move what is pinned beyond {height} above the hem, then let it end there."),
+    }
 }
 
 /// A dart that lies across takes from the length of an edge on each side.

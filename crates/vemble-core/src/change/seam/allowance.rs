@@ -26,7 +26,10 @@ pub(crate) struct Capacity {
     pub let_out: Length,
     pub has: Length,
     pub keep: Length,
+    /// Cuts were made into it, and nobody looked how far.
     pub is_clipped: bool,
+    /// What cuts leave whole, where they leave less than would have to be kept.
+    pub clips_leave: Option<Length>,
     pub shows_holes: bool,
     pub finish: Finish,
     /// What both edges can give together, and what is asked of both.
@@ -40,7 +43,7 @@ pub(crate) struct Capacity {
 impl Capacity {
     /// What the edge can give.
     pub fn gives(&self) -> Length {
-        self.has - self.keep
+        self.clips_leave.unwrap_or(self.has - self.keep)
     }
 
     /// What it lacks; negative where it has more than enough.
@@ -127,7 +130,8 @@ fn capacity(
     let worst = usize::from(asked[1] - has[1] > asked[0] - has[0]);
     let alike = asked[0] == asked[1] && has[0] == has[1];
     let keep = cloth.keep().on(tape);
-    let gives = has.map(|has| (has - keep).max(Length::ZERO));
+    let clips_leave = facts.clips_leave.filter(|_| facts.clipped).map(|m| tape.round(m.length));
+    let gives = has.map(|has| given(has, keep, clips_leave));
     let whole = chalked.iter().map(|edges| -edges.whole().0).max().unwrap_or_default();
     let needs_sharing = !alike && asked[worst] > gives[worst] && gives[0] + gives[1] >= whole;
     let share = needs_sharing.then(|| share_by(gives, whole, seam, tape)).flatten();
@@ -143,7 +147,8 @@ fn capacity(
         let_out: asked[worst],
         has: has[worst],
         keep,
-        is_clipped: facts.clipped,
+        is_clipped: facts.clipped && clips_leave.is_none(),
+        clips_leave: clips_leave.filter(|leave| *leave < has[worst] - keep),
         shows_holes: cloth.shows_holes,
         finish: facts.finish,
         both: [gives[0] + gives[1], whole],
@@ -181,17 +186,24 @@ fn share_by(
     Some((percent, SeamChange { front_share: Some(share), ..seam.change.as_ref().clone() }))
 }
 
-/// What every seam and dart could give at a level, as far as somebody looked inside: what is inside beyond what must stay. Nothing of a clipped
-/// seam.
+/// What an edge gives: what it has beyond what must stay, and no further than to where cuts into it end.
+fn given(has: Length, keep: Length, clips_leave: Option<Length>) -> Length {
+    let beyond = (has - keep).max(Length::ZERO);
+    clips_leave.map_or(beyond, |leave| leave.min(beyond))
+}
+
+/// What every seam could give at a level, as far as somebody looked inside: what is inside beyond what must stay. Nothing of a
+/// clipped seam whose cuts nobody followed.
 pub(crate) fn gives_at(garment: &Garment, level: Level, tape: Tape) -> Vec<Term> {
     let keep = garment.cloth.keep().on(tape);
     let whole = garment.round(level) == Round::Whole;
     let of_seam = |facts: &SeamFacts| {
         let at = garment.station_on(facts.seam, level)?;
-        if facts.clipped || at > facts.length.length {
+        let clips_leave = facts.clips_leave.filter(|_| facts.clipped).map(|m| tape.round(m.length));
+        if facts.clipped && clips_leave.is_none() || at > facts.length.length {
             return None;
         }
-        let gives = allowances(facts, tape).map(|has| PerEdge((has - keep).max(Length::ZERO)));
+        let gives = allowances(facts, tape).map(|has| PerEdge(given(has, keep, clips_leave)));
         let edges = Edges { front: gives[0], back: gives[1] };
         let times = if facts.seam.is_single() || !whole { 1 } else { 2 };
         let gives = Term { change: ChangeKey::Seam(facts.seam), side: None, times, edges };

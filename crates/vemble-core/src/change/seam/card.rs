@@ -225,7 +225,7 @@ impl AlteredSeam<'_> {
 
     /// What has to come apart before anything is chalked, from the top down.
     fn opened_first(&self, of: &CardOf<'_>) -> Vec<String> {
-        let (garment, to) = (of.subject.garment, Teller { garment: of.subject.garment, tape: of.tape });
+        let (garment, to) = (of.subject.garment, Teller::of(of.subject.garment, of.tape));
         let mut opened = Vec::new();
         if self.goes_through_the_waist(garment) && garment.has_band() {
             opened.push("the waistband there".to_owned());

@@ -43,8 +43,6 @@ pub(crate) struct Grain {
     pub limb: Limb,
     pub deepest: Length,
     pub most: Length,
-    /// Split with the other seam it would be no more than that on either.
-    pub can_be_split: bool,
 }
 
 /// A limb that a seam runs along, and the seam that it can be shared with, where there is one.
@@ -108,7 +106,7 @@ fn grain(
     let outcome = if deepest > most { Outcome::Caution } else { Outcome::Passes };
     let split = || {
         let Limb::Leg { other } = limb else { return None };
-        if outcome == Outcome::Passes || subject.tape.round(deepest.fraction(1, 2)) > most {
+        if subject.tape.round(deepest.fraction(1, 2)) > most {
             return None;
         }
         // An end that somebody set on it need not lie beyond what it would be given.
@@ -123,7 +121,6 @@ fn grain(
         let share = SeamShare { seam: other, percent: 50 };
         can_share.then(|| Change::Seam(SeamChange { spread: vec![share], ..seam.change.as_ref().clone() }))
     };
-    let split = split();
-    let facts = Found::Grain(Grain { limb, deepest, most, can_be_split: split.is_some() });
-    Some(Finding::new(seam.finding(Rule::Hang, side), outcome, facts).at(from).mended(|| split))
+    let facts = Found::Grain(Grain { limb, deepest, most });
+    Some(Finding::new(seam.finding(Rule::Hang, side), outcome, facts).at(from).mended(split))
 }

@@ -60,12 +60,13 @@ fn run_out(facts: &RunOut, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
         key.and_side()
     );
     Said::new(title, figures, reason).mended(outcome, || match facts.wanted {
-        Some(wanted) => {
+        Some(wanted) if to.mends => {
             // On the far side of the mark, so that it is long enough.
             let mark = to.tape.mark();
             let at = if facts.downwards { -(-wanted.0).up_to(mark) } else { wanted.0.up_to(mark) };
             format!("Let it meet the old stitching at {}.", to.show(at))
         }
+        Some(_) => "Take less at the last pin: something else stands where it would have to run out.".into(),
         None if facts.ends_at_pin => {
             "The pin of 0 ends it: take less at the pin beside that, or put it further away.".into()
         }
@@ -97,13 +98,16 @@ fn capacity(facts: &Capacity, key: &FindingKey, outcome: Outcome, to: &Teller<'_
         Some(n) => format!("on the {} edge", edges(key)[n]),
         None => "per edge".into(),
     };
-    let figures = format!(
-        "{} allowance − {} to keep = {} to give {edge}; let out by {}",
-        to.bare(facts.has),
-        to.bare(facts.keep),
-        to.show(facts.gives()),
-        to.show(facts.let_out)
-    );
+    let let_out = to.show(facts.let_out);
+    let figures = match facts.clips_leave {
+        Some(leave) => format!("the clips leave {} to give {edge}; let out by {let_out}", to.show(leave)),
+        None => format!(
+            "{} allowance − {} to keep = {} to give {edge}; let out by {let_out}",
+            to.bare(facts.has),
+            to.bare(facts.keep),
+            to.show(facts.gives())
+        ),
+    };
     let reason = match outcome {
         Outcome::Stop => format!("Short by {} {edge}.", to.show_at_least(facts.short())),
         Outcome::Caution if facts.is_clipped => "The allowance is clipped: it gives only to the clip.".into(),
@@ -117,7 +121,7 @@ fn capacity(facts: &Capacity, key: &FindingKey, outcome: Outcome, to: &Teller<'_
     Said::new(title, figures, reason).mended(outcome, || match outcome {
         Outcome::Stop => short_of(facts, key, to),
         Outcome::Caution | Outcome::Passes if facts.is_clipped => {
-            "Look how far up the clips go, and let out no further.".into()
+            "Look how far the clips go, and say it in the look-over: let out no further.".into()
         }
         Outcome::Caution | Outcome::Passes => {
             "Unpick a hidden stretch first and look at the line.".to_owned()
@@ -127,7 +131,7 @@ fn capacity(facts: &Capacity, key: &FindingKey, outcome: Outcome, to: &Teller<'_
 
 /// What to do about a seam that has too little to give.
 fn short_of(facts: &Capacity, key: &FindingKey, to: &Teller<'_>) -> String {
-    if let Some(percent) = facts.share {
+    if let Some(percent) = facts.share.filter(|_| to.mends) {
         let [both, whole] = facts.both;
         let [one, _] = edges(key);
         return format!(
@@ -217,7 +221,7 @@ fn grain(facts: &Grain, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> 
     let figures = format!("{} per edge from one seam of the {limb}", to.show(facts.deepest));
     let title = format!("Grain of the {limb} at the {}{}", key.name(to), key.and_side());
     Said::new(title, figures, reason).mended(outcome, || match facts.limb {
-        Limb::Leg { other } if facts.can_be_split => {
+        Limb::Leg { other } if to.mends => {
             format!("Split it with the {}: half of it on each.", ChangeKey::Seam(other).name(to.garment))
         }
         Limb::Leg { .. } | Limb::Sleeve => {

@@ -164,8 +164,18 @@ fn a_clipped_allowance_and_an_uneven_one_are_taken_at_their_least() {
     // 1.4 − 1.0 to keep in cloth that frays: 0.4 per edge, a gap of 0.8.
     assert_eq!(gap(&dress, "0.8 cm").outcome, Outcome::Passes);
     assert_eq!(gap(&dress, "1 cm").outcome, Outcome::Stop);
-    dress.seams.iter_mut().find(|s| s.seam == Seam::SideSeam).unwrap().clipped = true;
-    assert_eq!(gap(&dress, "0.8 cm").outcome, Outcome::Caution);
+    let mut clipped = |leave: Option<&str>| {
+        let seam = dress.seams.iter_mut().find(|s| s.seam == Seam::SideSeam).unwrap();
+        (seam.clipped, seam.clips_leave) = (true, leave.map(m));
+        gap(&dress, "0.8 cm")
+    };
+    assert_eq!(clipped(None).outcome, Outcome::Caution, "nobody looked how far");
+    assert_eq!(clipped(Some("0.4 cm")).outcome, Outcome::Passes);
+    let short = clipped(Some("0.3 cm"));
+    assert_eq!(
+        (short.outcome, short.figures.as_str()),
+        (Outcome::Stop, "the clips leave 0.3 cm to give on the back edge; let out by 0.4 cm")
+    );
 }
 
 proptest! {
