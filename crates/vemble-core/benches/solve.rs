@@ -10,7 +10,7 @@ use vemble_core::fitting::Reading;
 use vemble_core::garment::{Beginning, Kind, Seam, SeamFacts, begin, cloth_named};
 use vemble_core::length::{Length, Measure, Tape};
 use vemble_core::look_over::look_over;
-use vemble_core::solve::{glance, solve};
+use vemble_core::solve::{For, glance, solve, solve_for};
 
 /// What the program allocates with.
 #[global_allocator]
@@ -97,6 +97,10 @@ fn whole_document(criterion: &mut Criterion) {
     {
         criterion.bench_function(name, |bench| bench.iter(|| solve(black_box(&document), Tape::Cm)));
     }
+    let dragged = twelve_pins();
+    criterion.bench_function("a drag, 12 pins", |bench| {
+        bench.iter(|| solve_for(black_box(&dragged), Tape::Cm, For::Drag));
+    });
 }
 
 /// The stand of every kind, from three sides; and what the rail shows of it.

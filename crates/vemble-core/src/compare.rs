@@ -7,7 +7,7 @@ use crate::fitting::{GarmentSide, Reading};
 use crate::garment::Garment;
 use crate::judge::{Subject, girths};
 use crate::length::{Length, Tape};
-use crate::solve::{SolvedTryOn, solve_without_cards};
+use crate::solve::{For, SolvedTryOn, solve_for};
 use crate::told::level_name;
 use crate::try_on::TryOn;
 use serde::Serialize;
@@ -54,7 +54,7 @@ impl Row {
 /// # Errors
 /// What cannot be solved.
 pub fn compare(document: &Document, tape: Tape) -> Result<Comparison, Vec<Fault>> {
-    let solved = solve_without_cards(document, tape)?;
+    let solved = solve_for(document, tape, For::Drag)?;
     let Some(newest) = document.newest() else { return Ok(Comparison { columns: vec![], sections: vec![] }) };
     let try_ons = &document.try_ons;
     let row = |what: &str, cell: &dyn Fn(&TryOn) -> String| {

@@ -42,8 +42,9 @@ fn main() {
     });
     let (address, store) = started.recv().expect("the server starts");
     runtime.block_on(async {
-        let solve =
-            |document: &str| request("POST", "/api/v1/solve", "content-type: application/json\r\n", document);
+        let solve = |document: &str| {
+            request("POST", "/api/v1/solve?dragged=true", "content-type: application/json\r\n", document)
+        };
         let drag: Vec<_> = a_drag(DOCUMENT).iter().map(|document| solve(document)).collect();
         load(address, &drag, IN_FLIGHT, 20).await;
         report("POST /api/v1/solve, 50 in flight", &load(address, &drag, IN_FLIGHT, 200).await);

@@ -14,7 +14,7 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
-use vemble_core::solve::{Solved, SoundState, solve as solve_whole, solve_without_cards};
+use vemble_core::solve::{For, Solved, SoundState, solve_for};
 use vemble_exchange::document::{Complaint, OneState, read_document};
 
 /// States that were judged, by their id and revision; a drag sends the same again and again.
@@ -68,9 +68,22 @@ pub struct Wanted {
     /// The user's tape; centimetres when absent.
     #[serde(default)]
     tape: Tape,
-    /// The chalk cards too; a drag does not need them.
+    /// The chalk cards too; a page does not need them.
     #[serde(default)]
     cards: bool,
+    /// While something is dragged: what would mend a check is neither tried nor offered.
+    #[serde(default)]
+    dragged: bool,
+}
+
+impl Wanted {
+    const fn what(self) -> For {
+        match (self.cards, self.dragged) {
+            (true, _) => For::Cards,
+            (false, false) => For::Page,
+            (false, true) => For::Drag,
+        }
+    }
 }
 
 /// Derives lines, checks and drawings from a document, and its chalk cards if asked. Stores nothing.
@@ -87,21 +100,21 @@ pub(crate) async fn solve(
     queue: web::Data<Queue>,
     body: Body,
 ) -> Result<HttpResponse, ApiError> {
-    let Wanted { tape, cards } = wanted.into_inner();
+    let (tape, wanted) = (wanted.tape, wanted.what());
     let json = bytes(&request, body)?;
-    let answer = queue.run(move || derived(&json, tape, cards, &sound)).await??;
+    let answer = queue.run(move || derived(&json, tape, wanted, &sound)).await??;
     Ok(HttpResponse::Ok().content_type(ContentType::json()).body(answer))
 }
 
 /// What follows from the document `json`, as JSON.
-fn derived(json: &[u8], tape: Tape, cards: bool, sound: &Sound) -> Result<Vec<u8>, ApiError> {
+fn derived(json: &[u8], tape: Tape, wanted: For, sound: &Sound) -> Result<Vec<u8>, ApiError> {
     let known = OneState::read(json).and_then(|one| Some((sound.of(&one)?, one.try_ons)));
     let solved: Result<Solved, _> = match known {
-        Some((known, try_ons)) => known.state.solve(&try_ons, tape, cards),
+        Some((known, try_ons)) => known.state.solve(&try_ons, tape, wanted),
         // What has a history, does not read, or has a fault is read whole: that says what is wrong.
         None => {
             let document = read_document(json).map_err(ApiError::Malformed)?;
-            if cards { solve_whole(&document, tape) } else { solve_without_cards(&document, tape) }
+            solve_for(&document, tape, wanted)
         }
     };
     let solved = solved.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))?;

@@ -14,7 +14,7 @@ use vemble_core::document::{Document, wrong_try_on};
 use vemble_core::fault::Fault;
 use vemble_core::fitting::Worn;
 use vemble_core::length::Tape;
-use vemble_core::solve::solve_without_cards;
+use vemble_core::solve::{For, solve_for};
 use vemble_core::try_on::{Meant, Prefer, TryOn, merge, rebase};
 use vemble_exchange::document::Complaint;
 use vemble_store::{AccountStore, Store, StoreError, StoredTryOn};
@@ -96,7 +96,7 @@ fn check(alone: &Document, tape: Tape) -> Result<(), ApiError> {
         let complaint = Complaint::of(fault, tape);
         Complaint { path: complaint.path.replacen("try_ons[0]", "try_on", 1), ..complaint }
     };
-    match solve_without_cards(alone, tape) {
+    match solve_for(alone, tape, For::Drag) {
         Ok(_) => Ok(()),
         Err(faults) => Err(ApiError::Invalid(faults.iter().map(below).collect())),
     }

@@ -5375,8 +5375,10 @@ export interface operations {
             query?: {
                 /** @description The user's tape; centimetres when absent. */
                 tape?: components["schemas"]["Tape"];
-                /** @description The chalk cards too; a drag does not need them. */
+                /** @description The chalk cards too; a page does not need them. */
                 cards?: boolean;
+                /** @description While something is dragged: what would mend a check is neither tried nor offered. */
+                dragged?: boolean;
             };
             header?: never;
             path?: never;

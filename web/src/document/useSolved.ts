@@ -14,6 +14,8 @@ import { documentOf } from "./changes";
 interface Job {
   document: Document;
   tape: Tape;
+  /** The hand still moves: what would mend a check is asked for once it lets go. */
+  dragged: boolean;
 }
 
 /**
@@ -40,7 +42,7 @@ export function useSolved(garment: Document, tryOn: TryOn, tape: Tape) {
         wanted.current = null;
         try {
           const request = api.POST("/api/v1/solve", {
-            params: { query: { tape: next.tape } },
+            params: { query: { tape: next.tape, dragged: next.dragged } },
             body: next.document,
           });
           const solved = await answer(request);
@@ -55,7 +57,8 @@ export function useSolved(garment: Document, tryOn: TryOn, tape: Tape) {
   }, []);
   const held = useRef<TryOn | null>(null);
   const askAsHeld = useCallback(() => {
-    ask({ document: documentOf(garment, [held.current ?? tryOn]), tape });
+    const dragged = held.current !== null;
+    ask({ document: documentOf(garment, [held.current ?? tryOn]), tape, dragged });
   }, [ask, garment, tryOn, tape]);
   // What was let go of may be kept in the same breath: one question for both.
   const [times, setTimes] = useState(0);

@@ -90,25 +90,32 @@ pub struct SolvedTryOn {
 /// # Ok::<(), serde_json::Error>(())
 /// ```
 pub fn solve(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
-    solve_with(document, tape, true)
+    solve_for(document, tape, For::Cards)
 }
 
-/// As [`solve`], without chalk cards.
+/// What something is derived for: only that much of it is.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum For {
+    /// Everything, with the chalk cards.
+    Cards,
+    /// A page, which shows no cards.
+    Page,
+    /// A hand that moves a pin: no cards, and what would mend a check is neither tried nor offered before it lets go.
+    Drag,
+}
+
+/// As [`solve`], as much as is wanted.
 ///
 /// # Errors
 /// As [`solve`].
-pub fn solve_without_cards(document: &Document, tape: Tape) -> Result<Solved, Vec<Fault>> {
-    solve_with(document, tape, false)
-}
-
-fn solve_with(document: &Document, tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
+pub fn solve_for(document: &Document, tape: Tape, wanted: For) -> Result<Solved, Vec<Fault>> {
     let faults = document.faults();
     if !faults.is_empty() {
         return Err(faults);
     }
     let states: Vec<Sound<'_>> =
         document.states.iter().map(|state| Sound::of(state, &document.wearer)).collect();
-    derive(&states, &document.try_ons, tape, with_cards)
+    derive(&states, &document.try_ons, tape, wanted)
 }
 
 /// A state of a garment on its wearer with which nothing is wrong, to be solved with one try-on after another: what stays the same while a
@@ -137,11 +144,11 @@ impl SoundState {
         Ok(Self { id: state.id, garment, wearer: wearer.clone() })
     }
 
-    /// As [`solve`], with chalk cards only if asked: a drag does not need them.
+    /// As [`solve_for`].
     ///
     /// # Errors
     /// As [`solve`].
-    pub fn solve(&self, try_ons: &[TryOn], tape: Tape, with_cards: bool) -> Result<Solved, Vec<Fault>> {
+    pub fn solve(&self, try_ons: &[TryOn], tape: Tape, wanted: For) -> Result<Solved, Vec<Fault>> {
         let mut faults = Vec::new();
         for (n, try_on) in try_ons.iter().enumerate() {
             let wrong = wrong_try_on(try_on).into_iter();
@@ -155,7 +162,7 @@ impl SoundState {
             return Err(faults);
         }
         let sound = Sound { id: self.id, garment: Cow::Borrowed(&self.garment), wearer: &self.wearer };
-        derive(&[sound], try_ons, tape, with_cards)
+        derive(&[sound], try_ons, tape, wanted)
     }
 }
 
@@ -173,12 +180,7 @@ impl<'a> Sound<'a> {
 }
 
 /// Of states with which nothing is wrong, and try-ons that name one of them each.
-fn derive(
-    states: &[Sound<'_>],
-    try_ons: &[TryOn],
-    tape: Tape,
-    with_cards: bool,
-) -> Result<Solved, Vec<Fault>> {
+fn derive(states: &[Sound<'_>], try_ons: &[TryOn], tape: Tape, wanted: For) -> Result<Solved, Vec<Fault>> {
     let Some(newest) = states.last() else {
         return Err(vec![Fault { path: "states".into(), wrong: Wrong::NoState }]);
     };
@@ -194,7 +196,7 @@ fn derive(
                     put_on: try_on.put_on(),
                     tape,
                 };
-                solved.push(solve_try_on(&subject, try_on, with_cards));
+                solved.push(solve_try_on(&subject, try_on, wanted));
                 last = Some(next::first_to_chalk(&subject));
             }
             Err(wrong) => faults.extend(
@@ -307,14 +309,19 @@ fn told_checks(subject: &Subject<'_>, findings: &[Finding], try_on: &TryOn) -> V
     checks
 }
 
-fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, with_cards: bool) -> SolvedTryOn {
+fn solve_try_on(subject: &Subject<'_>, try_on: &TryOn, wanted: For) -> SolvedTryOn {
     let (girths, tape) = (girths(subject), subject.tape);
     let levels = tell_levels(subject.garment, &girths, tape);
     let mut findings = judge(subject, &girths);
-    keep_what_mends(&mut findings, subject, try_on);
-    let checks = told_checks(subject, &findings, try_on);
+    if wanted != For::Drag {
+        keep_what_mends(&mut findings, subject, try_on);
+    }
+    let mut checks = told_checks(subject, &findings, try_on);
+    if wanted == For::Drag {
+        checks.iter_mut().for_each(|check| check.mend.clear());
+    }
     let changes = subject.changes.iter().map(|change| show(change, subject, tape)).collect();
-    let cards = if with_cards { cards(subject, try_on, &levels, &checks) } else { Vec::new() };
+    let cards = if wanted == For::Cards { cards(subject, try_on, &levels, &checks) } else { Vec::new() };
     let stand = stand_changes(subject.garment, subject.wearer, subject.changes, &girths);
     SolvedTryOn { changes, levels, checks, cards, stand }
 }

@@ -17,7 +17,7 @@ use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::look_over::look_over;
-use crate::solve::{glance, solve, solve_without_cards, stages};
+use crate::solve::{For, glance, solve, solve_for, stages};
 use crate::tests::kit::{Fitted, trying};
 use crate::try_on::{Chalked, LeftOut, TryOn, Version, Why};
 use proptest::prelude::*;
@@ -326,7 +326,7 @@ proptest! {
             );
         }
         // Without cards it is the same, without cards.
-        let mut bare = solve_without_cards(&document, Tape::Cm).unwrap();
+        let mut bare = solve_for(&document, Tape::Cm, For::Page).unwrap();
         for (bare, full) in bare.try_ons.iter_mut().zip(&together.try_ons) {
             prop_assert!(bare.cards.is_empty());
             bare.cards.clone_from(&full.cards);
@@ -432,7 +432,7 @@ proptest! {
     fn every_mend_mends(seed: u64) {
         let document = Chooser::new(seed).document();
         let tape = Tape::ALL[seed as usize % Tape::ALL.len()];
-        let Ok(solved) = solve_without_cards(&document, tape) else { return Ok(()) };
+        let Ok(solved) = solve_for(&document, tape, For::Page) else { return Ok(()) };
         for (n, solved) in solved.try_ons.iter().enumerate() {
             for check in solved.checks.iter().filter(|check| check.outcome != Outcome::Passes) {
                 if check.mend.is_empty() {
@@ -442,7 +442,7 @@ proptest! {
                 for change in check.mend.clone() {
                     change.put_among(&mut mended.try_ons[n].changes);
                 }
-                let again = solve_without_cards(&mended, tape);
+                let again = solve_for(&mended, tape, For::Page);
                 prop_assert!(again.is_ok(), "{:?}: {:?} of {:?}", again.err(), check.mend, check.key);
                 let again = again.unwrap();
                 let after = |key: &FindingKey| again.try_ons[n].checks.iter().find(|c| c.key.is(key));

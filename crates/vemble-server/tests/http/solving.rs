@@ -14,10 +14,14 @@ async fn solving_needs_no_account_and_has_limits() {
     let core = vemble_core::solve::solve(&typed, vemble_core::length::Tape::Cm).unwrap();
     let (_, with_cards) = server.post("/solve?cards=true", &document).await;
     assert!(with_cards == serde_json::to_value(&core).unwrap(), "the same core call serves the API");
-    // A drag asks for no cards, and gets all the rest.
+    // A page asks for no cards, and gets all the rest; a drag is offered no mends either.
     let mut without = core;
     without.try_ons[0].cards.clear();
-    assert!(solved == serde_json::to_value(without).unwrap());
+    assert!(solved == serde_json::to_value(&without).unwrap());
+    assert!(without.try_ons[0].checks.iter().any(|check| !check.mend.is_empty()));
+    without.try_ons[0].checks.iter_mut().for_each(|check| check.mend.clear());
+    let (_, dragged) = server.post("/solve?dragged=true", &document).await;
+    assert!(dragged == serde_json::to_value(without).unwrap());
 
     let (status, problem) = server.solve(vec![b' '; 30_000_000]).await;
     assert_eq!((status, &problem["type"]), (StatusCode::PAYLOAD_TOO_LARGE, &json!("too-large")));

@@ -50,7 +50,7 @@ impl Tell for Found {
                 let reason =
                     format!("{} or more below it the point does not show.", to.show(OFF_BUST.on(to.tape)));
                 Said::new(format!("Where the {name} ends"), figures, reason)
-                    .mended(outcome, || end_at(to.show(bust - OFF_BUST.on(to.tape)), to))
+                    .mended(outcome, || end_at(bust - OFF_BUST.on(to.tape), to))
             }
             &Self::AboveHip { free, hip } => {
                 let figures = format!(
@@ -61,7 +61,7 @@ impl Tell for Found {
                 );
                 let reason = "Below the fullest hip a dart takes where the body is widest.";
                 Said::new(format!("Where the {name} ends"), figures, reason)
-                    .mended(outcome, || end_at(to.show(hip), to))
+                    .mended(outcome, || end_at(hip, to))
             }
             &Self::LetOut { depth, shows_holes } => {
                 let reason = match shows_holes {
@@ -144,7 +144,8 @@ fn has_two_points(change: ChangeKey) -> bool {
 }
 
 /// Where a dart should end, above the hem; pins that lie beyond are in its way.
-fn end_at(height: String, to: &Teller<'_>) -> String {
+fn end_at(height: Length, to: &Teller<'_>) -> String {
+    let height = to.show(height);
     match to.mends {
         true => format!("Let it end {height} above the hem."),
         false => format!("Move what is pinned beyond {height} above the hem, then let it end there."),
