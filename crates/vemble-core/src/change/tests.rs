@@ -229,6 +229,35 @@ proptest! {
         }
     }
 
+    /// However a taper is shared between the seams of a leg: what is chalked on both is what was pinned, mark for mark, on every tape.
+    #[test]
+    fn shares_are_handed_out_in_whole_marks(depths in prop::collection::vec(1_i64..60, 1..5), percent in 1_u8..100) {
+        let pins = (0..).zip(&depths).map(|(n, mm)| Reading {
+            amount: Measure { length: Length::from_mm(*mm), unit: Unit::Mm },
+            ..pin(LEFT, &format!("{} cm", 10 * n), "0 cm")
+        });
+        let change = |spread| SeamChange {
+            readings: pins.clone().collect(),
+            fairing: Fairing::EveryPin,
+            lower: Some(End::RunsOff {}),
+            upper: meets("60 cm"),
+            spread,
+            ..SeamChange::of(Seam::Outseam)
+        };
+        let garment = trousers();
+        let [alone, shared] = [vec![], vec![SeamShare { seam: Seam::Inseam, percent }]].map(|spread| [change(spread)]);
+        let (alone, shared) = (alter_all(&garment, &alone), alter_all(&garment, &shared));
+        for tape in Tape::ALL {
+            for mm in (0..600).step_by(50) {
+                let at = Station(Length::from_mm(mm));
+                let chalk = |seams: &[AlteredSeam<'_>]| -> Length {
+                    seams.iter().filter_map(|seam| seam.line(LEFT).chalked(at, *tape)).map(|e| e.whole().0).sum()
+                };
+                prop_assert_eq!(chalk(&shared), chalk(&alone), "{:?} at {} mm", tape, mm);
+            }
+        }
+    }
+
     /// A seam moves towards the edge that more is taken from, by half of the difference, however that came about.
     #[test]
     fn a_seam_moves_towards_the_edge_that_gives_more(front in 0_i64..40, back in 0_i64..40) {

@@ -30,6 +30,8 @@ pub struct StitchingLine {
     pub pins: Vec<Pin>,
     /// Where it ends.
     pub ends: Ends,
+    /// What of the same pins other seams with the same edges take, by the stations of this one.
+    pub given: Vec<[Curve; 2]>,
 }
 
 impl StitchingLine {
@@ -48,7 +50,25 @@ impl StitchingLine {
         let at = tape.round(station.0);
         // A mark may lie a little beyond the end of the line, which has the end's offset there.
         let is_on = from.0 - tape.mark() <= at && at <= to.0 + tape.mark();
-        is_on.then(|| self.at(Station(at.clamp(from.0, to.0))).chalked(tape))
+        is_on.then(|| self.chalked_on(at.clamp(from.0, to.0), tape))
+    }
+
+    /// What is chalked at a station that it reaches. Where other seams take shares of it, whole marks are handed out: they have theirs, this
+    /// one what is left of the whole, so that together it is what was pinned.
+    fn chalked_on(&self, at: Length, tape: Tape) -> Edges {
+        let own = self.at(Station(at));
+        if self.given.is_empty() {
+            return own.chalked(tape);
+        }
+        let edge = |n: usize, own: Length| {
+            let given: Vec<Length> =
+                self.given.iter().map(|edges| Length::from_cm(edges[n].at(at.cm()))).collect();
+            let whole = own + given.iter().copied().sum();
+            let left = tape.round(whole) - given.into_iter().map(|part| tape.round(part)).sum();
+            // Marks are never taken the other way than the line goes.
+            PerEdge(if own.is_negative() { left.min(Length::ZERO) } else { left.max(Length::ZERO) })
+        };
+        Edges { front: edge(0, own.front.0), back: edge(1, own.back.0) }
     }
 
     /// What is chalked at both ends, at each pin and at each end of a straight stretch between two stations: between those nothing is
@@ -265,7 +285,12 @@ pub(crate) fn draw<'a>(
     if faults.is_empty() {
         faults = share::share_out(garment, &mut drafts);
     }
-    if faults.is_empty() { one_pass::drawn(garment, drafts) } else { Err(faults) }
+    if !faults.is_empty() {
+        return Err(faults);
+    }
+    let mut seams = one_pass::drawn(garment, drafts)?;
+    share::note_given(garment, &mut seams);
+    Ok(seams)
 }
 
 fn wrong_pins(garment: &Garment, facts: &SeamFacts, change: &SeamChange) -> Vec<(String, Wrong)> {
@@ -319,7 +344,7 @@ fn draw_line(
     let front = edge(|e| e.front)?;
     let back =
         if altered.iter().all(|p| p.edges.front == p.edges.back) { front.clone() } else { edge(|e| e.back)? };
-    Ok(StitchingLine { front, back, pins, ends })
+    Ok(StitchingLine { front, back, pins, ends, given: Vec::new() })
 }
 
 /// The curve of one edge through `(station, offset)` pins, with its ends.

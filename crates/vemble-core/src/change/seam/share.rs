@@ -5,7 +5,7 @@
 
 use super::ends::Ends;
 use super::input::SeamShare;
-use super::line::Draft;
+use super::line::{AlteredSeam, Draft};
 use crate::change::sides::between;
 use crate::change::{Pin, SidesFrom, Wrongs};
 use crate::fault::Wrong;
@@ -125,6 +125,27 @@ fn give<'a>(
     };
     draft.given = Some(([on(0), on(1)], tolerance));
     Ok(given)
+}
+
+/// Notes on every line that gives shares away what other seams with the same edges take of it: what is chalked is handed out between them.
+/// A pair and a seam down the middle have no edge in common; there the marks of each stand for themselves.
+pub(super) fn note_given(garment: &Garment, seams: &mut [AlteredSeam<'_>]) {
+    for n in 0..seams.len() {
+        let (from, spread) = (seams[n].facts.seam, seams[n].change.spread.clone());
+        for share in spread {
+            let is_like = share.seam.edges() == from.edges() && share.seam.is_single() == from.is_single();
+            let to = seams.iter().find(|seam| is_like && seam.facts.seam == share.seam);
+            let Some(lines) = to.map(|seam| seam.lines.each_ref().map(|line| [&line.front, &line.back]))
+            else {
+                continue;
+            };
+            let down = garment.height_of_datum(share.seam) - garment.height_of_datum(from);
+            let given = lines.map(|edges| edges.map(|edge| edge.along(down.cm())));
+            for (line, given) in seams[n].lines.iter_mut().zip(given) {
+                line.given.push(given);
+            }
+        }
+    }
 }
 
 /// The first pin of a seam beside which another seam does not run: it can take no share there.
