@@ -64,7 +64,11 @@ impl AlteredDart<'_> {
                 let old = match depth == added {
                     true => String::new(),
                     false => {
-                        format!("{} deep now, {} with the pins; ", tape.bare(depth - added), tape.bare(depth))
+                        format!(
+                            "{} deep without the pins, {} with them; ",
+                            tape.bare(depth - added),
+                            tape.bare(depth)
+                        )
                     }
                 };
                 let sum = format!("{old}2 × {} = {} taken by each", tape.bare(depth), tape.show(depth * 2));
@@ -91,7 +95,8 @@ impl AlteredDart<'_> {
             true => "Sew from the middle to one point, then from the middle to the other.".into(),
             false => format!("Sew from the {} to the point.", self.other_end()),
         };
-        let opened = self.edge(of.subject.garment).map(|edge| match edge {
+        // Where it takes as much of the edge as before, that stays closed.
+        let opened = self.edge_found(of.subject).map(|(edge, _)| match edge {
             Edge::Band(_) => "the waistband there".to_owned(),
             Edge::Of(seam, _) => format!("the {} there", ChangeKey::Seam(seam).name(of.subject.garment)),
         });

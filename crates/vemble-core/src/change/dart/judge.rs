@@ -240,7 +240,7 @@ impl AlteredDart<'_> {
     }
 
     /// The edge that it begins in; nothing where both its ends are free, or it begins in no edge.
-    pub(super) fn edge(&self, garment: &Garment) -> Option<Edge> {
+    fn edge(&self, garment: &Garment) -> Option<Edge> {
         let of = |seam: Seam, edge: usize| garment.seam(seam).map(|_| Edge::Of(seam, edge));
         match self.key() {
             Dart::Bust => of(Seam::SideSeam, 0),
@@ -258,15 +258,18 @@ impl AlteredDart<'_> {
         }
     }
 
-    /// What it begins in gets shorter by what it takes there, or longer; the other edge keeps its length.
-    fn edge_it_begins_in(&self, subject: &Subject<'_>) -> Option<Finding> {
+    /// The edge that it begins in and what that loses, negative where it gains; nothing where that stays as it is.
+    pub(super) fn edge_found(&self, subject: &Subject<'_>) -> Option<(Edge, Length)> {
         let edge = self.edge(subject.garment)?;
         let [left, right] =
             GarmentSide::BOTH.map(|side| self.chalked_more(side, Station(self.length), subject.tape) * 2);
         let off = if self.key().runs_up_and_down() { left + right } else { left.max(right) };
-        if off == Length::ZERO {
-            return None;
-        }
+        (off != Length::ZERO).then_some((edge, off))
+    }
+
+    /// What it begins in gets shorter by what it takes there, or longer; the other edge keeps its length.
+    fn edge_it_begins_in(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let (edge, off) = self.edge_found(subject)?;
         let partner = match edge {
             Edge::Band(_) => Partner::Band,
             Edge::Of(..) => Partner::OtherEdge,

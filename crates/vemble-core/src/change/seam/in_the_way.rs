@@ -82,9 +82,11 @@ impl AlteredSeam<'_> {
             at.is_some_and(|at| from.0 <= at + NEAR && at <= to.0 + NEAR)
         };
         let closures = garment.closures.iter().filter(|closure| is_in(seam, closure.at));
+        // A cuff opens at the sleeve's hem, everything else somewhere from hip to bust.
+        let opens = [Level::Waist, Level::Hip, Level::Bust, Level::SleeveHem];
         things.extend(
             closures
-                .filter(|_| reaches(Level::Waist) || reaches(Level::Hip) || reaches(Level::Bust))
+                .filter(|_| opens.into_iter().any(reaches))
                 .map(|closure| Thing::Closure(closure.closure, closure.at)),
         );
         let at_the_side = matches!(seam, Seam::SideSeam | Seam::Outseam);
@@ -119,10 +121,10 @@ impl AlteredSeam<'_> {
             let seams = garment.seams.iter().map(|facts| facts.seam);
             things.extend(seams.filter(|other| crosses(*other)).map(Thing::Crossing));
         }
-        let at_the_hem = matches!(seam.datum(), "hem" | "sleeve hem") && from.0 <= NEAR;
-        if at_the_hem {
-            let edge = garment.found.edge.filter(|edge| *edge != SpecialEdge::Plain && seam.datum() == "hem");
-            things.push(edge.map_or(Thing::Hem, Thing::Edge));
+        let begins = garment.span_of(seam).0;
+        if matches!(begins, Level::Hem | Level::SleeveHem) && from.0 <= NEAR {
+            let special = |edge: &SpecialEdge| *edge != SpecialEdge::Plain && begins == Level::Hem;
+            things.push(garment.found.edge.filter(special).map_or(Thing::Hem, Thing::Edge));
         }
         things
     }

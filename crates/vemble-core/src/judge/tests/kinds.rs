@@ -178,6 +178,23 @@ fn a_clipped_allowance_and_an_uneven_one_are_taken_at_their_least() {
     );
 }
 
+/// What has to be opened follows from where the line reaches, not from what a datum is called: hems of body and sleeve, a cuff's buttons.
+#[test]
+fn what_a_line_reaches_is_opened_first() {
+    let shirt = round(Kind::Shirt);
+    let opened = |seam: Seam, lower: &str| {
+        let readings = vec![pin(LEFT, lower, "0.5 cm"), pin(LEFT, "20 cm", "0.5 cm")];
+        let fairing = Fairing::EveryPin;
+        let upper = Some(End::MeetsOldStitching { station: m("30 cm") });
+        let result = solved(&shirt, vec![SeamChange { seam, fairing, ..outseam(readings, upper) }]);
+        let check = result.checks.into_iter().find(|c| c.title.starts_with("Opened first"));
+        check.map(|c| c.figures).unwrap_or_default()
+    };
+    assert_eq!(opened(Seam::SleeveSeam, "0 cm"), "the buttons (at the cuffs), the hem");
+    assert_eq!(opened(Seam::SleeveSeam, "15 cm"), "");
+    assert_eq!(opened(Seam::SideSeam, "0 cm"), "the hem");
+}
+
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(64))]
 
