@@ -98,12 +98,16 @@ pub(crate) async fn look_over_garment(
 }
 
 /// A garment as it is, drawn on its wearer. Stores nothing.
-#[utoipa::path(request_body = WornGarment, responses((status = 200, body = Stand), (status = 422, body = Problem)))]
+#[utoipa::path(params(OnTape), request_body = WornGarment, responses((status = 200, body = Stand), (status = 422, body = Problem)))]
 #[post("/stand")]
-pub(crate) async fn stand_of_garment(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn stand_of_garment(
+    request: HttpRequest,
+    on: web::Query<OnTape>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
     let worn: WornGarment = read_body(&request, body)?;
-    checked(&worn, Tape::default())?;
-    Ok(HttpResponse::Ok().json(stand(&worn.garment, &worn.wearer)))
+    checked(&worn, on.tape)?;
+    Ok(HttpResponse::Ok().json(stand(&worn.garment, &worn.wearer, on.tape)))
 }
 
 /// A garment or wearer that cannot be is named by its paths in what was sent.

@@ -4,6 +4,7 @@ use crate::wire::{GarmentState, Problem, TryOnState, WearerState};
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError};
 use std::fmt;
+use vemble_core::length::Tape;
 use vemble_core::try_on::Apart;
 use vemble_exchange::document::Complaint;
 use vemble_exchange::pdf::CardsError;
@@ -248,7 +249,7 @@ impl ApiError {
                 )
             },
             StoreError::StaleGarment(stored) => Problem {
-                stored_garment: Some(Box::new(GarmentState::of(stored.as_ref().clone()))),
+                stored_garment: Some(Box::new(GarmentState::of(stored.as_ref().clone(), Tape::default()))),
                 ..problem(
                     StatusCode::CONFLICT,
                     "stale",

@@ -147,15 +147,16 @@ fn hung(
 }
 
 /// One garment.
-#[utoipa::path(responses((status = 200, body = GarmentState), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[utoipa::path(params(OnTape), responses((status = 200, body = GarmentState), (status = 401, body = Problem), (status = 404, body = Problem)))]
 #[get("/garments/{garment}")]
 pub(crate) async fn one_garment(
     SignedIn(account): SignedIn,
     garment: web::Path<Uuid>,
+    on: web::Query<OnTape>,
     store: web::Data<Store>,
 ) -> Result<HttpResponse, ApiError> {
     let stored = store.account(account.id).document(*garment).await?;
-    Ok(HttpResponse::Ok().json(GarmentState::of(stored)))
+    Ok(HttpResponse::Ok().json(GarmentState::of(stored, on.tape)))
 }
 
 /// A garment to store.
@@ -270,5 +271,5 @@ pub(crate) async fn enter(
     let NewEntry { entry, garment } = read_body(&request, body)?;
     none_of(&wrong_state(&State::first(entry.made(), garment.clone())), on.tape)?;
     let stored = store.account(account.id).enter_sewing(*id, &Sewing { entry, garment }).await?;
-    Ok(HttpResponse::Ok().json(GarmentState::of(stored)))
+    Ok(HttpResponse::Ok().json(GarmentState::of(stored, on.tape)))
 }

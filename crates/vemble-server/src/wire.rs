@@ -35,10 +35,11 @@ pub struct GarmentState {
 }
 
 impl GarmentState {
-    pub fn of(stored: StoredDocument) -> Self {
+    /// With its stages as they are judged on a tape.
+    pub fn of(stored: StoredDocument, tape: Tape) -> Self {
         let StoredDocument { id, version, wearer_id, archived, try_on_versions, document } = stored;
         // What cannot be worked out is looked over.
-        let staged = unbroken(|| stages(&document, Tape::default()));
+        let staged = unbroken(|| stages(&document, tape));
         let (stages, go_on) = staged.unwrap_or_else(|| (Vec::new(), Stage::LookOver));
         Self { id, version, wearer_id, archived, try_on_versions, stages, go_on, document }
     }

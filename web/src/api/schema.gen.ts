@@ -891,7 +891,7 @@ export interface components {
          * @description Measurements of the body, in the order in which a tape goes down it.
          * @enum {string}
          */
-        BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "wrist_girth" | "hand_girth";
+        BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "elbow_girth" | "wrist_girth" | "hand_girth";
         /** @description A card for one change. */
         Card: {
             /** @description What stands on it, from the top down. */
@@ -1442,6 +1442,7 @@ export interface components {
         FrontShare: number;
         /** @description The facts of a garment, as they were found in one look-over. */
         Garment: {
+            across_back?: components["schemas"]["Measure"] | null;
             /**
              * Format: int32
              * @description How many belt loops.
@@ -3762,7 +3763,10 @@ export interface operations {
     };
     one_garment: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
             header?: never;
             path: {
                 garment: string;
@@ -3777,6 +3781,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["GarmentState"];
+                };
+            };
+            /** @description Malformed */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             401: {
@@ -5437,7 +5450,10 @@ export interface operations {
     };
     stand_of_garment: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
             header?: never;
             path?: never;
             cookie?: never;

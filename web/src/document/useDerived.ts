@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { answer, api, problemOf, type Garment, type Tape, type Wearer } from "../api/client";
+import { useSettings } from "../settings";
 
 /** A garment in one state on its wearer. */
 export interface WornGarment {
@@ -33,5 +34,7 @@ export function useLookOver(id: string, worn: WornGarment, tape: Tape, enabled: 
 
 /** The garment as it is, drawn on its wearer. */
 export function useStand(id: string, worn: WornGarment) {
-  return useDerived(["stand", id], worn, () => answer(api.POST("/api/v1/stand", { body: worn }))).value;
+  const { tape } = useSettings();
+  const ask = () => answer(api.POST("/api/v1/stand", { params: { query: { tape } }, body: worn }));
+  return useDerived(["stand", id, tape], worn, ask).value;
 }

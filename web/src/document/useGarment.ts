@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { v7 as newId } from "uuid";
 import { answer, api, type Garment, type GarmentState, type TryOn } from "../api/client";
+import { useSettings } from "../settings";
 import { draftOf, draftsOf, type Draft } from "./drafts";
 import { today } from "./today";
 import { draftsOfGarment, type OneTryOn } from "./useTryOn";
@@ -64,10 +65,14 @@ async function bringUp(state: GarmentState, draft: Draft<TryOn>): Promise<void> 
 
 /** Opens a garment with all its try-ons, anew in each place: what another place entered is there then. */
 export function useGarment(garment: string, place: "garment" | "fitting" | "large" | "card") {
+  const { tape } = useSettings();
   return useQuery({
+    // What it is solved to follows the tape; what is stored does not.
     queryKey: [place, garment],
     queryFn: async (): Promise<Opened> => {
-      const state = await answer(api.GET("/api/v1/garments/{garment}", { params: { path: { garment } } }));
+      const state = await answer(
+        api.GET("/api/v1/garments/{garment}", { params: { path: { garment }, query: { tape } } }),
+      );
       const drafts = await draftsOf<TryOn>(draftsOfGarment(state.id));
       for (const draft of drafts.values()) await bringUp(state, draft);
       const facts = await draftOf<Garment & { wearer?: unknown }>(factsKey(state.id));

@@ -51,6 +51,7 @@ pub enum BodyMeasurement {
     ArmLength,
     UpperArmGirth,
     UpperArmGirthFlexed,
+    ElbowGirth,
     WristGirth,
     HandGirth,
 }
@@ -129,6 +130,7 @@ impl BodyMeasurement {
             Self::ArmLength
             | Self::UpperArmGirth
             | Self::UpperArmGirthFlexed
+            | Self::ElbowGirth
             | Self::WristGirth
             | Self::HandGirth => Limb::Arm,
             Self::Height
@@ -369,6 +371,14 @@ impl BodyMeasurement {
                 0.183,
                 (0.08, 0.45),
                 T::Round(Level::UpperArm)
+            ),
+            Self::ElbowGirth => row!(
+                "elbow girth",
+                "Round the elbow, arm bent.",
+                SIDED,
+                0.16,
+                (0.08, 0.45),
+                T::Round(Level::Elbow)
             ),
             Self::WristGirth => row!(
                 "wrist girth",

@@ -93,7 +93,8 @@ impl<'a> Proportions<'a> {
             | B::AcrossBackWidth
             | B::AcrossBackReaching
             | B::KneeGirth
-            | B::CalfGirth => 1.0 + (self.girth_scale - 1.0) / 2.0,
+            | B::CalfGirth
+            | B::ElbowGirth => 1.0 + (self.girth_scale - 1.0) / 2.0,
             B::AnkleGirth | B::HeelGirth | B::WristGirth | B::HandGirth | B::HeadGirth => {
                 1.0 + (self.girth_scale - 1.0) / 3.0
             }

@@ -229,29 +229,63 @@ proptest! {
         }
     }
 
-    /// However a taper is shared between the seams of a leg: what is chalked on both is what was pinned, mark for mark, on every tape.
+    /// However an amount is shared between seams, pairs of them and those down the middle, alike on both sides or not: what is chalked on
+    /// all together is what would be chalked on the one that was pinned, mark for mark, on every tape.
     #[test]
-    fn shares_are_handed_out_in_whole_marks(depths in prop::collection::vec(1_i64..60, 1..5), percent in 1_u8..100) {
-        let pins = (0..).zip(&depths).map(|(n, mm)| Reading {
-            amount: Measure { length: Length::from_mm(*mm), unit: Unit::Mm },
-            ..pin(LEFT, &format!("{} cm", 10 * n), "0 cm")
-        });
-        let change = |spread| SeamChange {
-            readings: pins.clone().collect(),
-            fairing: Fairing::EveryPin,
-            lower: Some(End::RunsOff {}),
-            upper: meets("60 cm"),
-            spread,
-            ..SeamChange::of(Seam::Outseam)
+    fn shares_are_handed_out_in_whole_marks(
+        depths in prop::collection::vec(1_i64..60, 1..5),
+        right in -4_i64..5,
+        way in 0_usize..5,
+        percent in 1_u8..50,
+        front in prop_oneof![Just(50_u8), 0_u8..=100],
+    ) {
+        let (garment, from, to): (_, _, &[Seam]) = match way {
+            0 => (trousers(), Seam::Outseam, &[Seam::Inseam]),
+            1 => (round(Kind::Dress), Seam::SideSeam, &[Seam::CentreBack]),
+            2 => (round(Kind::Dress), Seam::CentreBack, &[Seam::SideSeam]),
+            3 => (round(Kind::Dress), Seam::SideSeam, &[Seam::CentreBack, Seam::PrincessBack]),
+            _ => (round(Kind::Dress), Seam::CentreBack, &[Seam::SideSeam, Seam::PrincessBack]),
         };
-        let garment = trousers();
-        let [alone, shared] = [vec![], vec![SeamShare { seam: Seam::Inseam, percent }]].map(|spread| [change(spread)]);
+        // Edges that are called otherwise take evenly, whatever the share of the front is.
+        let front = if way < 2 { front } else { 50 };
+        let mut readings = Vec::new();
+        for (n, mm) in (0..).zip(&depths) {
+            for (side, more) in [(LEFT, 0), (RIGHT, right)] {
+                let amount = Measure { length: Length::from_mm((mm + more).max(0)), unit: Unit::Mm };
+                readings.push(Reading { amount, ..pin(side, &format!("{} cm", 10 * n + 2), "0 cm") });
+            }
+        }
+        readings.retain(|reading| from.has_sides() || reading.side == LEFT);
+        let change = |spread| SeamChange {
+            readings: readings.clone(),
+            fairing: Fairing::EveryPin,
+            front_share: Some(front.try_into().unwrap()),
+            lower: Some(End::RunsOff {}),
+            upper: meets("55 cm"),
+            sides: from.has_sides().then_some(SidePolicy::KeepEach),
+            spread,
+            ..SeamChange::of(from)
+        };
+        let spread = to.iter().map(|&seam| SeamShare { seam, percent }).collect();
+        let (alone, shared) = ([change(vec![])], [change(spread)]);
         let (alone, shared) = (alter_all(&garment, &alone), alter_all(&garment, &shared));
         for tape in Tape::ALL {
-            for mm in (0..600).step_by(50) {
+            // Between pins a line through the sums of two sides is not the sum of their lines: those are looked at where a mark lies on them.
+            let stations: Vec<i64> = match (right, tape.unit()) {
+                (0, _) => (0..550).step_by(25).collect(),
+                (_, Unit::In) => continue,
+                _ => (20..).step_by(100).take(depths.len()).collect(),
+            };
+            for mm in stations {
                 let at = Station(Length::from_mm(mm));
                 let chalk = |seams: &[AlteredSeam<'_>]| -> Length {
-                    seams.iter().filter_map(|seam| seam.line(LEFT).chalked(at, *tape)).map(|e| e.whole().0).sum()
+                    let of = |seam: &AlteredSeam<'_>| -> Length {
+                        let up = garment.height_of_datum(from) - garment.height_of_datum(seam.facts.seam);
+                        let lines = &seam.lines[..if seam.facts.seam.is_single() { 1 } else { 2 }];
+                        let at = Station(at.0 + up);
+                        lines.iter().filter_map(|line| line.chalked(at, *tape)).map(|e| e.whole().0).sum()
+                    };
+                    seams.iter().map(of).sum()
                 };
                 prop_assert_eq!(chalk(&shared), chalk(&alone), "{:?} at {} mm", tape, mm);
             }
@@ -387,7 +421,7 @@ fn one_amount_over_several_seams() {
     let result = solved(&dress, trying(vec![side]));
     assert_eq!(
         sum_at(&result, Level::Waist),
-        "100.0 cm as measured round; 100.0 − 2.0 (2 side seams × 2 edges × 0.5) − 1.0 (centre-back seam: 2 edges × 0.5) − 1.2 (2 back princess seams × 2 edges × 0.3) = 95.8 cm"
+        "100.0 cm as measured round; 100.0 − 2.0 (2 side seams × 2 edges × 0.5) − 1.2 (centre-back seam: 2 edges × 0.6) − 0.8 (2 back princess seams × 2 edges × 0.2) = 96.0 cm"
     );
     assert_eq!(result.line(1).sides.words, "25 % of what is pinned on the side seam");
     assert!(result.line(0).pins.iter().all(|p| !p.stands_off), "a pin is not blamed for what others take");
@@ -734,4 +768,29 @@ proptest! {
         let waist = result.levels.iter().find(|l| l.level == Level::Waist).unwrap();
         prop_assert!((Length::from_nm(waist.off.nm) - Length::from_mm(waist_depth * 4)).abs() < Length::from_nm(10_000));
     }
+}
+
+#[test]
+fn a_lining_follows_a_dart_that_is_only_moved() {
+    let mut shirt = shirt();
+    let facts = DartFacts {
+        dart: Dart::BackFishEye,
+        name: None,
+        fold_depth: m("1 cm"),
+        length: m("20 cm"),
+        from_centre: m("8 cm"),
+        assumed: false,
+    };
+    shirt.darts.push(facts);
+    shirt.found.lined = Some(Lined::Fully);
+    let figures = |point: Option<&str>| {
+        let moved = DartChange { point: point.map(m), ..DartChange::of(Dart::BackFishEye) };
+        let result = solved(&shirt, with_darts(moved));
+        result.checks.iter().find(|c| c.title.starts_with("Lining")).map(|c| c.figures.clone())
+    };
+    assert_eq!(figures(None), None, "nothing is changed");
+    assert_eq!(figures(Some("30 cm")), None, "it lies there now");
+    // Its upper half is 5 cm shorter: where it was deepest it is shallower now, and the other way round further down.
+    let shorter = figures(Some("25 cm")).unwrap();
+    assert!(shorter.contains("folded by up to") && shorter.contains("let out by up to"), "{shorter}");
 }

@@ -195,6 +195,7 @@ impl DocumentV1 {
             waistband_depth,
             belt_loops,
             sleeve_length,
+            across_back: None,
             neckline,
             collar,
             seams,

@@ -279,6 +279,7 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
     lengths.extend((0..).zip(&garment.hems).map(|(n, h)| (format!("hems[{n}].turn_up"), h.turn_up)));
     lengths.extend(garment.waistband_depth.map(|d| ("waistband_depth".into(), d)));
     lengths.extend(garment.sleeve_length.map(|d| ("sleeve_length".into(), d)));
+    lengths.extend(garment.across_back.map(|d| ("across_back".into(), d)));
     let apart = garment.found.back_pockets_apart;
     lengths.extend(apart.map(|d| ("found.back_pockets_apart".into(), d)));
     let negative = lengths.into_iter().filter(|(_, found)| found.length.is_negative());

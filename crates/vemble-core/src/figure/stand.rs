@@ -160,10 +160,10 @@ macro_rules! on_stand {
 }
 kinds!(on_stand);
 
-/// Draws `garment` as it is on its wearer.
-pub fn stand(garment: &Garment, wearer: &Wearer) -> Stand {
+/// Draws `garment` as it is on its wearer, tight and loose as it is judged on a tape.
+pub fn stand(garment: &Garment, wearer: &Wearer, tape: Tape) -> Stand {
     let garment = &*garment.with_levels_in_order(wearer);
-    let girths = girths(&Subject::as_it_is(garment, wearer, Tape::default()));
+    let girths = girths(&Subject::as_it_is(garment, wearer, tape));
     let body = Proportions::of(wearer);
     let height = body.height();
     let pose = Pose::of(body);

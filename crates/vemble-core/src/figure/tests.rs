@@ -24,7 +24,7 @@ fn wearer(figures: &[(B, &str)], posture: &[Posture]) -> Wearer {
 }
 
 fn stood(of: &Fitted) -> Stand {
-    stand(of, &of.wearer)
+    stand(of, &of.wearer, Tape::Cm)
 }
 
 fn hung(of: &Fitted) -> Option<Hanging> {
@@ -177,8 +177,10 @@ fn a_line_taken_in_narrows_the_garment_where_it_runs() {
     let drawn = [DrawnChange::Seam(alter(&garment, &alteration).unwrap())];
     let subject = Subject { changes: &drawn, ..Subject::as_it_is(&garment, &garment.wearer, Tape::Cm) };
     let levels = girths(&subject);
-    let (as_it_is, changes) =
-        (stand(&garment, &garment.wearer), stand_changes(&garment, &garment.wearer, &drawn, &levels));
+    let (as_it_is, changes) = (
+        stand(&garment, &garment.wearer, Tape::Cm),
+        stand_changes(&garment, &garment.wearer, &drawn, &levels),
+    );
     let area = |path: &str| BezPath::from_svg(path).unwrap().area().abs();
     assert_eq!(
         changes.views.len(),

@@ -119,6 +119,7 @@ pub fn of_wearer(wearer: &Wearer, tape: Tape) -> Vec<Doubt> {
         (B::HipGirthSeated, B::HipGirth),
         (B::AcrossBackReaching, B::AcrossBackWidth),
         (B::UpperArmGirthFlexed, B::UpperArmGirth),
+        (B::ElbowGirth, B::WristGirth),
         (B::BustGirth, B::UnderBustGirth),
         (B::ThighGirth, B::KneeGirth),
         (B::CalfGirth, B::AnkleGirth),

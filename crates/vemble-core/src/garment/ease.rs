@@ -55,6 +55,7 @@ const fn said(mm: i64) -> Taught {
         80 => 192,
         90 => 224,
         100 => 256,
+        110 => 280,
         120 => 304,
         140 => 352,
         150 => 384,
@@ -94,6 +95,8 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
         },
         Level::Thigh => [30, 50, 80, 120],
         Level::Knee | Level::Calf => [40, 60, 120, 150],
+        // Over an elbow that is bent.
+        Level::Elbow => [30, 50, 90, 110],
         Level::Wrist => [20, 30, 60, 80],
         Level::UpperArm => match class {
             C::Coat => [70, 80, 120, 140],
@@ -111,7 +114,7 @@ const fn woven(level: Level, class: EaseClass) -> Option<[i64; 4]> {
         },
         // Whatever else goes round the body is not smaller than it.
         Level::Ankle => [0, 20, 120, 160],
-        Level::Shoulder | Level::Hem | Level::Elbow | Level::SleeveHem => return None,
+        Level::Shoulder | Level::Hem | Level::SleeveHem => return None,
     })
 }
 

@@ -56,6 +56,9 @@ pub struct Garment {
     /// From shoulder tip to the edge of the sleeve; no sleeve when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub sleeve_length: Option<Measure>,
+    /// Across the back from armhole seam to armhole seam, halfway down the armhole, lying flat; nothing when nobody measured it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub across_back: Option<Measure>,
     /// The edge at the neck; the kind's usual one when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub neckline: Option<Neckline>,
@@ -139,6 +142,12 @@ impl Garment {
         !self.closures.iter().any(|c| c.at != Opening::Cuff && c.closure != Closure::Elastic)
     }
 
+    /// How high above the hem the back is measured across: halfway between shoulder and bust. Nothing where it has not both.
+    pub fn height_across_back(&self) -> Option<Length> {
+        let [shoulder, bust] = [Level::Shoulder, Level::Bust].map(|level| self.level(level));
+        Some((shoulder?.station.length + bust?.station.length).fraction(1, 2))
+    }
+
     /// What a level goes round.
     pub const fn round(&self, level: Level) -> Round {
         if level.is_of_sleeve() {
@@ -164,10 +173,11 @@ impl Garment {
             Level::Calf if legs => B::CalfGirth,
             Level::Ankle if legs => B::AnkleGirth,
             Level::UpperArm => B::UpperArmGirth,
+            Level::Elbow => B::ElbowGirth,
             Level::Wrist => B::WristGirth,
             Level::Thigh | Level::Knee | Level::Calf | Level::Ankle => return None,
             Level::Neck if matches!(self.collar(), Collar::Stand | Collar::Shirt) => B::NeckGirth,
-            Level::Neck | Level::Shoulder | Level::Hem | Level::Elbow | Level::SleeveHem => return None,
+            Level::Neck | Level::Shoulder | Level::Hem | Level::SleeveHem => return None,
         })
     }
 

@@ -47,6 +47,7 @@ pub fn begin(beginning: Beginning) -> Garment {
         waistband_depth: template.waistband_mm.map(mm),
         belt_loops: if toile { 0 } else { template.loops },
         sleeve_length: None,
+        across_back: None,
         neckline: None,
         collar: None,
         seams: Vec::new(),

@@ -271,7 +271,7 @@ proptest! {
         for (before, after) in garment.levels.iter().zip(&ordered.levels) {
             prop_assert!(before.assumed || before == after);
         }
-        prop_assert_eq!(crate::figure::stand(&garment, &garment.wearer).views.len(), 3);
+        prop_assert_eq!(crate::figure::stand(&garment, &garment.wearer, Tape::Cm).views.len(), 3);
         prop_assert!(solve(&document(&garment), Tape::Cm).is_ok());
     }
 }

@@ -17,7 +17,7 @@ pub(crate) use ease::Ease;
 pub use girth::{EaseWord, LevelOf};
 pub(crate) use girth::{Girth, girths};
 pub(crate) use hang::Hang;
-pub(crate) use movement::Moving;
+pub(crate) use movement::{Moving, Reaching};
 pub(crate) use opening::{Part, Passing};
 pub(crate) use turned::Turned;
 
@@ -193,6 +193,8 @@ macro_rules! facts {
             Gone(Girth),
             /// Moving, at a level.
             Moving(Moving),
+            /// Reaching forward, across the back.
+            Reaching(Reaching),
             /// A body part through an opening.
             Passing(Passing),
             /// Too much at one place of the whole.
@@ -344,6 +346,7 @@ pub(crate) fn judge_in_turn(subject: &Subject<'_>, girths: &[Girth]) -> Vec<Find
     all.extend(turned::judge(subject));
     all.extend(ease::judge(subject, girths));
     all.extend(movement::judge(subject, girths));
+    all.extend(movement::reaching(subject));
     all.extend(opening::judge(subject, girths));
     all.extend(hang::judge(subject));
     all

@@ -1,9 +1,11 @@
-//! Movement: what sitting and bending add must be there as ease.
+//! Movement: what sitting, bending and reaching add must be there as ease.
 
 use super::{Facts, Finding, Girth, Outcome, Rule, Subject, ease::key};
 use crate::body::BodyMeasurement;
-use crate::garment::moving_adds;
-use crate::length::Length;
+use crate::change::DrawnChange;
+use crate::fitting::GarmentSide;
+use crate::garment::{Seam, moving_adds};
+use crate::length::{Length, Station};
 use crate::place::Level;
 
 /// What a movement adds at a level, and the ease there is for it.
@@ -41,6 +43,87 @@ pub(super) fn judge(subject: &Subject<'_>, girths: &[Girth]) -> impl Iterator<It
         let facts = Moving { girth: g.clone(), adds, is_own: own.is_some(), better, ease, stretch, short };
         Some(Finding::new(key(Rule::Movement, g), outcome, Facts::Moving(facts)))
     })
+}
+
+/// What reaching forward adds to the across-back width, in percent, where it was not measured on the wearer (teaching value: the blades slide
+/// apart by a hand's breadth on most backs).
+const REACHING_ADDS_PERCENT: i64 = 13;
+
+/// What reaching forward adds across the back, and what there is for it.
+#[derive(Clone, Debug)]
+pub(crate) struct Reaching {
+    /// Across the garment's back now.
+    pub before: Length,
+    /// What the changes take off it.
+    pub off: Length,
+    pub body: Length,
+    pub adds: Length,
+    /// It was measured on this wearer.
+    pub is_own: bool,
+    /// What the cloth stretches by, on the body's width.
+    pub stretch: Length,
+}
+
+impl Reaching {
+    /// What is wider than the body, after the changes.
+    pub fn ease(&self) -> Length {
+        self.before - self.off - self.body
+    }
+}
+
+/// Across a back that is changed, where garment and wearer were measured there.
+pub(super) fn reaching(subject: &Subject<'_>) -> Option<Finding> {
+    let (garment, tape) = (subject.garment, subject.tape);
+    let (before, height) = (tape.round(garment.across_back?.length), garment.height_across_back()?);
+    let body = subject.body(BodyMeasurement::AcrossBackWidth)?;
+    let off: Length = subject.changes.iter().map(|change| off_the_back(subject, change, height)).sum();
+    if off == Length::ZERO {
+        return None;
+    }
+    let own = subject.body(BodyMeasurement::AcrossBackReaching).map(|reaching| reaching - body);
+    let adds = own.unwrap_or_else(|| tape.round(body.fraction(REACHING_ADDS_PERCENT, 100)));
+    let stretch = tape.round(body.fraction(i64::from(garment.cloth.stretch_percent), 100));
+    let facts = Reaching { before, off, body, adds, is_own: own.is_some(), stretch };
+    let outcome = match facts.ease() + stretch >= adds {
+        true => Outcome::Passes,
+        // A woven back that is cut close is worn all the same: one reaches less far.
+        false if off < Length::ZERO || facts.ease() >= Length::ZERO => Outcome::Caution,
+        false => Outcome::Stop,
+    };
+    let key = super::FindingKey { level: Some(Level::Shoulder), ..super::FindingKey::of(Rule::Movement) };
+    Some(Finding::new(key, outcome, Facts::Reaching(facts)))
+}
+
+/// What one change takes off the back between the armholes at a height above the hem.
+fn off_the_back(subject: &Subject<'_>, change: &DrawnChange<'_>, height: Length) -> Length {
+    let tape = subject.tape;
+    match change {
+        DrawnChange::Seam(seam) => {
+            let lines = match seam.facts.seam {
+                Seam::CentreBack => &seam.lines[..1],
+                Seam::PrincessBack | Seam::PanelBack => &seam.lines[..],
+                Seam::Outseam | Seam::Inseam | Seam::SeatSeam | Seam::FrontRise | Seam::SideSeam => {
+                    return Length::ZERO;
+                }
+                Seam::CentreFront | Seam::PrincessFront | Seam::PanelFront | Seam::ShoulderSeam => {
+                    return Length::ZERO;
+                }
+                Seam::ArmholeSeam | Seam::SleeveSeam | Seam::SleeveBackSeam => return Length::ZERO,
+                Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => return Length::ZERO,
+            };
+            let station = Station(height - subject.garment.height_of_datum(seam.facts.seam));
+            if station.0 > seam.facts.length.length {
+                return Length::ZERO;
+            }
+            lines.iter().filter_map(|line| line.chalked(station, tape)).map(|edges| edges.whole().0).sum()
+        }
+        DrawnChange::Dart(dart) if !dart.key().is_in_front() => GarmentSide::BOTH
+            .into_iter()
+            .filter_map(|side| dart.chalked_more_at(side, height, tape))
+            .map(|depth| depth * 2)
+            .sum(),
+        DrawnChange::Dart(_) | DrawnChange::Elastic(_) => Length::ZERO,
+    }
 }
 
 /// The wearer's own moving measurement at a level.

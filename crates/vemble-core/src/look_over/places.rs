@@ -195,6 +195,20 @@ fn levels(garment: &Garment, tape: Tape) -> Place {
         sleeve.removes = Some("/sleeve_length".into());
         questions.push(sleeve);
     }
+    if garment.height_across_back().is_some() {
+        questions.push(question(
+            "level.across_back",
+            "across the back",
+            "Whether arms can reach forward: from armhole seam to armhole seam, halfway down the armhole.",
+            garment.across_back.is_some(),
+            vec![Field::Length {
+                path: "/across_back".into(),
+                label: "seam to seam".into(),
+                shown: garment.across_back.map(|m| tape.figure(m.length)),
+                may_be_empty: true,
+            }],
+        ));
+    }
     Place {
         name: "Measured lying flat",
         why: "A few widths make the garment true; the rest follows from them.",

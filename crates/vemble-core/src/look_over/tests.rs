@@ -26,8 +26,10 @@ fn everything_that_can_be_picked_on_the_stand_can_be_asked_about() {
     for kind in Kind::ALL.iter().copied() {
         let over = over(&begun(kind));
         let keys = keys(&over);
-        for part in
-            crate::figure::stand(&begun(kind), &begun(kind).wearer).views.iter().flat_map(|v| &v.parts)
+        for part in crate::figure::stand(&begun(kind), &begun(kind).wearer, Tape::Cm)
+            .views
+            .iter()
+            .flat_map(|v| &v.parts)
         {
             let Some(key) = &part.key else { continue };
             assert!(keys.contains(&key.as_str()), "{kind:?}: {key}");

@@ -83,6 +83,7 @@ fn uses(what: BodyMeasurement, garment: &Garment) -> impl Iterator<Item = String
         | B::CalfGirth
         | B::AnkleGirth
         | B::UpperArmGirth
+        | B::ElbowGirth
         | B::WristGirth => None,
     };
     uses.extend(more.map(String::from));

@@ -141,6 +141,7 @@ pub(crate) fn trousers() -> Fitted {
         waistband_depth: None,
         belt_loops: 0,
         sleeve_length: None,
+        across_back: None,
         neckline: None,
         collar: None,
         seams: vec![

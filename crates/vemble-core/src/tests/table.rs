@@ -111,7 +111,7 @@ fn what_moves_on_the_right_is_drawn_on_the_right() {
         let readings = vec![pin(side, "0 cm", "3 cm"), pin(side, "40 cm", "2 cm")];
         let change = SeamChange { sides: Some(SidePolicy::KeepEach), ..outseam(readings, meets("70 cm")) };
         let result = solved(change);
-        let as_it_is = crate::figure::stand(&trousers(), &trousers().wearer);
+        let as_it_is = crate::figure::stand(&trousers(), &trousers().wearer, Tape::Cm);
         for view in &result.stand.views {
             let sign = if view.view == ViewSide::Back { -in_front } else { in_front };
             let own: Vec<_> = view.moved.iter().filter(|moved| moved.look == MovedLook::Line).collect();

@@ -4,7 +4,8 @@ use super::{Teller, level_name};
 use crate::change::{Change, ChangeKey, kinds};
 use crate::fitting::{GarmentSide, WearerSide};
 use crate::judge::{
-    Differ, Ease, Facts, Finding, FindingKey, Girth, Hang, Moving, Outcome, Part, Passing, Turned, TwoSides,
+    Differ, Ease, Facts, Finding, FindingKey, Girth, Hang, Moving, Outcome, Part, Passing, Reaching, Turned,
+    TwoSides,
 };
 use crate::length::{Figure, Length, Station};
 use crate::place::Level;
@@ -82,6 +83,7 @@ macro_rules! tell_facts {
                     Self::Ease(facts) => facts.tell(key, outcome, to),
                     Self::Gone(girth) => gone(girth, outcome, to),
                     Self::Moving(facts) => facts.tell(key, outcome, to),
+                    Self::Reaching(facts) => facts.tell(key, outcome, to),
                     Self::Passing(facts) => facts.tell(key, outcome, to),
                     Self::Hang(facts) => facts.tell(key, outcome, to),
                     Self::Turned(facts) => facts.tell(key, outcome, to),
@@ -257,6 +259,43 @@ fn gone(girth: &Girth, outcome: Outcome, to: &Teller<'_>) -> Said {
     let title = format!("Ease at the {}", level_name(girth));
     Said::new(title, figures, "Together the changes take all there is at this level.")
         .mended(outcome, || format!("Take less here: there are {} altogether.", to.show(girth.before())))
+}
+
+impl Tell for Reaching {
+    fn tell(&self, _: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let sign = if self.off.is_negative() { '+' } else { '−' };
+        let known = if self.is_own { "as measured on this wearer" } else { "a teaching value" };
+        let stretches = match self.stretch {
+            Length::ZERO => String::new(),
+            stretch => format!(", and the cloth stretches by {}", to.show(stretch)),
+        };
+        let figures = format!(
+            "{} {sign} {} − {} of back = {} of room; reaching forward adds {} ({known}){stretches}",
+            to.bare(self.before),
+            to.bare(self.off.abs()),
+            to.bare(self.body),
+            to.show(self.ease()),
+            to.show(self.adds)
+        );
+        let reason = match outcome {
+            Outcome::Passes => "There is room to reach forward.",
+            Outcome::Caution => "Arms will not reach all the way forward.",
+            Outcome::Stop => "It will be narrower across than the back at rest.",
+        };
+        Said::new("Reaching forward, across the back", figures, reason).mended(outcome, || {
+            let short = self.adds - self.ease() - self.stretch;
+            match (self.off.is_negative(), short <= self.off) {
+                (true, _) => format!("Let out {} more across the back.", to.show(short)),
+                (false, true) => format!(
+                    "Take {} less across the back, or let the line run out below the shoulder blades.",
+                    to.show(short)
+                ),
+                (false, false) => {
+                    "It was short of room before: let the line run out below the shoulder blades.".into()
+                }
+            }
+        })
+    }
 }
 
 impl Tell for Moving {

@@ -111,7 +111,7 @@ fn derive_all(document: &Document, tape: Tape) {
     }
     let _ = (glance(document, tape), asking(document, tape));
     for state in &document.states {
-        let _ = stand(&state.garment, &document.wearer);
+        let _ = stand(&state.garment, &document.wearer, tape);
         let _ = hanging(&state.garment, &document.wearer);
         let _ = look_over(&state.garment, &document.wearer, tape);
     }

@@ -96,6 +96,12 @@ impl AlteredDart<'_> {
         Some(if base <= point { point - height } else { height - point })
     }
 
+    /// How high above the hem a station lies; nothing where the dart runs another way.
+    pub fn height_of(&self, station: Station) -> Option<Length> {
+        let (point, base) = (self.point?, self.base?);
+        Some(if base <= point { point - station.0 } else { point + station.0 })
+    }
+
     /// The station at a height above the hem; nothing where the dart does not reach, or runs another way.
     pub fn station_at(&self, height: Length) -> Option<Station> {
         let station = self.axis_at(height)?;

@@ -2,7 +2,7 @@
 
 use super::{AlteredDart, DartChange};
 use crate::change::seam::{LiningThere, StitchingLine};
-use crate::change::{Change, ChangeKey, DrawnChange, NOUGHT};
+use crate::change::{Change, ChangeKey, Curve, DrawnChange, NOUGHT};
 use crate::fitting::{FrontShare, GarmentSide, How, Reading, SidePolicy};
 use crate::garment::{Band, Dart, Garment, Seam};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, TwoSides, runs_out};
@@ -281,9 +281,20 @@ impl AlteredDart<'_> {
 
     /// A lining has the same dart, or a pleat in its place.
     fn lining(&self, subject: &Subject<'_>) -> Option<Finding> {
+        // Where its shape turns: at its pins, and where it is moved at its ends, before and after.
+        let turns = |curve: &Curve| curve.pieces.iter().flat_map(|piece| piece.s).collect::<Vec<_>>();
+        let ends: Vec<f64> = if self.is_moved() {
+            [&self.old, &self.placed].into_iter().flat_map(turns).collect()
+        } else {
+            Vec::new()
+        };
         let more = |side: GarmentSide| {
-            let pins = self.sides.pins[side as usize].iter();
-            pins.map(move |pin| self.chalked_more(side, pin.station, subject.tape))
+            let pins = self.sides.pins[side as usize].iter().map(|pin| pin.station);
+            let stations = pins.chain(ends.iter().map(|s| Station(Length::from_cm(*s))));
+            stations.map(move |station| match self.height_of(station) {
+                Some(height) => self.chalked_more_at(side, height, subject.tape).unwrap_or_default(),
+                None => self.chalked_more(side, station, subject.tape),
+            })
         };
         let all: Vec<Length> = GarmentSide::BOTH.into_iter().flat_map(more).collect();
         let (least, most) = (all.iter().min()?, all.iter().max()?);

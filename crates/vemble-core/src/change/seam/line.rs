@@ -2,6 +2,7 @@
 
 use super::ends::{Ends, altered, contradicts, ends, taper_from};
 use super::fair::{Close, Gate, Knot, fair};
+use super::handed::{Handed, hand_out};
 use super::input::SeamChange;
 use super::length::EdgeLengths;
 use super::{one_pass, share};
@@ -30,8 +31,8 @@ pub struct StitchingLine {
     pub pins: Vec<Pin>,
     /// Where it ends.
     pub ends: Ends,
-    /// What of the same pins other seams with the same edges take, by the stations of this one.
-    pub given: Vec<[Curve; 2]>,
+    /// Its place among the seams that one amount is handed out over; nothing where it has all of what is pinned on it.
+    pub(super) handed: Option<Handed>,
 }
 
 impl StitchingLine {
@@ -53,22 +54,12 @@ impl StitchingLine {
         is_on.then(|| self.chalked_on(at.clamp(from.0, to.0), tape))
     }
 
-    /// What is chalked at a station that it reaches. Where other seams take shares of it, whole marks are handed out: they have theirs, this
-    /// one what is left of the whole, so that together it is what was pinned.
+    /// What is chalked at a station that it reaches.
     fn chalked_on(&self, at: Length, tape: Tape) -> Edges {
-        let own = self.at(Station(at));
-        if self.given.is_empty() {
-            return own.chalked(tape);
+        match &self.handed {
+            Some(handed) => handed.chalked(at, tape),
+            None => self.at(Station(at)).chalked(tape),
         }
-        let edge = |n: usize, own: Length| {
-            let given: Vec<Length> =
-                self.given.iter().map(|edges| Length::from_cm(edges[n].at(at.cm()))).collect();
-            let whole = own + given.iter().copied().sum();
-            let left = tape.round(whole) - given.into_iter().map(|part| tape.round(part)).sum();
-            // Marks are never taken the other way than the line goes.
-            PerEdge(if own.is_negative() { left.min(Length::ZERO) } else { left.max(Length::ZERO) })
-        };
-        Edges { front: edge(0, own.front.0), back: edge(1, own.back.0) }
     }
 
     /// What is chalked at both ends, at each pin and at each end of a straight stretch between two stations: between those nothing is
@@ -289,7 +280,7 @@ pub(crate) fn draw<'a>(
         return Err(faults);
     }
     let mut seams = one_pass::drawn(garment, drafts)?;
-    share::note_given(garment, &mut seams);
+    hand_out(garment, &mut seams);
     Ok(seams)
 }
 
@@ -344,7 +335,7 @@ fn draw_line(
     let front = edge(|e| e.front)?;
     let back =
         if altered.iter().all(|p| p.edges.front == p.edges.back) { front.clone() } else { edge(|e| e.back)? };
-    Ok(StitchingLine { front, back, pins, ends, given: Vec::new() })
+    Ok(StitchingLine { front, back, pins, ends, ..StitchingLine::default() })
 }
 
 /// The curve of one edge through `(station, offset)` pins, with its ends.

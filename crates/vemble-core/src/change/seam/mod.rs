@@ -5,6 +5,7 @@ mod card;
 mod drawing;
 mod ends;
 mod fair;
+mod handed;
 mod in_the_way;
 mod input;
 mod judge;

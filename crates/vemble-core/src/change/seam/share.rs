@@ -5,11 +5,11 @@
 
 use super::ends::Ends;
 use super::input::SeamShare;
-use super::line::{AlteredSeam, Draft};
+use super::line::Draft;
 use crate::change::sides::between;
 use crate::change::{Pin, SidesFrom, Wrongs};
 use crate::fault::Wrong;
-use crate::fitting::{Edges, End, GarmentSide};
+use crate::fitting::{Edges, End, EndOf, GarmentSide};
 use crate::garment::{Garment, Seam, SeamFacts};
 use crate::length::{Length, Measure, PerEdge, Station, Unit};
 
@@ -111,7 +111,12 @@ fn give<'a>(
         (true, false) => (pins.map(|pins| pins.into_iter().map(halved).collect()), 1),
         _ => (pins, 2),
     };
-    let ends = ends_on(garment, &drafts[n], &drafts[at], up);
+    let mut ends = ends_on(garment, &drafts[n], &drafts[at], up);
+    if to.is_single() {
+        // It has the pins of both sides, and so one line.
+        let [left, right] = ends;
+        ends = [[further(left[0], right[0], EndOf::Lower), further(left[1], right[1], EndOf::Upper)]; 2];
+    }
     let tolerance = drafts[n].tolerance().fraction(i64::from(share.percent) * halves, 200);
     let fairing = drafts[n].change.fairing;
     let draft = &mut drafts[at];
@@ -121,31 +126,12 @@ fn give<'a>(
     let own = draft.ends(garment);
     let on = |n: usize| {
         let ([lower, upper], own) = (ends[n], own[n]);
-        Ends { lower: lower.unwrap_or(own.lower), upper: upper.unwrap_or(own.upper), ..own }
+        let (lower, lower_is_assumed) = lower.unwrap_or((own.lower, own.lower_is_assumed));
+        let (upper, upper_is_assumed) = upper.unwrap_or((own.upper, own.upper_is_assumed));
+        Ends { lower, upper, lower_is_assumed, upper_is_assumed }
     };
     draft.given = Some(([on(0), on(1)], tolerance));
     Ok(given)
-}
-
-/// Notes on every line that gives shares away what other seams with the same edges take of it: what is chalked is handed out between them.
-/// A pair and a seam down the middle have no edge in common; there the marks of each stand for themselves.
-pub(super) fn note_given(garment: &Garment, seams: &mut [AlteredSeam<'_>]) {
-    for n in 0..seams.len() {
-        let (from, spread) = (seams[n].facts.seam, seams[n].change.spread.clone());
-        for share in spread {
-            let is_like = share.seam.edges() == from.edges() && share.seam.is_single() == from.is_single();
-            let to = seams.iter().find(|seam| is_like && seam.facts.seam == share.seam);
-            let Some(lines) = to.map(|seam| seam.lines.each_ref().map(|line| [&line.front, &line.back]))
-            else {
-                continue;
-            };
-            let down = garment.height_of_datum(share.seam) - garment.height_of_datum(from);
-            let given = lines.map(|edges| edges.map(|edge| edge.along(down.cm())));
-            for (line, given) in seams[n].lines.iter_mut().zip(given) {
-                line.given.push(given);
-            }
-        }
-    }
 }
 
 /// The first pin of a seam beside which another seam does not run: it can take no share there.
@@ -162,8 +148,11 @@ pub(super) fn not_beside<'p>(
     })
 }
 
+/// An end of a line, with whether it was assumed.
+type EndThere = (End, bool);
+
 /// The ends of the lines of `from`, on the seam of `to`, where they can be the same there: lower and upper for each side.
-fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [[Option<End>; 2]; 2] {
+fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [[Option<EndThere>; 2]; 2] {
     let length = to.facts.length.length;
     let on = |end: End, is_one_edge: bool| match end {
         End::MeetsOldStitching { station } => {
@@ -178,8 +167,24 @@ fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [
         End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => None,
     };
     let top = from.facts.length.length + up - length;
-    from.ends(garment)
-        .map(|ends| [on(ends.lower, up.abs() <= ONE_EDGE), on(ends.upper, top.abs() <= ONE_EDGE)])
+    from.ends(garment).map(|ends| {
+        let lower = on(ends.lower, up.abs() <= ONE_EDGE).map(|end| (end, ends.lower_is_assumed));
+        let upper = on(ends.upper, top.abs() <= ONE_EDGE).map(|end| (end, ends.upper_is_assumed));
+        [lower, upper]
+    })
+}
+
+/// Of two ends of one line the one that lies further out.
+fn further(one: Option<EndThere>, other: Option<EndThere>, of: EndOf) -> Option<EndThere> {
+    let meets = |end: Option<EndThere>| match end {
+        Some((End::MeetsOldStitching { station }, _)) => Some(station.length),
+        _ => None,
+    };
+    match (meets(one), meets(other)) {
+        (Some(a), Some(b)) if (of == EndOf::Lower) == (a <= b) => one,
+        (Some(_), _) => other,
+        (None, _) => one,
+    }
 }
 
 fn halved(pin: Pin) -> Pin {

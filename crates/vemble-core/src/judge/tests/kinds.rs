@@ -84,7 +84,7 @@ fn a_renamed_seam_is_called_so_everywhere() {
     let result = solved(&dress, vec![all_along(&dress, Seam::PrincessFront, "0.6 cm")]);
     assert!(sum_at(&result, Level::Bust).contains("− 2.4 (2 leaf seams × 2 edges × 0.6)"));
     assert_eq!(result.cards[0].title, "Leaf seam, both sides the same");
-    let stand = crate::figure::stand(&dress, &dress.wearer);
+    let stand = crate::figure::stand(&dress, &dress.wearer, Tape::Cm);
     assert!(stand.views[0].parts.iter().any(|p| p.name == "leaf seam, garment's right"));
 }
 
@@ -224,4 +224,49 @@ proptest! {
         let at = |row: &crate::card::TableRow| row.cells[0].figure.as_ref().unwrap().nm;
         prop_assert!(table.rows.windows(2).all(|w| at(&w[0]) < at(&w[1])));
     }
+}
+
+/// Reaching forward wants its room across the back, whatever the seam that takes it, on every tape.
+#[test]
+fn a_back_taken_in_leaves_room_to_reach() {
+    let mut dress = round(Kind::Dress);
+    dress.wearer.measurements.push(taken(B::AcrossBackWidth, "34 cm"));
+    let reaching = |dress: &Fitted, seam: Seam, amount: &str| {
+        let result = solved(dress, vec![all_along(dress, seam, amount)]);
+        let check = result.checks.into_iter().find(|c| c.title.starts_with("Reaching"));
+        check.map(|c| (c.outcome, c.figures, c.remedy))
+    };
+    assert_eq!(reaching(&dress, Seam::CentreBack, "0.5 cm"), None, "nobody measured the garment there");
+    dress.across_back = Some(m("40 cm"));
+    assert_eq!(reaching(&dress, Seam::SideSeam, "0.5 cm"), None, "it ends under the arm");
+    let (outcome, figures, _) = reaching(&dress, Seam::CentreBack, "0.5 cm").unwrap();
+    assert_eq!(
+        (outcome, figures.as_str()),
+        (
+            Outcome::Passes,
+            "40.0 − 1.0 − 34.0 of back = 5.0 cm of room; reaching forward adds 4.4 cm (a teaching value)"
+        )
+    );
+    let (outcome, _, remedy) = reaching(&dress, Seam::CentreBack, "1 cm").unwrap();
+    assert_eq!(outcome, Outcome::Caution);
+    assert!(remedy.unwrap().starts_with("Take 0.4 cm less across the back"));
+    assert_eq!(reaching(&dress, Seam::CentreBack, "3.5 cm").unwrap().0, Outcome::Stop);
+    dress.wearer.measurements.push(taken(B::AcrossBackReaching, "40 cm"));
+    let (outcome, figures, remedy) = reaching(&dress, Seam::CentreBack, "0.1 cm").unwrap();
+    assert!(figures.ends_with("6.0 cm (as measured on this wearer)"), "{figures}");
+    assert_eq!((outcome, &remedy.unwrap()[..26]), (Outcome::Caution, "Take 0.2 cm less across th"));
+}
+
+/// An elbow is judged as soon as it is known.
+#[test]
+fn an_elbow_is_measured_bent() {
+    let mut shirt = round(Kind::Shirt);
+    let elbow = |shirt: &Fitted| {
+        let result = solved(shirt, vec![all_along(shirt, Seam::SleeveSeam, "1 cm")]);
+        result.checks.into_iter().find(|c| c.key.rule == Rule::Ease && c.key.level == Some(Level::Elbow))
+    };
+    assert_eq!(elbow(&shirt), None);
+    shirt.wearer.measurements.push(taken(B::ElbowGirth, "32 cm"));
+    let check = elbow(&shirt).unwrap();
+    assert_eq!(check.outcome, Outcome::Stop, "{}", check.figures);
 }
