@@ -55,6 +55,80 @@ async fn a_remedy_is_tried_out_and_kept_and_what_passes_is_one_line() {
     journey.end().await;
 }
 
+/// Stores a document that was released as a garment of whoever is signed in, and opens its lines.
+async fn open_lines_of(journey: &Journey, document: &serde_json::Value) {
+    let script = "const [sent, done] = arguments; const id = () => crypto.randomUUID(); \
+        const ask = async (how, path, body) => { const r = await fetch('/api/v1/' + path, { method: how, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }); \
+            const said = await r.json(); if (!r.ok) throw new Error(JSON.stringify(said)); return said; }; \
+        (async () => { const whole = sent.version === 1 ? await ask('POST', 'brought-up', sent) : sent; const { wearer, states, try_ons } = whole; const [w, g, t] = [id(), id(), id()]; const state = states.at(-1); \
+            await ask('PUT', 'wearers/' + w, { version: 0, wearer }); \
+            await ask('PUT', 'garments/' + g, { version: 0, wearer_id: w, archived: false, state: state.id, garment: state.garment }); \
+            await ask('PUT', `garments/${g}/try-ons/${t}`, { version: 0, try_on: { ...try_ons.at(-1), id: t, state: state.id } }); return g; })().then(done, (e) => done('failed: ' + e));";
+    let garment = journey.browser.execute_async(script, vec![document.clone()]).await.unwrap();
+    let garment = garment.as_str().unwrap_or_default().to_owned();
+    assert!(!garment.starts_with("failed"), "{garment}");
+    journey.browser.goto(&format!("{}/garments/{garment}/lines", journey.base)).await.unwrap();
+}
+
+/// A case that was worked out by hand, or a garment of the example, with some of it set otherwise.
+fn document(path: &str, set: &[(&str, serde_json::Value)]) -> serde_json::Value {
+    let root = concat!(env!("CARGO_MANIFEST_DIR"), "/../..");
+    let text = std::fs::read_to_string(format!("{root}/{path}")).unwrap();
+    let mut document: serde_json::Value = serde_json::from_str(&text).unwrap();
+    for (pointer, value) in set {
+        let (above, key) = pointer.rsplit_once('/').unwrap();
+        document.pointer_mut(above).unwrap_or_else(|| panic!("{path} has no {above}"))[key] = value.clone();
+    }
+    document
+}
+
+/// Each kind of remedy is followed once, with a click: what it mends passes then, or is there no more.
+#[actix_web::test]
+async fn every_kind_of_remedy_is_followed_with_a_click() {
+    let case = |name: &str| format!("crates/vemble-exchange/tests/cases/{name}.json");
+    let thighs = json!([{ "what": "thigh_girth", "date": "2026-03-01", "left": "58 cm", "right": "60 cm" }]);
+    let two_sides = json!([
+        { "side": "left", "station": "10 cm", "amount": "1 cm", "how": "fold" },
+        { "side": "left", "station": "50 cm", "amount": "1 cm", "how": "fold" },
+        { "side": "right", "station": "10 cm", "amount": "2 cm", "how": "fold" },
+        { "side": "right", "station": "50 cm", "amount": "2 cm", "how": "fold" }
+    ]);
+    let deep = json!([{ "dart": { "dart": "back_waist", "readings": [{ "side": "left", "station": "9 cm", "amount": "1.4 cm", "how": "fold" }] } }]);
+    let low = json!([{ "dart": { "dart": "back_fish_eye", "point": "80 cm", "base": "34 cm", "readings": [{ "side": "left", "station": "18 cm", "amount": "1 cm", "how": "fold" }] } }]);
+    let changes = "/try_ons/0/changes";
+    let kinds = [
+        ("What stays inside", document(&case("A1_cb_waist"), &[])),
+        ("Letting out", document(&case("C7_letout_unequal"), &[])),
+        ("Cut line", document(&case("C8_trim_wider_than_allowance"), &[])),
+        ("Cut line", document(&case("C8b_trim_1mm"), &[])),
+        ("Cut line", document(&case("C9_trim_letout"), &[])),
+        ("Grain", document(&case("O1_calf"), &[])),
+        ("Run-out", document(&case("Q1_pass_over_lower"), &[])),
+        (
+            "Left and right",
+            document(
+                "demo/corduroys.json",
+                &[("/wearer/measurements", thighs), ("/try_ons/0/changes/0/seam/readings", two_sides)],
+            ),
+        ),
+        ("Depth", document("demo/corduroys.json", &[(changes, deep)])),
+        ("Where the", document("demo/tea-dress.json", &[("/try_ons/1/changes", low)])),
+    ];
+    let journey = Journey::begin(1280, 900).await;
+    journey.sign_up("mending").await;
+    for (title, document) in kinds {
+        open_lines_of(&journey, &document).await;
+        journey.click(&format!("[aria-label^='Do it: {title}']")).await;
+        journey.until_text(".lines_what-if dt", title).await;
+        let before = journey.texts(".lines_what-if dd").await.swap_remove(0);
+        assert!(before.ends_with("caution") || before.ends_with("stop"), "{title}: {before}");
+        journey.until_text(".lines_what-if dd + dd", "passes").await;
+        journey.click_words("Keep it").await;
+        journey.find(STORED).await;
+    }
+    journey.end().await;
+}
+
 #[actix_web::test]
 async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     let journey = Journey::begin(1280, 900).await;
