@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { useEffect, useRef } from "react";
 import type { Check } from "../api/client";
 import type { WhatIf } from "../document/useWhatIf";
 import { useWords } from "../document/useWords";
@@ -16,6 +17,11 @@ interface Props {
 /** Says that nothing of what is done now is stored, what it makes of a check, and what to do with it in the end. */
 export function WhatIfBar({ whatIf, before, after }: Props) {
   const words = useWords();
+  const bar = useRef<HTMLDivElement>(null);
+  // What was done further down is seen here.
+  useEffect(() => {
+    if (before) bar.current?.scrollIntoView({ block: "nearest" });
+  }, [before]);
   if (!whatIf.isOn) return null;
   const said = (check: Check) => (
     <>
@@ -23,7 +29,7 @@ export function WhatIfBar({ whatIf, before, after }: Props) {
     </>
   );
   return (
-    <div className={styles["what-if"]} role="status">
+    <div ref={bar} className={styles["what-if"]} role="status">
       <p>
         <strong>What if?</strong> Nothing of this is stored until you keep it.
       </p>

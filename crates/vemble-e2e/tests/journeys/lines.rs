@@ -126,6 +126,13 @@ async fn every_kind_of_remedy_is_followed_with_a_click() {
         journey.click_words("Keep it").await;
         journey.find(STORED).await;
     }
+    // The longest choice of an end, on a telephone.
+    journey.on_a_phone().await;
+    open_lines_of(&journey, &document(&case("A1_cb_waist"), &[])).await;
+    journey
+        .until_text("[aria-label='Pins']", "assumed: goes straight through from 34.0 cm to the waist")
+        .await;
+    journey.nothing_sticks_out("the ends of a seat seam").await;
     journey.end().await;
 }
 

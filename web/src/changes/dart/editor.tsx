@@ -11,6 +11,9 @@ export const dart: Editor<"dart"> = {
     <>
       <span className={clsx(drawing["key"], drawing["key-before"])}>middle of the dart</span>
       <span className={clsx(drawing["key"], drawing["key-after"])}>new fold depth, to either side</span>
+      {line.strip.lines.some((lines) => lines.old_line) && (
+        <span className={clsx(drawing["key"], drawing["key-fold"])}>fold as it is</span>
+      )}
       <span>stations from the {line.datum}</span>
     </>
   ),

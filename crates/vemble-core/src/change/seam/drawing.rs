@@ -24,13 +24,14 @@ impl AlteredSeam<'_> {
         });
         let sides = sides.into_iter().map(|side| match self.facts.seam.has_sides() {
             true => side,
-            // Its pins lie on the one line there is, whichever side they were entered on.
-            false => StripSide {
-                words: "one seam".into(),
-                short_words: "one seam".into(),
-                is_copied: true,
-                ..side
-            },
+            // Its pins lie on the one line there is, whichever side they were entered on: above and below lie its two edges.
+            false => {
+                let words = match lines.iter().all(|lines| lines.back_line.is_none()) {
+                    true => format!("{} edge", side.side.name()),
+                    false => "both edges".to_owned(),
+                };
+                StripSide { short_words: words.clone(), words, is_copied: true, ..side }
+            }
         });
         let share = self.change.front_share.unwrap_or_default();
         let pins = self.change.readings.iter().map(|r| r.edges(share));
