@@ -112,7 +112,7 @@ fn stands(criterion: &mut Criterion) {
         let garment =
             begin(Beginning { name: "it".into(), kind, toile: false, wearer: wearer.clone(), cloth });
         group.bench_function(BenchmarkId::from_parameter(kind.template().name), |bench| {
-            bench.iter(|| stand(black_box(&garment), &wearer));
+            bench.iter(|| stand(black_box(&garment), &wearer, Tape::Cm));
         });
     }
     group.finish();
