@@ -2,7 +2,7 @@
 
 use crate::body::BodyMeasurement;
 use crate::fitting::GarmentSide;
-use crate::garment::Seam;
+use crate::garment::{HemEdge, Seam};
 use crate::length::{Length, Measure};
 use crate::place::Level;
 use uuid::Uuid;
@@ -120,6 +120,13 @@ pub enum Wrong {
     ShallowerThanNought {
         found: Measure,
         depth: Length,
+    },
+    NoSuchHem {
+        hem: HemEdge,
+    },
+    LongerThan {
+        found: Measure,
+        length: Length,
     },
     NotAHold {
         percent: u8,

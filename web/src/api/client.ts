@@ -65,6 +65,7 @@ export type PinPlace = Schemas["PinPlace"];
 export type PinSide = Schemas["PinSide"];
 export type HemPlace = Schemas["HemPlace"];
 export type HemMark = Schemas["HemMark"];
+export type Unrolled = Schemas["Unrolled"];
 export type Observation = Schemas["Observation"];
 export type MovementTest = Schemas["MovementTest"];
 export type GuestState = Schemas["GuestState"];

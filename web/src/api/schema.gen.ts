@@ -824,7 +824,7 @@ export interface components {
          * @description Where around a hem.
          * @enum {string}
          */
-        Around: "front" | "side" | "back" | "inside";
+        Around: "front" | "side_front" | "side" | "side_back" | "back" | "inside";
         /** @description The place that somebody is being asked about just now. */
         AskedNow: {
             change?: components["schemas"]["ChangeKey"] | null;
@@ -966,6 +966,9 @@ export interface components {
         } | {
             /** @description Elastic in a band. */
             elastic: components["schemas"]["ElasticChange"];
+        } | {
+            /** @description A hem. */
+            hem: components["schemas"]["HemChange"];
         };
         /**
          * @description Which change: a kind and a name, like `seam.outseam`.
@@ -1104,6 +1107,21 @@ export interface components {
             /** @description Where, as a JSON path: `try_ons[0].changes[0].seam.readings[2].amount`. */
             path: string;
         };
+        /** @description A seam or a middle that an unrolled edge crosses. */
+        Crossing: {
+            /**
+             * Format: double
+             * @description How far from the left end.
+             */
+            at_mm: number;
+            /** @description What. */
+            name: string;
+        };
+        /**
+         * @description When cloth is cut. Practitioners differ; cloth cannot be put back.
+         * @enum {string}
+         */
+        Cutting: "after_try_on" | "first" | "stitch_then_trim" | "never";
         /**
          * @description Where a dart is. Darts come in pairs, left and right.
          * @enum {string}
@@ -1435,6 +1453,14 @@ export interface components {
          * @enum {string}
          */
         Frays: "little" | "some" | "badly";
+        /** @description A finished length from the body. */
+        FromBody: {
+            /** @description The wanted edge above it; negative below. */
+            above: components["schemas"]["Measure"];
+            heel?: components["schemas"]["Measure"] | null;
+            /** @description From where. */
+            landmark: components["schemas"]["HemLandmark"];
+        };
         /**
          * Format: int32
          * @description How much of the whole comes off the front edge, in percent; 50 keeps the seam where it is on the body.
@@ -1606,6 +1632,23 @@ export interface components {
          * @enum {string}
          */
         Heat: "cool" | "warm" | "hot";
+        /** @description What is done to a hem. */
+        HemChange: {
+            clearance?: components["schemas"]["Measure"] | null;
+            /** @description When cloth is cut. */
+            cutting?: components["schemas"]["Cutting"];
+            from_body?: components["schemas"]["FromBody"] | null;
+            /** @description Which. */
+            hem: components["schemas"]["HemEdge"];
+            /** @description Stitching may show outside; where it may is known by the garment, when absent. */
+            may_show?: boolean | null;
+            off?: components["schemas"]["Measure"] | null;
+            shape?: components["schemas"]["HemShape"] | null;
+            sides?: components["schemas"]["SidePolicy"] | null;
+            turn?: components["schemas"]["HemTurn"] | null;
+            /** @description Its turns, inner first, where they are not the usual ones. */
+            turns?: components["schemas"]["Measure"][];
+        };
         /**
          * @description The edge that a hem finishes.
          * @enum {string}
@@ -1623,12 +1666,18 @@ export interface components {
             turn: components["schemas"]["HemTurn"];
             /** @description Cloth folded up inside, with any inner turn. */
             turn_up: components["schemas"]["Measure"];
+            visible?: components["schemas"]["Measure"] | null;
         };
         /**
          * @description How a hem mark was measured.
          * @enum {string}
          */
         HemHow: "turn_up" | "let_down" | "from_floor";
+        /**
+         * @description What of the body a finished length is measured from.
+         * @enum {string}
+         */
+        HemLandmark: "knee" | "calf" | "ankle" | "floor";
         /** @description One mark around a hem. */
         HemMark: {
             again?: components["schemas"]["Measure"] | null;
@@ -1661,10 +1710,15 @@ export interface components {
             words: string;
         };
         /**
+         * @description How the new edge follows what was marked.
+         * @enum {string}
+         */
+        HemShape: "level" | "follow_marks";
+        /**
          * @description How a hem is turned and held.
          * @enum {string}
          */
-        HemTurn: "narrow_double" | "double" | "deep" | "single_finished" | "blind" | "rolled" | "faced" | "bound" | "coverstitched" | "fused" | "cuff" | "band";
+        HemTurn: "narrow_double" | "double" | "deep" | "single_finished" | "blind" | "rolled" | "faced" | "bound" | "coverstitched" | "fused" | "cuff" | "band" | "kept";
         /**
          * @description How a pin was measured once the garment was off the body.
          * @enum {string}
@@ -1834,6 +1888,8 @@ export interface components {
         ManyWords: {
             /** @description Where around a hem. */
             around: components["schemas"]["Word"][];
+            /** @description When cloth is cut. */
+            cutting: components["schemas"]["Word"][];
             /** @description Darts. */
             dart: components["schemas"]["Word"][];
             /** @description How it falls. */
@@ -1854,6 +1910,12 @@ export interface components {
             hem_edge: components["schemas"]["Word"][];
             /** @description How a hem was marked. */
             hem_how: components["schemas"]["Word"][];
+            /** @description What a finished length is measured from. */
+            hem_landmark: components["schemas"]["Word"][];
+            /** @description How a hem follows its marks. */
+            hem_shape: components["schemas"]["Word"][];
+            /** @description How a hem is turned. */
+            hem_turn: components["schemas"]["Word"][];
             /** @description How a pin was measured. */
             how: components["schemas"]["Word"][];
             /** @description Levels of body and sleeve. */
@@ -2117,7 +2179,7 @@ export interface components {
          * @description What is sewn to an altered edge.
          * @enum {string}
          */
-        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in";
+        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in" | "at_the_edge" | "the_edge";
         /** @description A check that the sewist passes over, and why. */
         PassedOver: {
             /** @description Which finding: known by what it is about, whatever it is called. */
@@ -2419,7 +2481,7 @@ export interface components {
          * @description Which rule was applied; in the order in which findings of one gravity are told.
          * @enum {string}
          */
-        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "fullness" | "shrinkage" | "bulk" | "crease";
         /**
          * @description A seam of a garment.
          * @enum {string}
@@ -2508,6 +2570,9 @@ export interface components {
         } | {
             /** @description Elastic in a band. */
             elastic: components["schemas"]["SolvedElastic"];
+        } | {
+            /** @description A hem. */
+            hem: components["schemas"]["SolvedHem"];
         };
         /**
          * @description How the garment was closed while it was pinned.
@@ -2577,6 +2642,20 @@ export interface components {
             /** @description What there is to see of it. */
             shows: components["schemas"]["Shows"];
         };
+        /** @description One closed edge, as it is shown. */
+        SolvedEdge: {
+            girth?: components["schemas"]["Figure"] | null;
+            /** @description Which: "left", "both the same"; nothing of a single one. */
+            name: string;
+            /** @description What is taken off, in words. */
+            off: string;
+            /** @description Places around it. */
+            places: components["schemas"]["SolvedPlace"][];
+            /** @description How the cloth comes out, as a sum. */
+            sum: string;
+            /** @description It, unrolled. */
+            unrolled: components["schemas"]["Unrolled"];
+        };
         /** @description Elastic drawn into a stretch of waistband. */
         SolvedElastic: {
             casing?: components["schemas"]["Figure"] | null;
@@ -2591,6 +2670,28 @@ export interface components {
             spans?: components["schemas"]["Figure"] | null;
             /** @description How that comes about. */
             sum: string;
+        };
+        /** @description A hem, as it is shown. */
+        SolvedHem: {
+            above?: components["schemas"]["Figure"] | null;
+            /** @description Why that is recommended; nothing where somebody chose another. */
+            because?: string | null;
+            clearance?: components["schemas"]["Figure"] | null;
+            /** @description Its edges: one, or both legs or sleeves. */
+            edges: components["schemas"]["SolvedEdge"][];
+            /** @description Where what is taken off comes from, in words. */
+            from: string;
+            heel?: components["schemas"]["Figure"] | null;
+            /** @description Places where it can be marked, with the marks that are there. */
+            marks: components["schemas"]["SolvedMark"][];
+            /** @description The new hem cut through. */
+            picture: components["schemas"]["Picture"];
+            picture_now?: components["schemas"]["Picture"] | null;
+            /** @description How it is turned. */
+            turn: components["schemas"]["HemTurn"];
+            /** @description Its turns and what they come to. */
+            turns: string;
+            typed?: components["schemas"]["Figure"] | null;
         };
         /** @description One altered seam, or pair of darts. */
         SolvedLine: {
@@ -2644,6 +2745,28 @@ export interface components {
             upper_station?: components["schemas"]["Figure"] | null;
             /** @description How a pin on it can be measured. */
             ways: components["schemas"]["WayToMeasure"][];
+        };
+        /** @description A place where a hem can be marked. */
+        SolvedMark: {
+            again?: components["schemas"]["Figure"] | null;
+            amount?: components["schemas"]["Figure"] | null;
+            /** @description Where around. */
+            around: components["schemas"]["Around"];
+            /** @description Where, in words. */
+            name: string;
+            side?: components["schemas"]["GarmentSide"] | null;
+        };
+        /** @description A place around an edge. */
+        SolvedPlace: {
+            /** @description Where. */
+            name: string;
+            /** @description What is taken off there; negative where it is let down. */
+            off: components["schemas"]["Figure"];
+            /**
+             * Format: double
+             * @description How far around, in parts of the whole.
+             */
+            part: number;
         };
         /** @description Everything derived from one try-on, against the state that it was measured on. */
         SolvedTryOn: {
@@ -3024,6 +3147,34 @@ export interface components {
             try_on: components["schemas"]["TryOn"];
             /** @description Which way out it was. */
             worn: components["schemas"]["Worn"];
+        };
+        /** @description An edge laid out flat, the front in the middle: millimetres of cloth from its left end, upwards from the present fold. */
+        Unrolled: {
+            /** @description Where it is cut; nothing where nothing is. */
+            cut?: string | null;
+            /** @description The new fold. */
+            fold: string;
+            /**
+             * Format: double
+             * @description Lowest and highest that is drawn.
+             */
+            from_mm: number;
+            /**
+             * Format: double
+             * @description The raw edge of what is turned up now, hanging down.
+             */
+            raw_mm: number;
+            /** @description Seams that it crosses, each with its name and how far from the left end. */
+            seams: components["schemas"]["Crossing"][];
+            /** @description The stitching that holds it. */
+            stitching?: string | null;
+            /** Format: double */
+            to_mm: number;
+            /**
+             * Format: double
+             * @description How wide it is.
+             */
+            width_mm: number;
         };
         /**
          * @description What is to be done about it.

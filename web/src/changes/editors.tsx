@@ -1,13 +1,17 @@
 import type { ComponentType, ReactNode } from "react";
-import type { Complaint, Garment, Shows, SolvedLine } from "../api/client";
+import type { Complaint, Garment, Shows, SolvedLine, TryOn } from "../api/client";
 import type { InputOf, Kind } from "../document/changes";
 import { dart } from "./dart/editor";
 import { elastic } from "./elastic/editor";
+import { hem } from "./hem/editor";
 import { seam } from "./seam/editor";
 
 /** What a change is edited with. */
 export interface Editing<K extends Kind> {
   garment: Garment;
+  /** What it is part of: what was read on the body stands there. */
+  tryOn: TryOn;
+  onTryOn: (tryOn: TryOn) => void;
   input: InputOf<K>;
   /** What follows from it; nothing while it was never solved. */
   shows: ShowsOf<K> | null;
@@ -35,7 +39,7 @@ export interface Editor<K extends Kind> {
 }
 
 /** Every kind of change. */
-const EDITORS: { [K in Kind]: Editor<K> } = { seam, dart, elastic };
+const EDITORS: { [K in Kind]: Editor<K> } = { seam, dart, elastic, hem };
 
 /** What a kind is edited with; what belongs to it comes from its own change. */
 export const editorOf = (kind: Kind) => EDITORS[kind] as unknown as Editor<Kind>;

@@ -24,6 +24,7 @@ const NAMED: { [K in Kind]: { name: (input: InputOf<K>) => string; begin: (name:
     name: (elastic) => elastic.at ?? "waistband",
     begin: (at) => ({ at: at as NonNullable<InputOf<"elastic">["at"]> }),
   },
+  hem: { name: (hem) => hem.hem, begin: (name) => ({ hem: name as InputOf<"hem">["hem"] }) },
 };
 
 /** The kind of a change, by its key: `seam.outseam`. */

@@ -1,5 +1,5 @@
 import { v7 as newId } from "uuid";
-import type { HemMark, HemPlace, PinPlace, PinSide, Reading, TryOn } from "../api/client";
+import type { HemMark, PinPlace, PinSide, Reading, TryOn } from "../api/client";
 import { changeAt, readingsOf, withReadings } from "./changes";
 
 /** Putting entries into a try-on. Each has an id of its own, made here, so that what is sent twice is stored once. */
@@ -53,8 +53,11 @@ export function withLeftOut(tryOn: TryOn, place: PinPlace, side: PinSide, why: W
   return { ...clear, left_out: [...(clear.left_out ?? []), left] };
 }
 
+/** A place around a hem. */
+type Place = Pick<HemMark, "edge" | "side" | "around">;
+
 /** The mark around a hem, if there is one. */
-export function markAt(tryOn: TryOn, place: HemPlace): HemMark | undefined {
+export function markAt(tryOn: TryOn, place: Place): HemMark | undefined {
   return tryOn.hem_marks?.find(
     (m) => m.edge === place.edge && (m.side ?? null) === (place.side ?? null) && m.around === place.around,
   );
@@ -63,7 +66,7 @@ export function markAt(tryOn: TryOn, place: HemPlace): HemMark | undefined {
 /** The try-on with a mark around a hem; the one that was there keeps its id. */
 export function withMark(
   tryOn: TryOn,
-  place: HemPlace,
+  place: Place,
   mark: Pick<HemMark, "how" | "amount"> & { again?: string | null },
 ): TryOn {
   const before = markAt(tryOn, place);
@@ -71,4 +74,10 @@ export function withMark(
   const next = { id: newId(), edge, around, ...(side && { side }), ...before, ...mark };
   const marks = tryOn.hem_marks ?? [];
   return { ...tryOn, hem_marks: before ? marks.map((m) => (m === before ? next : m)) : [...marks, next] };
+}
+
+/** The try-on without a mark around a hem. */
+export function withoutMark(tryOn: TryOn, place: Place): TryOn {
+  const there = markAt(tryOn, place);
+  return { ...tryOn, hem_marks: (tryOn.hem_marks ?? []).filter((mark) => mark !== there) };
 }

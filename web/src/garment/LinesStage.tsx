@@ -220,6 +220,8 @@ function Settings({ garment, solved, problem, picked: key, whatIf }: SettingsPro
   return (
     <editor.Settings
       garment={state.garment}
+      tryOn={tryOn}
+      onTryOn={whatIf.change}
       input={inputOf(kindOf(key), changeAt(tryOn, key))}
       shows={shows}
       complaint={(field) => problem?.errors?.find((e) => e.path === pathOf(tryOn, key) + field)}

@@ -7,6 +7,7 @@
 mod curve;
 pub mod dart;
 pub mod elastic;
+pub mod hem;
 pub mod seam;
 mod sides;
 
@@ -16,13 +17,15 @@ mod tests;
 pub use curve::{Curve, Piece};
 pub use sides::{AGREE_WITHIN, Sides, SidesFrom, reconcile};
 
+use crate::body::Wearer;
 use crate::fault::Wrong;
-use crate::fitting::{Edges, GarmentSide, Reading, SidePolicy};
-use crate::garment::{Dart, Garment, Seam};
+use crate::fitting::{Edges, GarmentSide, HemMark, Reading, SidePolicy};
+use crate::garment::{Dart, Garment, HemEdge, Seam};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 use dart::{AlteredDart, DartChange};
 use elastic::{CasedElastic, ElasticAt, ElasticChange};
+use hem::{AlteredHem, HemChange};
 use seam::{AlteredSeam, SeamChange};
 use serde::{Deserialize, Serialize};
 use std::fmt;
@@ -40,6 +43,8 @@ macro_rules! kinds {
             Dart in dart: DartChange, Dart, AlteredDart;
             /// Elastic in a band.
             Elastic in elastic: ElasticChange, ElasticAt, CasedElastic;
+            /// A hem.
+            Hem in hem: HemChange, HemEdge, AlteredHem;
         }
     };
 }
@@ -103,13 +108,28 @@ pub(crate) trait Input: Sized {
     }
 }
 
+/// What changes are drawn on: a garment on its wearer, with the marks around its hems.
+#[derive(Clone, Copy)]
+pub(crate) struct On<'a> {
+    pub garment: &'a Garment,
+    pub wearer: &'a Wearer,
+    pub hem_marks: &'a [HemMark],
+}
+
 /// What everything that is drawn of a kind of change can do, without a tape.
 pub(crate) trait Drawn {
     /// What it does comes to something.
     fn is_altered(&self) -> bool;
 
-    /// What it takes off a level: from whole girths, from either leg, from either sleeve.
-    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term>;
+    /// What it takes off a level, or so far `up` from it: from whole girths, from either leg, from either sleeve.
+    fn takes(
+        &self,
+        garment: &Garment,
+        level: Level,
+        up: Length,
+        sides: &[GarmentSide],
+        tape: Tape,
+    ) -> Vec<Term>;
 
     /// Left and right are the same.
     fn sides_agree(&self) -> bool {
@@ -301,8 +321,8 @@ macro_rules! define {
                 match self { $(Self::$Kind(drawn) => drawn.is_altered(),)+ }
             }
 
-            fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
-                match self { $(Self::$Kind(drawn) => drawn.takes(garment, level, sides, tape),)+ }
+            fn takes(&self, garment: &Garment, level: Level, up: Length, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
+                match self { $(Self::$Kind(drawn) => drawn.takes(garment, level, up, sides, tape),)+ }
             }
 
             fn sides_agree(&self) -> bool {
@@ -316,7 +336,7 @@ macro_rules! define {
         /// # Errors
         /// Every one that cannot be, with the number of its change and the path of its field below that.
         pub(crate) fn draw<'a>(
-            garment: &'a Garment,
+            on: On<'a>,
             changes: &'a [Change],
         ) -> Result<Vec<DrawnChange<'a>>, Wrongs> {
             let (mut all, mut faults) = (Vec::new(), Vec::new());
@@ -325,7 +345,7 @@ macro_rules! define {
                 let own: Vec<(usize, &$Input)> = own
                     .filter_map(|(n, change)| if let Change::$Kind(input) = change { Some((n, input)) } else { None })
                     .collect();
-                match $folder::draw(garment, &own) {
+                match $folder::draw(on, &own) {
                     Ok(drawn) => all.extend(drawn.into_iter().map(DrawnChange::$Kind)),
                     Err(wrong) => faults.extend(wrong),
                 }

@@ -6,7 +6,7 @@ use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
 use crate::fault::Fault;
 use crate::fitting::{End, Fairing, GarmentSide, How, Reading, SidePolicy, Worn};
-use crate::garment::{Band, Dart, DartFacts, Garment, Kind, Lined, Pocket, Seam, Width};
+use crate::garment::{Band, Dart, DartFacts, Kind, Lined, Pocket, Seam, Width};
 use crate::judge::tests::kinds::{all_along, round, sum_at};
 use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Measure, Station, Tape, Unit};
@@ -26,8 +26,9 @@ fn attempt(garment: &Fitted, try_on: TryOn) -> Result<SolvedTryOn, Vec<Fault>> {
 }
 
 /// Seams drawn together.
-fn alter_all<'a>(garment: &'a Garment, changes: &'a [SeamChange]) -> Vec<AlteredSeam<'a>> {
-    draw(garment, &changes.iter().enumerate().collect::<Vec<_>>()).unwrap()
+fn alter_all<'a>(of: &'a Fitted, changes: &'a [SeamChange]) -> Vec<AlteredSeam<'a>> {
+    let on = super::On { garment: of, wearer: &of.wearer, hem_marks: &[] };
+    draw(on, &changes.iter().enumerate().collect::<Vec<_>>()).unwrap()
 }
 
 fn solved(garment: &Fitted, try_on: TryOn) -> SolvedTryOn {
@@ -754,7 +755,7 @@ proptest! {
         dart.readings = readings(&pins.iter().filter(|p| p.0 < 390).copied().collect::<Vec<_>>(), How::Fold, LEFT, Unit::Cm);
         // The waist lies 40 cm below the point.
         dart.readings.push(pin(LEFT, "40 cm", &format!("{waist_depth} mm")));
-        let altered = super::dart::draw(&shirt, &[(0, &dart)]).unwrap().remove(0);
+        let altered = super::dart::draw(super::On { garment: &shirt, wearer: &shirt.wearer, hem_marks: &[] }, &[(0, &dart)]).unwrap().remove(0);
         for side in GarmentSide::BOTH {
             prop_assert_eq!(altered.depth(side, Station::default()), Length::ZERO);
             for reading in &dart.readings {

@@ -43,7 +43,16 @@ fn every_finding_is_known_by_what_version_1_called_it() {
             let garment = round(kind);
             let try_on = with_everything(&garment, apart);
             let ordered = garment.with_levels_in_order(&garment.wearer);
-            let Ok(drawn) = draw(&ordered, &try_on.changes) else { continue };
+            let Ok(drawn) = draw(
+                crate::change::On {
+                    garment: &ordered,
+                    wearer: &garment.wearer,
+                    hem_marks: &try_on.hem_marks,
+                },
+                &try_on.changes,
+            ) else {
+                continue;
+            };
             let subject = Subject {
                 garment: &ordered,
                 wearer: &garment.wearer,

@@ -6,7 +6,7 @@ use crate::body::Wearer;
 use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
 use crate::change::seam::SeamChange;
-use crate::change::{Change, ChangeKey, draw};
+use crate::change::{Change, ChangeKey, On, draw};
 use crate::choice::choice;
 use crate::fitting::{EndOf, GarmentSide, HemMark, MovementTest, Observation, PinnedBy, Reading, Shut, Worn};
 use crate::garment::{
@@ -284,7 +284,8 @@ fn changes(seams: Vec<SeamChange>, darts: Vec<DartChange>, elastic: Option<Elast
 /// there could be: what is passed over stays so though nothing is found there today.
 pub(super) fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
     let garment = &*garment.with_levels_in_order(wearer);
-    let drawn = draw(garment, &try_on.changes).unwrap_or_default();
+    let drawn =
+        draw(On { garment, wearer, hem_marks: &try_on.hem_marks }, &try_on.changes).unwrap_or_default();
     let subject =
         Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), tape: Tape::default() };
     let mut keys: Vec<FindingKey> =
@@ -442,6 +443,11 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
             (V::Dart, of(ends_in))
         }
         (Rule::Partners, Some(Partner::Pockets | Partner::CutLine | Partner::EndsIn) | None) => return None,
+        (Rule::Partners, Some(Partner::AtTheEdge | Partner::TheEdge)) => return None,
+        // There were no hems then.
+        (Rule::Level | Rule::Marks | Rule::Fullness | Rule::Shrinkage | Rule::Bulk | Rule::Crease, _) => {
+            return None;
+        }
         (Rule::Depth, _) => (V::Dart, format!("Depth of the {}", dart()?)),
         (Rule::Placement, _) => (V::Dart, format!("Where the {} ends", dart()?)),
         (Rule::Gathers, _) => (V::Elastic, "Elastic in the waistband".into()),

@@ -254,20 +254,32 @@ fn hem(drape: &Drape<'_>, hem: &HemFacts, view: ViewSide, half: Half<'_>) -> Opt
         | HemTurn::Faced
         | HemTurn::Coverstitched
         | HemTurn::Fused
-        | HemTurn::Cuff => hem.turn_up.length.cm(),
+        | HemTurn::Cuff
+        | HemTurn::Kept => hem.turn_up.length.cm(),
     }
     .max(0.5);
+    let path = edge_across(drape, hem.edge, view, half, up)?;
+    let look = if hem.turn == HemTurn::Band { Look::Edge } else { Look::Topstitching };
+    let key = format!("hem.{}", hem.edge.word());
+    Some(detail(format!("hem, {}", hem.edge.name()), Some(key), look, path, view != ViewSide::Side))
+}
+
+/// Across a lower edge, one leg or one sleeve, so far above its present edge.
+pub(crate) fn edge_across(
+    drape: &Drape<'_>,
+    edge: HemEdge,
+    view: ViewSide,
+    half: Half<'_>,
+    up: f64,
+) -> Option<BezPath> {
     let h = drape.base + up;
-    let path = match (hem.edge, view) {
+    Some(match (edge, view) {
         (HemEdge::Sleeve, ViewSide::Side) => return None,
         (HemEdge::Sleeve, _) => drape.sleeve(drape.tip(half.side)?)?.across(up),
         (HemEdge::Body | HemEdge::Leg, ViewSide::Side) => line((drape.back.at(h), h), (drape.front.at(h), h)),
         (HemEdge::Leg, _) => line((half.inner?.at(h), h), (half.outer.at(h), h)),
         (HemEdge::Body, _) => across(half.outer.at(h), h),
-    };
-    let look = if hem.turn == HemTurn::Band { Look::Edge } else { Look::Topstitching };
-    let key = format!("hem.{}", hem.edge.word());
-    Some(detail(format!("hem, {}", hem.edge.name()), Some(key), look, path, view != ViewSide::Side))
+    })
 }
 
 /// Waistband, its loops, and elastic in it.

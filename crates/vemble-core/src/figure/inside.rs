@@ -32,6 +32,22 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
             strokes.push(stroke(Ink::Tape, format!("M{a},1 V-34 M{a},1 h-2")));
             strokes.push(stroke(Ink::Stitching, format!("M-3,-31 H{}", a + 3.0)));
         }
+        (HemTurn::Kept, _) => {
+            // The band that stays hangs before the crease; behind it lies the tuck.
+            let tuck = all.clamp(8.0, 40.0);
+            edge = format!(
+                "M0,{top:.1} V-{0:.1} Q0,-{1:.1} {a},-{1:.1} Q{a},-{1:.1} {a},-{0:.1} V-{0:.1}",
+                12.0, 10.0
+            );
+            edge.push_str(&format!(
+                " M{a},-10 V-{0:.1} Q{1},-{2:.1} {3},-{0:.1} V0",
+                10.0 + tuck,
+                a * 1.5,
+                13.0 + tuck,
+                a * 2.0
+            ));
+            strokes.push(stroke(Ink::Stitching, format!("M-3,-11 H{}", a * 2.0 + 3.0)));
+        }
         (HemTurn::Band, _) => {
             edge = format!("M0,{top:.1} V-26");
             strokes.push(stroke(Ink::Tape, "M-3,-30 V0 Q0,5 3,0 V-30 M-3,-30 h2 M3,-30 h-2"));
@@ -62,6 +78,7 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
                     | HemTurn::Faced
                     | HemTurn::Bound
                     | HemTurn::Cuff
+                    | HemTurn::Kept
                     | HemTurn::Band => format!("M-3,-{0:.1} H{1}", single - 3.0, a + 3.0),
                 },
             ));

@@ -21,7 +21,7 @@ mod tests;
 
 pub use chalked::CardDrawing;
 pub(crate) use chalked::{Chalk, chalk_drawing};
-pub(crate) use detail::seam_line;
+pub(crate) use detail::{edge_across, seam_line};
 pub(crate) use drawing::{Drawing, on_side};
 pub(crate) use hanging::hanging_with;
 pub use hanging::{Hanging, hanging};

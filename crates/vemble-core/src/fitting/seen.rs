@@ -22,7 +22,9 @@ choice! {
     /// Where around a hem.
     Around {
         Front => "front",
+        SideFront => "side front",
         Side => "side",
+        SideBack => "side back",
         Back => "back",
         Inside => "inside of the leg",
     }

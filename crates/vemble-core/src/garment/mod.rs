@@ -251,6 +251,29 @@ impl Garment {
         height.unwrap_or_default()
     }
 
+    /// What goes round so far above an edge, straight between measured levels and straight on below it: the whole lower edge, or one leg or
+    /// sleeve. Nothing where fewer than two levels are known that go round the same.
+    pub fn girth_above(&self, edge: Level, up: Length) -> Option<Length> {
+        let same = |l: &&GarmentLevel| {
+            l.level.is_of_sleeve() == edge.is_of_sleeve()
+                && self.round(l.level) == self.round(edge)
+                && l.level != Level::Shoulder
+        };
+        let mut levels: Vec<&GarmentLevel> = self.levels.iter().filter(same).collect();
+        levels.sort_by_key(|l| l.station.length);
+        let height = self.level(edge)?.station.length + up;
+        let next = levels.iter().position(|l| l.station.length > height).unwrap_or(levels.len());
+        let [low, high] = levels
+            .get(next.clamp(1, levels.len().checked_sub(1)?.max(1)) - 1..)?
+            .get(..2)?
+            .try_into()
+            .ok()?;
+        let run = high.station.length - low.station.length;
+        let share = (height - low.station.length).cm() / run.cm();
+        let (below, above): (Length, Length) = (low.width.girth(), high.width.girth());
+        Some(below + Length::from_cm((above - below).cm() * share.min(1.0)))
+    }
+
     /// What goes round one side at a station of a seam: a leg's or sleeve's girth, and half of what goes round the whole
     /// body.
     ///

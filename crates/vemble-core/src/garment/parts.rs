@@ -106,6 +106,7 @@ choice! {
         Fused => "held with fusible web",
         Cuff => "turned-up cuff",
         Band => "set-on band or cuff",
+        Kept => "original edge kept, with a tuck behind it",
     }
 }
 
@@ -120,7 +121,7 @@ impl HemTurn {
             Self::Blind => &[10, 40],
             Self::Rolled => &[3, 3],
             Self::Faced => &[6],
-            Self::Bound => &[],
+            Self::Bound | Self::Kept => &[],
             Self::Coverstitched => &[22],
             Self::Cuff => &[40, 35],
             Self::Band => &[10],
@@ -151,11 +152,24 @@ pub struct HemFacts {
     pub turn: HemTurn,
     /// Cloth folded up inside, with any inner turn.
     pub turn_up: Measure,
+    /// How far its stitching lies above the fold; by how it is turned when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub visible: Option<Measure>,
     /// How it is stitched.
     pub by: StitchedBy,
     /// Nobody looked at it yet.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub assumed: bool,
+}
+
+impl HemFacts {
+    /// How far its stitching lies above the fold: as measured, or what its turns make of the turn-up.
+    pub fn shows(&self) -> crate::length::Length {
+        let turns = self.turn.turns_mm();
+        let outer = turns.last().copied().unwrap_or(0);
+        let by_turns = self.turn_up.length.fraction(outer, self.turn.turn_up_mm().max(1));
+        self.visible.map_or(by_turns, |visible| visible.length).min(self.turn_up.length)
+    }
 }
 
 choice! {

@@ -1,7 +1,7 @@
 //! Girth and ease at each level: what the garment measures after the changes, and what that leaves the body.
 
 use super::Subject;
-use crate::change::{Drawn, Term};
+use crate::change::{Drawn, DrawnChange, Term};
 use crate::choice::choice;
 use crate::fitting::GarmentSide;
 use crate::garment::{EaseBand, GarmentLevel, Round};
@@ -89,6 +89,8 @@ pub(crate) struct Girth {
     pub of: LevelOf,
     /// Girth now.
     before: Length,
+    /// How far above the present edge it lies then, and what goes round there now: of an edge that is moved.
+    pub moved: Option<(Length, Length)>,
     /// What the changes take off.
     pub terms: Vec<Term>,
     /// Girth after the changes.
@@ -147,7 +149,9 @@ pub(crate) fn girths(subject: &Subject<'_>) -> Vec<Girth> {
             Round::Sleeve => (LevelOf::EachSleeve, Some([LevelOf::LeftSleeve, LevelOf::RightSleeve])),
         };
         match each.filter(|_| !symmetric).map(|each| each.map(|of| girth(subject, level, of))) {
-            Some([left, right]) if left.terms != right.terms => results.extend([left, right]),
+            Some([left, right]) if left.terms != right.terms || left.moved != right.moved => {
+                results.extend([left, right]);
+            }
             Some([left, _]) => results.push(Girth { of: both, ..left }),
             None => results.push(girth(subject, level, both)),
         }
@@ -157,15 +161,44 @@ pub(crate) fn girths(subject: &Subject<'_>) -> Vec<Girth> {
 
 fn girth(subject: &Subject<'_>, level: &GarmentLevel, of: LevelOf) -> Girth {
     let garment = subject.garment;
-    let mut terms: Vec<Term> = subject
-        .changes
-        .iter()
-        .flat_map(|c| c.takes(garment, level.level, of.sides(), subject.tape))
-        .collect();
-    terms.retain(|term| term.off() != Length::ZERO);
+    let up = new_edge(subject, level.level, of.sides());
+    let terms = terms(subject, level.level, up.unwrap_or_default(), of.sides());
     let off: Length = terms.iter().map(Term::off).sum();
     let body = garment.body_at(level.level).and_then(|what| subject.body(what));
     let wanted = body.and_then(|body| garment.ease_wanted(level.level, body, subject.tape));
     let before = level.width.on(subject.tape);
-    Girth { level: *level, of, before, terms, after: before - off, body, wanted }
+    let moved = up.and_then(|up| Some((up, subject.tape.round(garment.girth_above(level.level, up)?))));
+    let from = moved.map_or(before, |(_, there)| there);
+    Girth { level: *level, of, before, moved, terms, after: from - off, body, wanted }
+}
+
+/// What the changes take off so far `up` from a level.
+fn terms(subject: &Subject<'_>, level: Level, up: Length, sides: &[GarmentSide]) -> Vec<Term> {
+    let takes = |c: &DrawnChange<'_>| c.takes(subject.garment, level, up, sides, subject.tape);
+    let mut terms: Vec<Term> = subject.changes.iter().flat_map(takes).collect();
+    terms.retain(|term| term.off() != Length::ZERO);
+    terms
+}
+
+/// How far above the present edge a hem will lie at its sides; nothing where it stays, or no hem is there.
+fn new_edge(subject: &Subject<'_>, level: Level, sides: &[GarmentSide]) -> Option<Length> {
+    let hem = subject.hems().find(|hem| hem.level() == level)?;
+    let up = hem.ring(*sides.first()?)?.at_the_sides(subject.tape);
+    (up != Length::ZERO).then_some(up)
+}
+
+/// What goes round so far above the present edge of a leg, sleeve or lower edge after the changes, on one side where that is one of a pair.
+pub(crate) fn girth_at(subject: &Subject<'_>, level: Level, up: Length, side: GarmentSide) -> Option<Length> {
+    let sides: &[GarmentSide] = match subject.garment.round(level) {
+        Round::Whole => &GarmentSide::BOTH,
+        Round::Leg | Round::Sleeve => {
+            if side == GarmentSide::Left {
+                &GarmentSide::BOTH[..1]
+            } else {
+                &GarmentSide::BOTH[1..]
+            }
+        }
+    };
+    let there = subject.tape.round(subject.garment.girth_above(level, up)?);
+    Some(there - terms(subject, level, up, sides).iter().map(Term::off).sum())
 }

@@ -26,7 +26,7 @@ pub(super) fn judge(subject: &Subject<'_>) -> impl Iterator<Item = Finding> {
                 .seams()
                 .filter(move |s| side == GarmentSide::Left || !s.facts.seam.is_single())
                 .filter_map(move |s| {
-                    Some(s.chalked_at(subject.garment, level, side, subject.tape)?.whole().0)
+                    Some(s.chalked_at(subject.garment, level, Length::ZERO, side, subject.tape)?.whole().0)
                 })
         };
         let mut offs = at(GarmentSide::Left).chain(at(GarmentSide::Right));

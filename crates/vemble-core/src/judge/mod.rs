@@ -15,7 +15,7 @@ pub(crate) mod tests;
 
 pub(crate) use ease::Ease;
 pub use girth::{EaseWord, LevelOf};
-pub(crate) use girth::{Girth, girths};
+pub(crate) use girth::{Girth, girth_at, girths};
 pub(crate) use hang::Hang;
 pub(crate) use movement::{Moving, Reaching};
 pub(crate) use opening::{Part, Passing};
@@ -25,7 +25,7 @@ use crate::body::{BodyMeasurement, Limb, Wearer};
 use crate::change::{Change, ChangeKey, Drawn, DrawnChange, kinds, seam::AlteredSeam};
 use crate::choice::choice;
 use crate::fitting::{EndOf, GarmentSide, PutOn, Suggestion};
-use crate::garment::{Dart, Garment, Run, Seam};
+use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
 use crate::length::{Length, Measure, Station, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
@@ -79,6 +79,18 @@ choice! {
         Placement => "where it ends",
         /// How much cloth elastic gathers.
         Gathers => "gathers",
+        /// How far the marks around a hem agree.
+        Level => "level edge",
+        /// What a mark lacks, or how its two readings differ.
+        Marks => "marks",
+        /// How much fuller a turned-up edge is than what it lies on.
+        Fullness => "fullness",
+        /// What unwashed cloth loses of a finished length.
+        Shrinkage => "shrinkage",
+        /// How thick a turned-up edge gets.
+        Bulk => "bulk",
+        /// What an old fold leaves behind.
+        Crease => "old crease",
     }
 }
 
@@ -127,6 +139,10 @@ choice! {
         CutLine => "cut line",
         /// The edge that it ends in.
         EndsIn => "edge it ends in",
+        /// What closes or lies just above the edge.
+        AtTheEdge => "what lies at the edge",
+        /// The edge as such, where it cannot be cut.
+        TheEdge => "edge itself",
     }
 }
 
@@ -311,8 +327,19 @@ impl<'a> Subject<'a> {
             ChangeKey::Seam(Seam::ShoulderSeam | Seam::ArmholeSeam) | ChangeKey::Dart(Dart::Shoulder) => {
                 Limb::Shoulder
             }
-            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) => Limb::Trunk,
+            ChangeKey::Hem(HemEdge::Leg) => Limb::Leg,
+            ChangeKey::Hem(HemEdge::Sleeve) => Limb::Arm,
+            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) | ChangeKey::Hem(_) => {
+                Limb::Trunk
+            }
         }
+    }
+
+    /// Every hem that is drawn.
+    pub fn hems(&self) -> impl Iterator<Item = &'a crate::change::hem::AlteredHem<'a>> + use<'a> {
+        self.changes
+            .iter()
+            .filter_map(|change| if let DrawnChange::Hem(hem) = change { Some(hem) } else { None })
     }
 
     /// Every seam that is drawn.

@@ -122,7 +122,7 @@ fn off_the_back(subject: &Subject<'_>, change: &DrawnChange<'_>, height: Length)
             .filter_map(|side| dart.chalked_more_at(side, height, tape))
             .map(|depth| depth * 2)
             .sum(),
-        DrawnChange::Dart(_) | DrawnChange::Elastic(_) => Length::ZERO,
+        DrawnChange::Dart(_) | DrawnChange::Elastic(_) | DrawnChange::Hem(_) => Length::ZERO,
     }
 }
 

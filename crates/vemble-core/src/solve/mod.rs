@@ -10,7 +10,7 @@ pub use next::NextStep;
 
 use crate::body::Wearer;
 use crate::card::{Card, CardOf, card, turn};
-use crate::change::{ChangeKey, Drawn, DrawnChange, draw};
+use crate::change::{ChangeKey, Drawn, DrawnChange, On, draw};
 use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
 use crate::figure::{Hanging, StandChanges, hanging_with, stand_changes};
@@ -187,7 +187,7 @@ fn derive(states: &[Sound<'_>], try_ons: &[TryOn], tape: Tape, wanted: For) -> R
     let (mut faults, mut solved, mut last) = (Vec::new(), Vec::new(), None);
     for (n, try_on) in try_ons.iter().enumerate() {
         let Some(state) = states.iter().find(|state| state.id == try_on.state) else { continue };
-        match draw_below(&state.garment, try_on) {
+        match draw_below(&state.garment, state.wearer, try_on) {
             Ok(changes) => {
                 let subject = Subject {
                     garment: &state.garment,
@@ -258,7 +258,9 @@ pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
     let state = newest.and_then(|t| document.state(t.state)).or(document.newest())?;
     let garment = &*state.garment.with_levels_in_order(wearer);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
-    let changes = newest.and_then(|t| draw(garment, &t.changes).ok()).unwrap_or_default();
+    let changes = newest
+        .and_then(|t| draw(On { garment, wearer, hem_marks: &t.hem_marks }, &t.changes).ok())
+        .unwrap_or_default();
     let put_on = newest.map(TryOn::put_on).unwrap_or_default();
     let subject = Subject { garment, wearer, changes: &changes, put_on, tape };
     let checks = match newest.filter(|_| !changes.is_empty()) {
@@ -290,9 +292,11 @@ pub fn stages(document: &Document, tape: Tape) -> (Vec<StageLine>, crate::stages
 /// Draws what a try-on changes. Faults have their path below the try-on.
 fn draw_below<'a>(
     garment: &'a Garment,
+    wearer: &'a Wearer,
     try_on: &'a TryOn,
 ) -> Result<Vec<DrawnChange<'a>>, Vec<(String, Wrong)>> {
-    draw(garment, &try_on.changes).map_err(|wrong| {
+    let on = On { garment, wearer, hem_marks: &try_on.hem_marks };
+    draw(on, &try_on.changes).map_err(|wrong| {
         let path = |(n, field, wrong): (usize, String, Wrong)| {
             let kind: &'static str = (&try_on.changes[n]).into();
             (format!("changes[{n}].{kind}.{field}"), wrong)
@@ -334,7 +338,8 @@ fn keep_what_mends(findings: &mut [Finding], subject: &Subject<'_>, try_on: &Try
     for finding in findings.iter_mut().filter(|finding| !finding.mend.is_empty()) {
         let mut changes = try_on.changes.clone();
         finding.mend.iter().cloned().for_each(|change| change.put_among(&mut changes));
-        let mends = draw(subject.garment, &changes).is_ok_and(|drawn| {
+        let on = On { garment: subject.garment, wearer: subject.wearer, hem_marks: &try_on.hem_marks };
+        let mends = draw(on, &changes).is_ok_and(|drawn| {
             let mended = Subject { changes: &drawn, ..*subject };
             let found = judge(&mended, &girths(&mended));
             let outcome = |key: &FindingKey| found.iter().find(|f| f.key.is(key)).map(|f| f.outcome);

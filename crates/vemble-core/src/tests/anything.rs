@@ -4,15 +4,16 @@ use crate::asking::asking;
 use crate::card::Emphasis;
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
+use crate::change::hem::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
 use crate::change::seam::{SeamChange, SeamShare};
-use crate::change::{Change, ChangeKey};
+use crate::change::{Change, ChangeKey, Input};
 use crate::compare::compare;
 use crate::document::Document;
 use crate::document::v1::DocumentV1;
 use crate::fitting::{
     Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
 };
-use crate::garment::{Dart, HemEdge, Kind, Seam};
+use crate::garment::{Dart, HemEdge, HemTurn, Kind, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};
@@ -129,7 +130,31 @@ impl Chooser {
     }
 
     fn change(&mut self, garment: &Fitted) -> Change {
-        match self.below(8) {
+        match self.below(9) {
+            8 => {
+                let hem = self.of(HemEdge::ALL);
+                let landmark = self.of(HemLandmark::ALL);
+                HemChange {
+                    off: self.once_in(2, |c| {
+                        let off = c.amount();
+                        if c.below(3) == 0 { Measure { length: -off.length, ..off } } else { off }
+                    }),
+                    from_body: self.once_in(6, |c| FromBody {
+                        landmark,
+                        above: c.amount(),
+                        heel: c.once_in(3, Self::amount),
+                    }),
+                    clearance: self.once_in(2, Self::amount),
+                    shape: self.once_in(2, |c| c.of(HemShape::ALL)),
+                    sides: self.once_in(2, |c| c.of(SidePolicy::ALL)),
+                    turn: self.once_in(2, |c| c.of(HemTurn::ALL)),
+                    turns: self.once_in(4, |c| c.several(3, Self::amount)).unwrap_or_default(),
+                    may_show: self.once_in(3, |c| c.below(2) == 0),
+                    cutting: self.of(Cutting::ALL),
+                    ..HemChange::of(hem)
+                }
+                .into()
+            }
             0 => {
                 let casing = self.once_in(2, Self::amount);
                 let hold_percent = self.once_in(2, |c| c.of(&[100, 110, 115, 125, 126]));

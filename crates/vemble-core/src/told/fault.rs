@@ -86,6 +86,10 @@ impl Wrong {
             Self::ShallowerThanNought { found, depth } => {
                 format!("{found} let out, but the dart is {} deep there", most_beside(found, *depth, tape))
             }
+            Self::NoSuchHem { hem } => format!("a hem at {}, which this garment does not have", hem.name()),
+            Self::LongerThan { found, length } => {
+                format!("{found}, but the garment is {} long there", most_beside(found, *length, tape))
+            }
             Self::NotAHold { percent } => format!("a hold of {percent} %"),
             Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
             Self::NotOfABody { what, found, height: Some(height), .. } => {
@@ -154,6 +158,8 @@ impl Wrong {
             Self::ShallowerThanNought { found, depth } => {
                 format!("at most {}", most_beside(found, *depth, tape))
             }
+            Self::NoSuchHem { .. } => "a hem that it has".into(),
+            Self::LongerThan { found, length } => format!("less than {}", most_beside(found, *length, tape)),
             Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
             Self::NotOfABody { found, least, most, .. } => {
                 let (least, most) = (least_beside(found, *least, tape), most_beside(found, *most, tape));

@@ -111,10 +111,16 @@ fn tell(garment: &Garment, girth: &Girth, tape: Tape) -> LevelResult {
 /// `2 × 24.0 laid flat = 48.0; 48.0 − 9.0 (outseam: 2 edges × 4.5) = 39.0 cm`: from what is chalked, by plain arithmetic.
 fn sum(garment: &Garment, girth: &Girth, tape: Tape) -> String {
     let mut sum = measured(&girth.level, girth.before(), tape);
+    let from = girth.moved.map_or(girth.before(), |(_, there)| there);
+    if let Some((up, there)) = girth.moved {
+        let way = if up.is_negative() { "lower" } else { "higher" };
+        sum +=
+            &format!("; the new edge lies {} {way}, {} round there", tape.show(up.abs()), tape.show(there));
+    }
     if girth.terms.is_empty() {
         return sum;
     }
-    sum += &format!("; {}", tape.bare(girth.before()));
+    sum += &format!("; {}", tape.bare(from));
     for term in &girth.terms {
         let sign = if term.off().is_negative() { "+" } else { "−" };
         sum += &format!(" {sign} {} ({})", tape.bare(term.off().abs()), term_words(garment, term, tape));

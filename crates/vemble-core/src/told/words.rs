@@ -1,11 +1,12 @@
 //! The words of every choice that a screen offers: the word in documents, and how it is said.
 
 use crate::body::Posture;
+use crate::change::hem::{Cutting, HemLandmark, HemShape};
 use crate::fitting::{
     Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy,
     Verdict, WearerSide, Worn,
 };
-use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, Seam, Weight};
+use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, HemTurn, Seam, Weight};
 use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;
@@ -72,6 +73,14 @@ many_words! {
     around: Around,
     /// How a hem was marked.
     hem_how: HemHow,
+    /// How a hem follows its marks.
+    hem_shape: HemShape,
+    /// When cloth is cut.
+    cutting: Cutting,
+    /// What a finished length is measured from.
+    hem_landmark: HemLandmark,
+    /// How a hem is turned.
+    hem_turn: HemTurn,
     /// What cloth does.
     seen: Seen,
     /// From where it is seen.

@@ -4,7 +4,7 @@
 //! and equal stations, and each fold depth d takes 2d, so a pair takes 4d.
 
 use super::input::DartChange;
-use crate::change::{Curve, NOUGHT, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
+use crate::change::{Curve, NOUGHT, On, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{FrontShare, GarmentSide, How};
 use crate::garment::{Dart, DartFacts, Garment, Seam};
@@ -114,12 +114,12 @@ impl AlteredDart<'_> {
 /// # Errors
 /// Each with the number of its change and the field that is wrong, as a path below it.
 pub(crate) fn draw<'a>(
-    garment: &'a Garment,
+    on: On<'a>,
     changes: &[(usize, &'a DartChange)],
 ) -> Result<Vec<AlteredDart<'a>>, Wrongs> {
     let (mut drawn, mut faults) = (Vec::new(), Vec::new());
     for &(number, change) in changes {
-        match alter(garment, change) {
+        match alter(on.garment, change) {
             Ok(dart) => drawn.push(dart),
             Err(wrong) => faults.extend(wrong.into_iter().map(|(field, wrong)| (number, field, wrong))),
         }

@@ -20,7 +20,7 @@ pub use shown::Shown;
 use super::{ChangeKey, Drawn, Term};
 use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{Garment, Round};
-use crate::length::{PerEdge, Tape};
+use crate::length::{Length, PerEdge, Tape};
 use crate::place::Level;
 
 impl Drawn for AlteredDart<'_> {
@@ -29,9 +29,9 @@ impl Drawn for AlteredDart<'_> {
     }
 
     /// Each takes twice its fold depth from what goes round the whole; across a leg or sleeve it takes nothing.
-    fn takes(&self, garment: &Garment, level: Level, _: &[GarmentSide], tape: Tape) -> Vec<Term> {
+    fn takes(&self, garment: &Garment, level: Level, up: Length, _: &[GarmentSide], tape: Tape) -> Vec<Term> {
         let height = garment.level(level).filter(|_| garment.round(level) == Round::Whole);
-        let Some(height) = height.map(|l| l.station.length) else { return Vec::new() };
+        let Some(height) = height.map(|l| l.station.length + up) else { return Vec::new() };
         Term::of_sides(ChangeKey::Dart(self.key()), &GarmentSide::BOTH, |side| {
             let depth = PerEdge(self.chalked_more_at(side, height, tape).unwrap_or_default());
             Edges { front: depth, back: depth }

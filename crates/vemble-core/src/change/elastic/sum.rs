@@ -1,7 +1,7 @@
 //! Elastic drawn into a stretch of waistband, where no seam can take the waist in: small amounts, casual cloth.
 
 use super::input::{ElasticAt, ElasticChange};
-use crate::change::{Drawn, Term, Wrongs};
+use crate::change::{Drawn, On, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::GarmentSide;
 use crate::garment::Garment;
@@ -35,7 +35,7 @@ impl Drawn for CasedElastic<'_> {
     }
 
     /// It gathers cloth and takes none away.
-    fn takes(&self, _: &Garment, _: Level, _: &[GarmentSide], _: Tape) -> Vec<Term> {
+    fn takes(&self, _: &Garment, _: Level, _: Length, _: &[GarmentSide], _: Tape) -> Vec<Term> {
         Vec::new()
     }
 }
@@ -45,7 +45,7 @@ impl Drawn for CasedElastic<'_> {
 /// # Errors
 /// Each with the number of its change and the field that is wrong.
 pub(crate) fn draw<'a>(
-    _: &'a Garment,
+    _: On<'a>,
     changes: &[(usize, &'a ElasticChange)],
 ) -> Result<Vec<CasedElastic<'a>>, Wrongs> {
     let mut faults = Vec::new();

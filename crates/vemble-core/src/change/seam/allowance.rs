@@ -137,7 +137,7 @@ fn capacity(
     let share = needs_sharing.then(|| share_by(gives, whole, seam, tape)).flatten();
     let asked_at = |level: Level| {
         let sides = [side.unwrap_or(GarmentSide::Left)];
-        let edges = seam.chalked_at(subject.garment, level, sides[0], tape)?;
+        let edges = seam.chalked_at(subject.garment, level, Length::ZERO, sides[0], tape)?;
         Some((edges.whole().0, level))
     };
     let least = subject.garment.levels.iter().filter_map(|l| asked_at(l.level)).min();

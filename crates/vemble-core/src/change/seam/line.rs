@@ -6,7 +6,7 @@ use super::handed::{Handed, hand_out};
 use super::input::SeamChange;
 use super::length::EdgeLengths;
 use super::{one_pass, share};
-use crate::change::{Curve, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
+use crate::change::{Curve, On, Pin, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{Edges, End, EndOf, Fairing, GarmentSide};
 use crate::garment::{Garment, Seam, SeamFacts};
@@ -263,9 +263,10 @@ pub fn alter<'a>(
 /// # Errors
 /// Each with the number of its change and the field that is wrong, as a path below it.
 pub(crate) fn draw<'a>(
-    garment: &'a Garment,
+    on: On<'a>,
     changes: &[(usize, &'a SeamChange)],
 ) -> Result<Vec<AlteredSeam<'a>>, Wrongs> {
+    let garment = on.garment;
     let (mut drafts, mut faults) = (Vec::new(), Vec::new());
     for &(number, change) in changes {
         match Draft::of(garment, number, change) {

@@ -55,16 +55,19 @@ impl AlteredSeam<'_> {
         if self.sides_agree() { &GarmentSide::BOTH[..1] } else { &GarmentSide::BOTH }
     }
 
-    /// What is chalked on one side at a level of the body that the seam crosses, or runs up to: just beyond its end it takes what it takes
+    /// What is chalked on one side at a level of the body that the seam crosses, or so far `up` from it, or that it runs up to: just beyond its end it takes what it takes
     /// there. Nothing where the seam does not run.
     pub(crate) fn chalked_at(
         &self,
         garment: &Garment,
         level: Level,
+        up: Length,
         side: GarmentSide,
         tape: Tape,
     ) -> Option<Edges> {
-        let (station, end) = (garment.station_on(self.facts.seam, level)?, self.facts.length.length);
+        let (station, end) = (garment.station_on(self.facts.seam, level)? + up, self.facts.length.length);
+        // What is let down below the present edge goes on as that does.
+        let station = if up.is_negative() { station.max(Length::ZERO) } else { station };
         let at = if station > end && station - end <= JUST_BEYOND { end } else { station };
         Some(self.line(side).chalked(Station(at), tape).unwrap_or_default())
     }
@@ -84,9 +87,16 @@ impl Drawn for AlteredSeam<'_> {
         self.span().is_some()
     }
 
-    fn takes(&self, garment: &Garment, level: Level, sides: &[GarmentSide], tape: Tape) -> Vec<Term> {
+    fn takes(
+        &self,
+        garment: &Garment,
+        level: Level,
+        up: Length,
+        sides: &[GarmentSide],
+        tape: Tape,
+    ) -> Vec<Term> {
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
-        let takes = |side: &GarmentSide| self.chalked_at(garment, level, *side, tape);
+        let takes = |side: &GarmentSide| self.chalked_at(garment, level, up, *side, tape);
         if sides.first().and_then(takes).is_none() {
             return Vec::new();
         }

@@ -1,0 +1,185 @@
+//! The card of a hem: where to fold and where to cut, all round, in the order of the hand.
+
+use super::judge::HemSums;
+use super::regime::Regime;
+use super::told::{balance, off_words, stitched, turns_words};
+use super::{AlteredHem, Cutting, Ring};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::change::{ChangeKey, Drawn};
+use crate::garment::{HemEdge, HemTurn};
+use crate::length::{Length, Tape};
+use crate::told::{Teller, capital};
+
+impl HasCard for AlteredHem<'_> {
+    /// After everything above it.
+    const TURN: u8 = 4;
+
+    fn card(&self, of: &CardOf<'_>) -> Option<(String, Vec<Block>)> {
+        let sums = self.sums(of.subject);
+        let first = sums.first()?;
+        let to = Teller::of(of.subject.garment, of.tape);
+        let name = ChangeKey::Hem(self.key()).name(of.subject.garment);
+        let both = match (self.key(), self.sides_agree()) {
+            (HemEdge::Body, _) => "",
+            (HemEdge::Leg, true) => ", both legs the same",
+            (HemEdge::Sleeve, true) => ", both sleeves the same",
+            (_, false) => ", each its own",
+        };
+        let mut blocks = vec![Block::Text(format!(
+            "Turned as {}: {}. {}",
+            first.turn.name(),
+            turns_words(first, &to),
+            measured_from(first, of.tape)
+        ))];
+        for (sums, ring) in sums.iter().zip(&self.rings) {
+            if let Some(side) = sums.side {
+                blocks.push(Block::Heading(capital(side.name())));
+            }
+            blocks.push(Block::Table(table(sums, ring, &to)));
+            blocks.push(Block::Note(capital(&if sums.kept.is_some() {
+                off_words(sums.off[1], &to)
+            } else {
+                balance(sums, 0, &to)
+            })));
+        }
+        blocks.extend(of.inside_out());
+        blocks.push(Block::Steps(steps(self, first, &to)));
+        blocks.extend(of.cautions(ChangeKey::Hem(self.key()), false));
+        blocks.extend(of.afterwards());
+        Some((format!("{}{both}", capital(&name)), blocks))
+    }
+}
+
+/// What every figure below is measured from.
+fn measured_from(sums: &HemSums, tape: Tape) -> String {
+    let unit = tape.unit_name();
+    match (sums.kept, sums.is_cut_above()) {
+        (Some(_), _) => format!("Figures in {unit}, up from the worn edge."),
+        (None, true) => format!("Figures in {unit}, up from the present fold, which stays until it is cut."),
+        (None, false) => {
+            format!("Figures in {unit}, up from the raw edge, once the old hem is unpicked and pressed flat.")
+        }
+    }
+}
+
+/// Where the fold and the cut lie at a place, from what the card measures from: the raw edge lies so far below the present fold as is turned
+/// up.
+pub(super) fn fold_and_cut(sums: &HemSums, off: Length) -> [Length; 2] {
+    match sums.kept {
+        Some(kept) => [kept.crease, kept.stitch[1]],
+        None => {
+            let from = if sums.is_cut_above() { Length::ZERO } else { sums.turn_up };
+            [from + off, from + off - sums.allowance]
+        }
+    }
+}
+
+fn table(sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table {
+    let column = |heading: String, emphasis| Column { heading, emphasis, group: 0 };
+    let unit = to.tape.unit_name();
+    let second = match sums.kept {
+        Some(_) => format!("stitch to, {unit}"),
+        None => format!("cut, {unit}"),
+    };
+    let columns = vec![
+        column("where".into(), Emphasis::Station),
+        column(format!("fold, {unit}"), Emphasis::Chalked),
+        column(second, Emphasis::Chalked),
+    ];
+    let row = |words: String, off: Length| {
+        let [fold, cut] = fold_and_cut(sums, off).map(|at| to.tape.figure(at));
+        let place = Cell { figure: None, text: words, sum: None };
+        let cut = match sums.short() {
+            Some(_) if sums.kept.is_none() => Cell::of(None, None),
+            _ => Cell::of(Some(cut), None),
+        };
+        let cells = vec![place, Cell::of(Some(fold), Some(off_words(off, to))), cut];
+        TableRow { at: Vec::new(), is_chalked: false, cells, note: String::new() }
+    };
+    let rows = match sums.is_level() {
+        true => vec![row("all round".into(), sums.off[0])],
+        false => ring.places.iter().map(|p| row(place_words(p), ring.chalked(p.part, to.tape))).collect(),
+    };
+    Table { columns, rows }
+}
+
+/// Where around: "side, left".
+pub(super) fn place_words(place: &super::Place) -> String {
+    match place.side {
+        Some(side) => format!("{}, {}", place.around.name(), side.name()),
+        None => place.around.name().into(),
+    }
+}
+
+fn steps(hem: &AlteredHem<'_>, sums: &HemSums, to: &Teller<'_>) -> Vec<String> {
+    let mut steps = Vec::new();
+    let garment = to.garment;
+    let lined = garment.found.lined.is_some_and(|lined| lined != crate::garment::Lined::No);
+    if lined {
+        steps.push(
+            "Open the lining from the outer along the whole hem, and keep it out of the scissors’ way."
+                .into(),
+        );
+    }
+    if let Some(kept) = sums.kept {
+        steps.push(format!(
+            "Mark two lines, {} and {} above the worn edge.",
+            to.show(kept.stitch[0]),
+            to.show(kept.stitch[1])
+        ));
+        steps.push(format!(
+            "Fold at {} so that both lines meet, right sides together, and baste.",
+            to.show(kept.crease)
+        ));
+        steps.push("Try it on. Nothing is cut before.".into());
+        steps.push(stitched(HemTurn::Kept, lined).into());
+        if kept.is_trimmed(to.tape) {
+            let keep = crate::length::Taught::new(8, 20).on(to.tape);
+            steps.push(format!("Trim the tuck to {} and overcast it.", to.show(to.tape.round(keep))));
+        }
+        steps.push("Begin at the inside leg, never on a thick crossing; thread like the cloth.".into());
+        return steps;
+    }
+    if !sums.is_cut_above() {
+        steps.push("Unpick the old hem and press it out.".into());
+    }
+    steps.push(match sums.is_level() {
+        true => format!("Mark the fold all round, {} up.", to.show(fold_and_cut(sums, sums.off[0])[0])),
+        false => {
+            "Mark the fold at each place, and join the marks with a smooth line, closed all round.".into()
+        }
+    });
+    let short = sums.short().is_some();
+    let nothing_to_cut = sums.regimes.iter().all(|r| matches!(r, Regime::FromTurnUp { cut: Length::ZERO }));
+    let cut = format!(
+        "Cut {} below the fold, all round; keep what falls off to test iron and stitch on.",
+        to.show(sums.allowance)
+    );
+    let cutting = hem.change.cutting;
+    let cuts = !short && !nothing_to_cut && sums.turn != HemTurn::Bound;
+    if cuts && cutting == Cutting::First {
+        steps.push(cut.clone());
+    }
+    steps.push("Press the fold, and baste or pin it.".into());
+    steps.push("Try it on, in the shoes it is worn with.".into());
+    if cuts && cutting == Cutting::AfterTryOn {
+        steps.push(cut);
+    }
+    steps.push(stitched(sums.turn, lined).into());
+    if cuts && cutting == Cutting::StitchThenTrim {
+        steps.push("Trim what is left above the stitching.".into());
+    }
+    steps.push(match hem.key() {
+        HemEdge::Leg => {
+            "Begin at the inside leg, never on a thick crossing; trim or hammer the seams first.".into()
+        }
+        HemEdge::Body | HemEdge::Sleeve => {
+            "Begin at a side or back seam, never on a thick crossing.".to_owned()
+        }
+    });
+    if lined {
+        steps.push("Hem the lining, let both hang, and slip-stitch it down.".into());
+    }
+    steps.push("Press it from inside, up to the stitching and not over it.".into());
+    steps
+}

@@ -1,0 +1,445 @@
+//! Hems: whether there is cloth, whether marks agree, how full the turned-up edge is, and what lies in its way.
+
+use super::regime::{FACED, KeptEdge, Regime, regime};
+use super::scheme::{Because, EASED_IN, PRESSED_IN, recommended, turns};
+use super::{AlteredHem, HemChange};
+use crate::change::{Change, ChangeKey};
+use crate::fitting::{GarmentSide, HemMark, SidePolicy};
+use crate::garment::{
+    HemEdge, HemTurn, Lined, LiningOpens, Opening, SpecialEdge, StitchedBy, Washed, Weight,
+};
+use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
+use crate::length::{Length, Taught};
+use crate::place::Level;
+
+/// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
+const FAR_APART: Taught = Taught::new(80, 192);
+/// A lining's fold ends so far above the outer's, on a body and in a sleeve: 1 cm, 3/8 in; 1.3 cm, 1/2 in.
+const LINING_ABOVE: [Taught; 2] = [Taught::new(10, 24), Taught::new(13, 32)];
+/// So much slack a lining has along its length: 1 cm, 3/8 in (teaching value: too short pulls the outer up).
+const LINING_SLACK: Taught = Taught::new(10, 24);
+/// A lining's own turn: 1 cm twice, 3/8 in.
+const LINING_TURN: Taught = Taught::new(20, 48);
+/// A single turn under a lining: 4 cm, 1 5/8 in (teaching value: its weight lets the edge hang).
+const UNDER_A_LINING: Taught = Taught::new(40, 104);
+/// A worn edge of which the stitching was not measured: 1.5 cm, 5/8 in.
+const USUAL_BAND: Taught = Taught::new(15, 40);
+
+/// What a hem comes to on a tape, on one of its edges: all of it at marks, so that what follows is plain arithmetic.
+#[derive(Clone, Debug)]
+pub(crate) struct HemSums {
+    /// Which leg or sleeve; nothing where both are the same.
+    pub side: Option<GarmentSide>,
+    /// Least and greatest that is taken off around it.
+    pub off: [Length; 2],
+    pub turn: HemTurn,
+    /// Why that is recommended; nothing where somebody chose another.
+    pub because: Option<Because>,
+    /// Its turns, inner first.
+    pub turns: Vec<Length>,
+    pub allowance: Length,
+    /// Cloth folded up inside now.
+    pub turn_up: Length,
+    /// Where least and where most is taken off.
+    pub regimes: [Regime; 2],
+    /// The worn edge that stays.
+    pub kept: Option<KeptEdge>,
+    pub fullness: Option<Fullness>,
+}
+
+impl HemSums {
+    /// The same all round.
+    pub fn is_level(&self) -> bool {
+        self.off[0] == self.off[1]
+    }
+
+    /// All of the present hem lies below every new cut and falls away with it; else it is unpicked, and everything measured from the raw
+    /// edge.
+    pub fn is_cut_above(&self) -> bool {
+        self.regimes.iter().all(|r| matches!(r, Regime::AboveOldFold { falls_away: true, .. }))
+    }
+
+    /// What is missing where least is taken off.
+    pub fn short(&self) -> Option<(Length, Length)> {
+        match self.regimes[0] {
+            Regime::Short { by, deepest } => Some((by, deepest)),
+            Regime::AboveOldFold { .. } | Regime::FromTurnUp { .. } => None,
+        }
+    }
+}
+
+/// How full a turned-up edge is.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) struct Fullness {
+    /// Round the edge that is turned up.
+    pub edge: Length,
+    /// Round where it comes to lie.
+    pub landing: Length,
+    /// How deep that is turned.
+    pub depth: Length,
+}
+
+impl Fullness {
+    /// How much longer the edge is, negative where it is shorter.
+    pub fn excess(self) -> Length {
+        self.edge - self.landing
+    }
+
+    /// In percent of where it lies, upwards.
+    pub fn percent(self) -> i64 {
+        let landing = self.landing.nm().max(1);
+        (self.excess().nm() * 100).div_euclid(landing) + i64::from((self.excess().nm() * 100) % landing != 0)
+    }
+}
+
+/// The figures that findings about a hem rest on.
+#[derive(Clone, Debug)]
+pub(crate) enum Found {
+    /// Left and right, where both were marked: how far apart at most.
+    Sides { apart: Option<Length>, undecided: bool },
+    /// Marks of one edge that lie so far apart.
+    Uneven { least: Length, most: Length, is_far: bool },
+    /// A mark from the floor, and no height that is wanted.
+    NoClearance,
+    /// The upright reading differs from the one before it.
+    BentOver { bent: Length, upright: Length },
+    /// Whether the cloth reaches.
+    Cloth(HemSums),
+    /// What is let down shows its old fold.
+    Crease { let_down: Length, shows: bool },
+    /// How full the new edge is.
+    Full { fullness: Fullness, is_pair: bool },
+    /// A tuck behind the worn edge.
+    Tuck { kept: KeptEdge, wider: Length, is_trimmed: bool },
+    /// Two turns in heavy cloth.
+    Heavy { turns: usize },
+    /// What an unwashed garment loses of its length.
+    Shrinks { length: Length, percent: u8, loses: Length },
+    /// A cuff's buttons, plackets or tabs within what is taken off.
+    AtTheCuff { off: Length },
+    /// An edge that cannot be cut.
+    Uncuttable { edge: SpecialEdge, off: Length, excess: Option<Length> },
+    /// The lining's own hem.
+    Lining(LiningHem),
+}
+
+/// The hem of a lining.
+#[derive(Clone, Copy, Debug)]
+pub(crate) struct LiningHem {
+    /// Its fold above the outer's.
+    pub above: Length,
+    pub slack: Length,
+    pub turn: Length,
+    /// What is taken off the outer, negative where it is let down.
+    pub off: Length,
+    pub opens: Option<LiningOpens>,
+}
+
+impl Judge for AlteredHem<'_> {
+    fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
+        let mut all: Vec<Finding> = self.marks_found(subject);
+        if self.rings.is_empty() {
+            return all;
+        }
+        all.extend(self.sides_found(subject));
+        all.extend(self.uneven(subject));
+        let sums = self.sums(subject);
+        for sums in &sums {
+            all.push(self.cloth_found(subject, sums));
+            all.extend(self.fullness_found(sums));
+            all.extend(self.tuck_found(subject, sums));
+        }
+        let Some(first) = sums.first() else { return all };
+        let off = first.off;
+        all.extend(self.crease_found(subject, off[0]));
+        all.extend(self.bulk_found(subject, first));
+        all.extend(self.shrinkage_found(subject, off[1]));
+        all.extend(self.at_the_edge(subject, first));
+        all.extend(self.lining_found(subject, off[1]));
+        all
+    }
+}
+
+impl AlteredHem<'_> {
+    fn finding(&self, rule: Rule, side: Option<GarmentSide>, outcome: Outcome, found: Found) -> Finding {
+        let key = FindingKey { side, ..FindingKey::about(rule, ChangeKey::Hem(self.key())) };
+        Finding::new(key, outcome, found)
+    }
+
+    fn is_lined(&self, subject: &Subject<'_>) -> bool {
+        subject.garment.found.lined.is_some_and(|lined| lined != Lined::No)
+    }
+
+    fn with(&self, set: impl FnOnce(&mut HemChange)) -> Vec<Change> {
+        let mut change = self.change.clone().into_owned();
+        set(&mut change);
+        vec![Change::Hem(change)]
+    }
+
+    /// What it comes to on each edge, one for both where they are the same.
+    pub(crate) fn sums(&self, subject: &Subject<'_>) -> Vec<HemSums> {
+        use crate::change::Drawn;
+        let agree = self.sides_agree();
+        let rings = self.rings.iter().take(if agree { 1 } else { 2 });
+        rings.map(|ring| self.sums_of(subject, ring, if agree { None } else { ring.side })).collect()
+    }
+
+    fn sums_of(&self, subject: &Subject<'_>, ring: &super::Ring, side: Option<GarmentSide>) -> HemSums {
+        let tape = subject.tape;
+        let of = ring.side.unwrap_or(GarmentSide::Left);
+        let off = ring.range(tape);
+        let turn_up = self.facts.map_or(Length::ZERO, |f| tape.round(f.turn_up.length));
+        let visible = self.facts.map_or(Length::ZERO, |f| tape.round(f.shows())).min(turn_up);
+        let as_found = self.facts.map(|f| f.turn);
+        // Turned as it is now: what is recommended follows from how full that would be.
+        let usual = match as_found {
+            Some(HemTurn::Kept | HemTurn::Bound | HemTurn::Faced | HemTurn::Band) | None => HemTurn::Double,
+            Some(turn) => turn,
+        };
+        let deep = turns(usual, &[], tape).last().copied().unwrap_or_default();
+        let keeps_edge = subject.garment.found.edge == Some(SpecialEdge::Worn)
+            && off[0] > Length::ZERO
+            && self.key() != HemEdge::Sleeve;
+        let may_show = self.change.may_show.unwrap_or_else(|| {
+            self.facts.is_none_or(|f| f.by == StitchedBy::Machine && f.turn != HemTurn::Blind)
+        });
+        let percent = self.full(subject, ring, of, deep).map_or(0, Fullness::percent);
+        let (wanted, because) =
+            recommended(&subject.garment.cloth, percent, keeps_edge, self.is_lined(subject), may_show, usual);
+        let turn = self.change.turn.unwrap_or(wanted);
+        let own: Vec<Length> = self.change.turns.iter().map(|m| m.length).collect();
+        let turns = match self.facts.filter(|f| f.turn == turn && own.is_empty() && !f.assumed) {
+            // Turned again as it was, where nothing is let down: as deep as it was.
+            Some(_) if turn_up > Length::ZERO && !off[0].is_negative() && turn != HemTurn::Cuff => {
+                [turn_up - visible, visible].into_iter().filter(|turn| *turn > Length::ZERO).collect()
+            }
+            None if turn == HemTurn::SingleFinished && own.is_empty() && self.is_lined(subject) => {
+                vec![tape.round(UNDER_A_LINING.on(tape))]
+            }
+            _ => turns(turn, &own, tape),
+        };
+        let allowance = turns.iter().copied().sum();
+        let kept = (turn == HemTurn::Kept).then(|| {
+            let band = if visible > Length::ZERO { visible } else { tape.round(USUAL_BAND.on(tape)) };
+            KeptEdge::of(off[1], band)
+        });
+        let outer = turns.last().copied().unwrap_or_default();
+        HemSums {
+            side,
+            off,
+            turn,
+            because: (turn == wanted).then_some(because),
+            allowance,
+            turn_up,
+            regimes: off.map(|off| regime(turn_up, visible, off, allowance)),
+            kept,
+            fullness: self.full(subject, ring, of, outer).filter(|_| kept.is_none() && outer > Length::ZERO),
+            turns,
+        }
+    }
+
+    /// How full the edge is when it is turned so deep, at its sides.
+    fn full(
+        &self,
+        subject: &Subject<'_>,
+        ring: &super::Ring,
+        side: GarmentSide,
+        depth: Length,
+    ) -> Option<Fullness> {
+        let off = ring.at_the_sides(subject.tape);
+        let at = |up: Length| girth_at(subject, self.level(), up, side);
+        Some(Fullness { edge: at(off - depth)?, landing: at(off + depth)?, depth })
+    }
+
+    fn marks_found(&self, subject: &Subject<'_>) -> Vec<Finding> {
+        let tape = subject.tape;
+        let mut all = Vec::new();
+        if self.lacks_clearance {
+            all.push(self.finding(Rule::Marks, None, Outcome::Stop, Found::NoClearance));
+        }
+        let apart =
+            |mark: &&HemMark| (tape.round(mark.amount.length), mark.again.map(|m| tape.round(m.length)));
+        let most = self.marks.iter().map(apart).filter_map(|(bent, upright)| Some((bent, upright?)));
+        let most = most
+            .filter(|(bent, upright)| bent != upright)
+            .max_by_key(|(bent, upright)| (*bent - *upright).abs());
+        if let Some((bent, upright)) = most {
+            let mut found =
+                self.finding(Rule::Marks, None, Outcome::Passes, Found::BentOver { bent, upright });
+            found.key.end = Some(crate::fitting::EndOf::Upper);
+            all.push(found);
+        }
+        all
+    }
+
+    fn sides_found(&self, subject: &Subject<'_>) -> Option<Finding> {
+        if self.apart.is_none() && !self.undecided {
+            return None;
+        }
+        let outcome = if self.undecided { Outcome::Stop } else { Outcome::Passes };
+        let apart = self.apart.map(|apart| subject.tape.round(apart));
+        let found =
+            self.finding(Rule::Sides, None, outcome, Found::Sides { apart, undecided: self.undecided });
+        let explained =
+            subject.wearer.explains_a_difference(subject.limb_of(ChangeKey::Hem(self.key()))).is_some();
+        Some(found.mended(|| match explained {
+            true => self.with(|change| change.sides = Some(SidePolicy::KeepEach)),
+            false => Vec::new(),
+        }))
+    }
+
+    /// Marks of one edge that do not agree: whether the slope is wanted is for the sewist to say.
+    fn uneven(&self, subject: &Subject<'_>) -> Option<Finding> {
+        let places = self.rings.iter().map(|ring| ring.places.iter().map(|p| subject.tape.round(p.off)));
+        let ranges = places.filter_map(|offs| {
+            let offs: Vec<Length> = offs.collect();
+            Some((*offs.iter().min()?, *offs.iter().max()?))
+        });
+        let (least, most) = ranges.max_by_key(|(least, most)| *most - *least)?;
+        if most - least <= super::marked::LEVEL_WITHIN.on(subject.tape) {
+            return None;
+        }
+        let is_far = most - least >= FAR_APART.on(subject.tape);
+        let outcome = match self.change.shape {
+            None => Outcome::Stop,
+            Some(_) if is_far => Outcome::Caution,
+            Some(_) => Outcome::Passes,
+        };
+        Some(self.finding(Rule::Level, None, outcome, Found::Uneven { least, most, is_far }))
+    }
+
+    fn cloth_found(&self, subject: &Subject<'_>, sums: &HemSums) -> Finding {
+        let reaches = sums.short().is_none() || sums.kept.is_some();
+        let outcome = if reaches { Outcome::Passes } else { Outcome::Stop };
+        let found = self.finding(Rule::Capacity, sums.side, outcome, Found::Cloth(sums.clone()));
+        // The deepest narrower scheme that there is cloth for; bound, where there is none.
+        found.mended(|| {
+            let Some((_, deepest)) = sums.short() else { return Vec::new() };
+            let tape = subject.tape;
+            let depth = |turn: HemTurn| turns(turn, &[], tape).into_iter().sum::<Length>();
+            let smaller = [HemTurn::Double, HemTurn::NarrowDouble, HemTurn::Faced, HemTurn::Bound];
+            let fits = smaller.into_iter().find(|turn| {
+                let least = if *turn == HemTurn::Faced { FACED.on(tape) } else { depth(*turn) };
+                depth(*turn).max(least) <= deepest
+            });
+            let let_down_too_far = sums.turn_up + sums.off[0] < Length::ZERO;
+            match fits.filter(|_| !let_down_too_far) {
+                Some(turn) => self.with(|change| {
+                    change.turn = Some(turn);
+                    change.turns = Vec::new();
+                }),
+                None => Vec::new(),
+            }
+        })
+    }
+
+    fn crease_found(&self, subject: &Subject<'_>, least: Length) -> Option<Finding> {
+        let shows = subject.garment.cloth.shows_holes || subject.garment.found.washed == Some(Washed::Often);
+        let outcome = if shows { Outcome::Caution } else { Outcome::Passes };
+        let found = Found::Crease { let_down: -least, shows };
+        least.is_negative().then(|| self.finding(Rule::Crease, None, outcome, found))
+    }
+
+    fn fullness_found(&self, sums: &HemSums) -> Option<Finding> {
+        let fullness = sums.fullness.filter(|f| f.excess() != Length::ZERO)?;
+        let outcome = if fullness.percent() <= EASED_IN { Outcome::Passes } else { Outcome::Caution };
+        let is_pair = self.is_pair();
+        let narrower = sums.turn != HemTurn::Faced && sums.turn != HemTurn::NarrowDouble;
+        let found = self.finding(Rule::Fullness, sums.side, outcome, Found::Full { fullness, is_pair });
+        Some(found.mended(|| match narrower {
+            true => self.with(|change| {
+                change.turn = Some(HemTurn::Faced);
+                change.turns = Vec::new();
+            }),
+            false => Vec::new(),
+        }))
+    }
+
+    /// The leg where the tuck is stitched may be wider than the band that stays.
+    fn tuck_found(&self, subject: &Subject<'_>, sums: &HemSums) -> Option<Finding> {
+        let kept = sums.kept?;
+        let side = sums.side.unwrap_or(GarmentSide::Left);
+        let at = |up: Length| girth_at(subject, self.level(), up, side);
+        let wider = at(kept.stitch[1]).zip(at(kept.stitch[0])).map_or(Length::ZERO, |(up, down)| up - down);
+        let is_trimmed = kept.is_trimmed(subject.tape);
+        let eases = wider.abs() <= super::marked::LEVEL_WITHIN.on(subject.tape);
+        let outcome = if eases { Outcome::Passes } else { Outcome::Caution };
+        Some(self.finding(Rule::Kept, sums.side, outcome, Found::Tuck { kept, wider, is_trimmed }))
+    }
+
+    fn bulk_found(&self, subject: &Subject<'_>, sums: &HemSums) -> Option<Finding> {
+        let heavy = subject.garment.cloth.weight == Weight::Heavy && sums.turns.len() > 1;
+        heavy.then(|| {
+            let found = Found::Heavy { turns: sums.turns.len() };
+            self.finding(Rule::Bulk, None, Outcome::Caution, found).mended(|| {
+                self.with(|change| {
+                    change.turn = Some(HemTurn::SingleFinished);
+                    change.turns = Vec::new();
+                })
+            })
+        })
+    }
+
+    fn shrinkage_found(&self, subject: &Subject<'_>, off: Length) -> Option<Finding> {
+        let garment = subject.garment;
+        let percent = garment.cloth.shrinks_along_percent;
+        let washed = matches!(garment.found.washed, Some(Washed::Once | Washed::Often));
+        let length = subject.tape.round(super::marked::length_of(garment, self.key())?) - off;
+        let loses = subject.tape.round(length.fraction(i64::from(percent), 100));
+        let found = Found::Shrinks { length, percent, loses };
+        (percent > 0 && !washed && loses > Length::ZERO)
+            .then(|| self.finding(Rule::Shrinkage, None, Outcome::Caution, found))
+    }
+
+    fn at_the_edge(&self, subject: &Subject<'_>, sums: &HemSums) -> Vec<Finding> {
+        let (garment, off) = (subject.garment, sums.off[1]);
+        let mut all = Vec::new();
+        let at_cuff = garment.closures.iter().any(|c| c.at == Opening::Cuff);
+        if self.key() == HemEdge::Sleeve && at_cuff && off > Length::ZERO {
+            let mut found = self.finding(Rule::InTheWay, None, Outcome::Caution, Found::AtTheCuff { off });
+            found.key.partner = Some(Partner::AtTheEdge);
+            all.push(found);
+        }
+        let edge = garment.found.edge.filter(|edge| {
+            !matches!(edge, SpecialEdge::Plain) && (*edge != SpecialEdge::Worn || sums.kept.is_none())
+        });
+        if let Some(edge) = edge.filter(|_| self.key() != HemEdge::Sleeve && off > Length::ZERO) {
+            // At the waist the skirt is wider by as much as it widens there.
+            let waist = garment.level(Level::Waist).map(|l| l.station.length);
+            let at = |up: Length| girth_at(subject, Level::Hem, up, GarmentSide::Left);
+            let excess =
+                waist.filter(|_| !garment.has_legs()).and_then(|waist| Some(at(waist - off)? - at(waist)?));
+            let outcome = if edge == SpecialEdge::Worn { Outcome::Caution } else { Outcome::Stop };
+            let mut found =
+                self.finding(Rule::InTheWay, None, outcome, Found::Uncuttable { edge, off, excess });
+            found.key.partner = Some(Partner::TheEdge);
+            all.push(found);
+        }
+        all
+    }
+
+    /// A lining has a hem of its own: never longer than the outer, never so short that it pulls.
+    fn lining_found(&self, subject: &Subject<'_>, off: Length) -> Option<Finding> {
+        if !self.is_lined(subject) {
+            return None;
+        }
+        let tape = subject.tape;
+        let above = LINING_ABOVE[usize::from(self.key() == HemEdge::Sleeve)].on(tape);
+        let opens = subject.garment.found.lining_opens;
+        let found = LiningHem { above, slack: LINING_SLACK.on(tape), turn: LINING_TURN.on(tape), off, opens };
+        let mut found = self.finding(Rule::Partners, None, Outcome::Caution, Found::Lining(found));
+        found.key.partner = Some(Partner::Lining);
+        Some(found)
+    }
+}
+
+/// Pressed in, eased in, or too full for either.
+pub(super) const fn lies_flat_by(percent: i64) -> &'static str {
+    if percent <= PRESSED_IN {
+        "press it in with steam"
+    } else if percent <= EASED_IN {
+        "run an ease-stitch along its edge and draw it up"
+    } else {
+        "turn a narrower hem, or sew on a shaped facing"
+    }
+}

@@ -1,0 +1,313 @@
+//! From marks, or from what was typed, to what is taken off around each edge: the sides agree, then the edge is level or follows its marks.
+
+use super::input::{FromBody, HemChange, HemLandmark, HemShape};
+use super::ring::{Place, Ring};
+use crate::body::{Proportions, Wearer};
+use crate::change::{AGREE_WITHIN, Drawn, Term, Wrongs};
+use crate::fault::Wrong;
+use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
+use crate::garment::{Garment, HemEdge, HemFacts};
+use crate::length::{Length, Tape, Taught};
+use crate::place::Level;
+use std::borrow::Cow;
+
+/// Marks so near each other are one level: 1 cm, 3/8 in (teaching value: what a floor, a knee and a hand make of a level edge).
+pub(super) const LEVEL_WITHIN: Taught = Taught::new(10, 24);
+
+/// The same, before any tape has a say: the longer of the two.
+const LEVEL_EXACTLY: Length = Length::from_mm(10);
+
+/// Where what is taken off comes from.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum OffFrom {
+    /// Nothing was marked or typed yet.
+    Nothing,
+    /// Marks around it.
+    Marks,
+    /// As somebody typed it.
+    Typed,
+    /// A finished length from the body.
+    Body,
+}
+
+/// A hem with what is taken off around it.
+#[derive(Clone, Debug)]
+pub struct AlteredHem<'a> {
+    /// What was entered; nothing was, where there are marks alone.
+    pub change: Cow<'a, HemChange>,
+    /// As it was found, if somebody looked.
+    pub facts: Option<&'a HemFacts>,
+    /// Its marks, as read.
+    pub marks: Vec<&'a HemMark>,
+    pub(crate) from: OffFrom,
+    /// One edge round the garment, or those of both legs or sleeves, left first.
+    pub rings: Vec<Ring>,
+    /// The largest difference between left and right, where both were marked.
+    pub apart: Option<Length>,
+    /// They are further apart than marks wobble, and nobody has decided.
+    pub undecided: bool,
+    /// Only this side was marked; the other is its copy.
+    pub copied_from: Option<GarmentSide>,
+    /// A mark was read from the floor, and nobody said how far above it the edge is to be.
+    pub lacks_clearance: bool,
+}
+
+impl AlteredHem<'_> {
+    /// Which hem.
+    pub fn key(&self) -> HemEdge {
+        self.change.hem
+    }
+
+    /// Both legs or sleeves are a pair.
+    pub fn is_pair(&self) -> bool {
+        !matches!(self.key(), HemEdge::Body)
+    }
+
+    /// The level of the garment that it is the edge of.
+    pub fn level(&self) -> Level {
+        match self.key() {
+            HemEdge::Body | HemEdge::Leg => Level::Hem,
+            HemEdge::Sleeve => Level::SleeveHem,
+        }
+    }
+
+    /// The edge on one side of the garment.
+    pub fn ring(&self, side: GarmentSide) -> Option<&Ring> {
+        self.rings.iter().find(|ring| ring.side.is_none_or(|s| s == side))
+    }
+}
+
+impl Drawn for AlteredHem<'_> {
+    fn is_altered(&self) -> bool {
+        !self.rings.is_empty()
+    }
+
+    /// It takes from lengths; the girth of its new edge is read off the garment where that will lie.
+    fn takes(&self, _: &Garment, _: Level, _: Length, _: &[GarmentSide], _: Tape) -> Vec<Term> {
+        Vec::new()
+    }
+
+    fn sides_agree(&self) -> bool {
+        match &self.rings[..] {
+            [left, right] => left.places == right.places && left.level == right.level,
+            _ => true,
+        }
+    }
+}
+
+/// What a mark takes off: the upright reading counts. Nothing where it was read from the floor and no clearance is known.
+fn off(mark: &HemMark, clearance: Option<Length>) -> Option<Length> {
+    let read = mark.again.unwrap_or(mark.amount).length;
+    match mark.how {
+        HemHow::TurnUp => Some(read),
+        HemHow::LetDown => Some(-read),
+        HemHow::FromFloor => clearance.map(|wanted| wanted - read),
+    }
+}
+
+/// What a finished length from the body takes off: how high the wanted edge is above the floor, less how high the present one is. On one's
+/// own feet or in shoes, both are raised alike but for the floor.
+fn off_from_body(garment: &Garment, wearer: &Wearer, wanted: FromBody) -> Option<Length> {
+    let body = Proportions::of(wearer);
+    let hangs_from = if garment.hangs_from_shoulders() { Level::Shoulder } else { Level::Waist };
+    let up = body.up_at(hangs_from)? - garment.level(hangs_from)?.station.length.cm();
+    let from = match wanted.landmark {
+        HemLandmark::Knee => body.up_at(Level::Knee)?,
+        HemLandmark::Calf => body.up_at(Level::Calf)?,
+        HemLandmark::Ankle => body.up_at(Level::Ankle)?,
+        HemLandmark::Floor => -wanted.heel.map_or(0.0, |heel| heel.length.cm()),
+    };
+    Some(Length::from_cm(from + wanted.above.length.cm() - up))
+}
+
+/// Every hem that was entered, and every one that has marks.
+///
+/// # Errors
+/// Each with the number of its change and the field that is wrong.
+pub(crate) fn draw<'a>(
+    on: crate::change::On<'a>,
+    changes: &[(usize, &'a HemChange)],
+) -> Result<Vec<AlteredHem<'a>>, Wrongs> {
+    let (mut drawn, mut faults) = (Vec::new(), Vec::new());
+    for &(number, change) in changes {
+        match wrong(on, change) {
+            Some((field, wrong)) => faults.push((number, field, wrong)),
+            None => drawn.push(draw_one(on, Cow::Borrowed(change))),
+        }
+    }
+    for edge in HemEdge::ALL {
+        let is_marked = on.hem_marks.iter().any(|mark| mark.edge == *edge);
+        if is_marked && changes.iter().all(|(_, change)| change.hem != *edge) {
+            use crate::change::Input;
+            drawn.push(draw_one(on, Cow::Owned(HemChange::of(*edge))));
+        }
+    }
+    if faults.is_empty() { Ok(drawn) } else { Err(faults) }
+}
+
+fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong)> {
+    use crate::change::Input;
+    if !HemChange::fits(on.garment, change.hem) {
+        return Some(("hem".into(), Wrong::NoSuchHem { hem: change.hem }));
+    }
+    if let Some(n) = change.turns.iter().position(|turn| turn.length <= Length::ZERO) {
+        return Some((format!("turns[{n}]"), Wrong::NotPositive { found: change.turns[n] }));
+    }
+    let length = length_of(on.garment, change.hem)?;
+    let too_much = |found: crate::length::Measure| found.length >= length;
+    if let Some(found) = change.off.filter(|off| too_much(*off)) {
+        return Some(("off".into(), Wrong::LongerThan { found, length }));
+    }
+    let allowance: Length = change.turns.iter().map(|turn| turn.length).sum();
+    if allowance >= length {
+        let found = change.turns[change.turns.len() - 1];
+        return Some((format!("turns[{}]", change.turns.len() - 1), Wrong::LongerThan { found, length }));
+    }
+    change.clearance.filter(|clearance| too_much(*clearance)).map(|found| {
+        // A floor reading above the waist is a slip of the tape.
+        ("clearance".into(), Wrong::LongerThan { found, length })
+    })
+}
+
+/// How long the garment is above a hem, to the highest level that is known of it.
+pub(super) fn length_of(garment: &Garment, hem: HemEdge) -> Option<Length> {
+    let of_sleeve = hem == HemEdge::Sleeve;
+    let levels = garment.levels.iter().filter(|l| l.level.is_of_sleeve() == of_sleeve);
+    levels.map(|l| l.station.length).max().filter(|length| *length > Length::ZERO)
+}
+
+fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> AlteredHem<'a> {
+    let edge = change.hem;
+    let facts = on.garment.hems.iter().find(|h| h.edge == edge);
+    let marks: Vec<&HemMark> = on.hem_marks.iter().filter(|mark| mark.edge == edge).collect();
+    let clearance = change.clearance.map(|c| c.length);
+    let lacks_clearance = marks.iter().any(|mark| off(mark, clearance).is_none());
+    let typed = change.off.map(|off| off.length);
+    let of_body = change.from_body.and_then(|wanted| off_from_body(on.garment, on.wearer, wanted));
+    let everywhere = typed.map(|off| (off, OffFrom::Typed)).or(of_body.map(|off| (off, OffFrom::Body)));
+    let mut hem = AlteredHem {
+        change,
+        facts,
+        marks,
+        from: OffFrom::Nothing,
+        rings: Vec::new(),
+        apart: None,
+        undecided: false,
+        copied_from: None,
+        lacks_clearance: lacks_clearance && everywhere.is_none(),
+    };
+    if let Some((off, from)) = everywhere {
+        hem.from = from;
+        hem.rings = hem.edges().map(|side| Ring::level(side, Vec::new(), off)).collect();
+        return hem;
+    }
+    let sides = hem.sides(clearance);
+    if sides.iter().all(Vec::is_empty) {
+        return hem;
+    }
+    hem.from = OffFrom::Marks;
+    let places: Vec<(Option<GarmentSide>, Vec<Place>)> = match hem.is_pair() {
+        true => {
+            let of = |side: GarmentSide| {
+                let all = sides[side as usize].iter();
+                (Some(side), all.map(|(around, off)| Place::of(*around, None, *off)).collect())
+            };
+            GarmentSide::BOTH.map(of).into()
+        }
+        // One edge goes round both sides; its front and back lie in the middle, once.
+        false => {
+            let middle = |around: &Around| matches!(around, Around::Front | Around::Back | Around::Inside);
+            let of = |side: GarmentSide| {
+                let all = sides[side as usize].iter();
+                let all = all.filter(move |(around, _)| side == GarmentSide::Left || !middle(around));
+                all.map(move |(around, off)| Place::of(*around, (!middle(around)).then_some(side), *off))
+            };
+            vec![(None, GarmentSide::BOTH.into_iter().flat_map(of).collect())]
+        }
+    };
+    hem.rings = places.into_iter().map(|(side, places)| ring(hem.change.shape, side, places)).collect();
+    hem
+}
+
+/// One edge: level where its marks agree or somebody said so, else through its marks.
+fn ring(shape: Option<HemShape>, side: Option<GarmentSide>, places: Vec<Place>) -> Ring {
+    let offs = || places.iter().map(|place| place.off);
+    let spread = offs().max().unwrap_or_default() - offs().min().unwrap_or_default();
+    let is_level = spread <= LEVEL_EXACTLY;
+    match shape {
+        Some(HemShape::FollowMarks) => Ring::following(side, places),
+        Some(HemShape::Level) => Ring::level(side, places.clone(), mean(&places)),
+        None if is_level => Ring::level(side, places.clone(), mean(&places)),
+        None => Ring::following(side, places),
+    }
+}
+
+fn mean(places: &[Place]) -> Length {
+    places.iter().map(|place| place.off).sum::<Length>().fraction(1, places.len() as i64)
+}
+
+impl AlteredHem<'_> {
+    /// The edges that it has, each with the side it is on.
+    fn edges(&self) -> impl Iterator<Item = Option<GarmentSide>> + use<> {
+        let pair = self.is_pair();
+        let sides = if pair { [Some(GarmentSide::Left), Some(GarmentSide::Right)] } else { [None, None] };
+        sides.into_iter().take(if pair { 2 } else { 1 })
+    }
+
+    /// What is taken off at every place of the left and of the right, after they were made to agree.
+    fn sides(&mut self, clearance: Option<Length>) -> [Vec<(Around, Length)>; 2] {
+        // What lies between the legs is no place of an edge round both.
+        let pair = self.is_pair();
+        let counted = |mark: &HemMark| {
+            let is_place = pair || mark.around != Around::Inside;
+            Some((mark.around, off(mark, clearance).filter(|_| is_place)?))
+        };
+        let known = |side: GarmentSide| {
+            let here = self.marks.iter().filter(|mark| mark.side.is_none_or(|s| s == side));
+            here.filter_map(|mark| counted(mark)).collect::<Vec<_>>()
+        };
+        let [left, right] = GarmentSide::BOTH.map(known);
+        let own = |side: GarmentSide| {
+            self.marks.iter().any(|mark| mark.side == Some(side) && counted(mark).is_some())
+        };
+        let [has_left, has_right] = GarmentSide::BOTH.map(own);
+        match (has_left, has_right) {
+            (true, false) => {
+                self.copied_from = Some(GarmentSide::Left);
+                return [left.clone(), left];
+            }
+            (false, true) => {
+                self.copied_from = Some(GarmentSide::Right);
+                return [right.clone(), right];
+            }
+            (false, false) => return [left.clone(), left],
+            (true, true) => {}
+        }
+        let at = |side: &[(Around, Length)], around: Around| {
+            side.iter().find(|place| place.0 == around).map(|place| place.1)
+        };
+        let beside = |around: Around| Some((at(&left, around)?, at(&right, around)?));
+        let both: Vec<(Around, Length, Length)> =
+            Around::ALL.iter().filter_map(|a| beside(*a).map(|(l, r)| (*a, l, r))).collect();
+        self.apart = both.iter().map(|(_, l, r)| (*l - *r).abs()).max();
+        let differ = self.apart.is_none_or(|apart| apart > AGREE_WITHIN);
+        self.undecided = differ && self.change.sides.is_none();
+        let agreed = |of: fn(Length, Length) -> Length| {
+            let all = Around::ALL.iter().filter_map(|around| {
+                let (l, r) = (at(&left, *around), at(&right, *around));
+                Some((*around, l.zip(r).map(|(l, r)| of(l, r)).or(l).or(r)?))
+            });
+            all.collect::<Vec<_>>()
+        };
+        let twice = |side: Vec<(Around, Length)>| [side.clone(), side];
+        match self.change.sides {
+            Some(SidePolicy::KeepEach) => [left, right],
+            Some(SidePolicy::Left) => twice(left),
+            Some(SidePolicy::Right) => twice(right),
+            Some(SidePolicy::Larger) => twice(agreed(|l, r| if l.abs() >= r.abs() { l } else { r })),
+            Some(SidePolicy::Smaller) => twice(agreed(|l, r| if l.abs() < r.abs() { l } else { r })),
+            None if self.undecided => [left, right],
+            Some(SidePolicy::Mean) | None => twice(agreed(|l, r| (l + r).fraction(1, 2))),
+        }
+    }
+}

@@ -1,0 +1,49 @@
+//! What two devices changed on one hem, part by part.
+
+use super::{HemChange, HemShape};
+use crate::fitting::SidePolicy;
+use crate::garment::HemTurn;
+use crate::length::Measure;
+use crate::try_on::{Merging, Parts};
+
+impl Parts for HemChange {
+    fn of_what(&self) -> String {
+        format!("hem at {}", self.hem.name())
+    }
+
+    fn merged(m: &mut Merging, what: &str, [base, mine, theirs]: [&Self; 3]) -> Self {
+        let part = |part: &str| format!("{what}: {part}");
+        let lengths = |of: fn(&Self) -> &Option<Measure>| [of(base), of(mine), of(theirs)];
+        let said = |set: Option<&'static str>| set.unwrap_or("as usual").to_owned();
+        Self {
+            hem: base.hem,
+            off: m.length(&part("taken off"), "by the marks", lengths(|h| &h.off)),
+            from_body: m.value(
+                &part("length from the body"),
+                [&base.from_body, &mine.from_body, &theirs.from_body],
+                |f| said(f.map(|f| f.landmark.name())),
+            ),
+            clearance: m.length(&part("above the floor"), "not said", lengths(|h| &h.clearance)),
+            shape: m.value(&part("shape"), [&base.shape, &mine.shape, &theirs.shape], |s| {
+                said(s.map(HemShape::name))
+            }),
+            sides: m.value(&part("sides"), [&base.sides, &mine.sides, &theirs.sides], |s| {
+                said(s.map(SidePolicy::name))
+            }),
+            turn: m.value(&part("how it is turned"), [&base.turn, &mine.turn, &theirs.turn], |t| {
+                said(t.map(HemTurn::name))
+            }),
+            turns: m.value(&part("turns"), [&base.turns, &mine.turns, &theirs.turns], |turns| {
+                turns.iter().map(ToString::to_string).collect::<Vec<_>>().join(" + ")
+            }),
+            may_show: m.value(
+                &part("stitching may show"),
+                [&base.may_show, &mine.may_show, &theirs.may_show],
+                |s| said(s.map(|s| if s { "yes" } else { "no" })),
+            ),
+            cutting: m.value(&part("when it is cut"), [&base.cutting, &mine.cutting, &theirs.cutting], |c| {
+                c.name().into()
+            }),
+        }
+    }
+}

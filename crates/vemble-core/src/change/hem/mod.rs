@@ -1,0 +1,25 @@
+//! A hem: from marks around an edge, or a length from the body, to where the cloth is folded and cut.
+
+mod card;
+mod drawing;
+mod input;
+mod judge;
+mod marked;
+mod merge;
+mod regime;
+mod ring;
+mod scheme;
+mod shown;
+mod told;
+
+#[cfg(test)]
+mod tests;
+
+pub use input::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
+pub(crate) use judge::Found;
+pub use marked::AlteredHem;
+pub(crate) use marked::draw;
+pub use regime::{KeptEdge, Regime, regime};
+pub use ring::{Place, Ring};
+pub use scheme::Because;
+pub use shown::SolvedHem as Shown;

@@ -1,0 +1,296 @@
+//! A hem in figures, words and drawings.
+
+use super::card::place_words;
+use super::judge::HemSums;
+use super::marked::OffFrom;
+use super::told::{balance, off_words, turns_words};
+use super::{AlteredHem, Regime};
+use crate::figure::{Picture, turn_up_picture};
+use crate::fitting::{Around, GarmentSide};
+use crate::garment::HemTurn;
+use crate::judge::Subject;
+use crate::length::{Figure, Length, Tape};
+use crate::shown::{Show, Shown};
+use crate::told::Teller;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A hem, as it is shown.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct SolvedHem {
+    /// Where what is taken off comes from, in words.
+    pub from: String,
+    /// Its edges: one, or both legs or sleeves.
+    pub edges: Vec<SolvedEdge>,
+    /// Places where it can be marked, with the marks that are there.
+    pub marks: Vec<SolvedMark>,
+    /// What was typed to be taken off, negative where it is let down.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub typed: Option<Figure>,
+    /// How far above the floor the new edge is to be.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub clearance: Option<Figure>,
+    /// How far above a place of the body it is to be.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub above: Option<Figure>,
+    /// How high the heels are.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub heel: Option<Figure>,
+    /// How it is turned.
+    pub turn: HemTurn,
+    /// Why that is recommended; nothing where somebody chose another.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub because: Option<&'static str>,
+    /// Its turns and what they come to.
+    pub turns: String,
+    /// The new hem cut through.
+    pub picture: Picture,
+    /// The hem as it is, cut through; nothing where nobody looked.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub picture_now: Option<Picture>,
+}
+
+/// A place where a hem can be marked.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct SolvedMark {
+    /// Where around.
+    pub around: Around,
+    /// On which side of the garment; nothing in the middle.
+    pub side: Option<GarmentSide>,
+    /// Where, in words.
+    pub name: String,
+    /// What was read.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub amount: Option<Figure>,
+    /// What was read again, standing upright.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub again: Option<Figure>,
+}
+
+/// One closed edge, as it is shown.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct SolvedEdge {
+    /// Which: "left", "both the same"; nothing of a single one.
+    pub name: String,
+    /// What is taken off, in words.
+    pub off: String,
+    /// How the cloth comes out, as a sum.
+    pub sum: String,
+    /// How far round it is at the new edge; nothing where that is not known.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub girth: Option<Figure>,
+    /// Places around it.
+    pub places: Vec<SolvedPlace>,
+    /// It, unrolled.
+    pub unrolled: Unrolled,
+}
+
+/// A place around an edge.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct SolvedPlace {
+    /// Where.
+    pub name: String,
+    /// What is taken off there; negative where it is let down.
+    pub off: Figure,
+    /// How far around, in parts of the whole.
+    pub part: f64,
+}
+
+/// An edge laid out flat, the front in the middle: millimetres of cloth from its left end, upwards from the present fold.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Unrolled {
+    /// How wide it is.
+    pub width_mm: f64,
+    /// Lowest and highest that is drawn.
+    pub from_mm: f64,
+    pub to_mm: f64,
+    /// The new fold.
+    pub fold: String,
+    /// Where it is cut; nothing where nothing is.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub cut: Option<String>,
+    /// The stitching that holds it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stitching: Option<String>,
+    /// The raw edge of what is turned up now, hanging down.
+    pub raw_mm: f64,
+    /// Seams that it crosses, each with its name and how far from the left end.
+    pub seams: Vec<Crossing>,
+}
+
+/// A seam or a middle that an unrolled edge crosses.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Crossing {
+    /// What.
+    pub name: String,
+    /// How far from the left end.
+    pub at_mm: f64,
+}
+
+impl Shown for SolvedHem {
+    fn has_card(&self) -> bool {
+        !self.edges.is_empty()
+    }
+}
+
+impl Show for AlteredHem<'_> {
+    type Shown = SolvedHem;
+
+    fn show(&self, subject: &Subject<'_>, tape: Tape) -> SolvedHem {
+        let to = Teller::of(subject.garment, tape);
+        let all = self.sums(subject);
+        let first = all.first();
+        let turn = first.map_or_else(|| self.facts.map_or(HemTurn::Double, |f| f.turn), |sums| sums.turn);
+        let deep = first.map_or(Length::ZERO, |sums| sums.kept.map_or(sums.allowance, |kept| kept.tuck));
+        let from = match (self.from, self.copied_from) {
+            (OffFrom::Nothing, _) => "nothing is marked yet".into(),
+            (OffFrom::Typed, _) => "as it was typed".into(),
+            (OffFrom::Body, _) => "from the body, as it is drawn here".into(),
+            (OffFrom::Marks, Some(side)) => {
+                format!("{} marked, {} copied from it", side.name(), side.other().name())
+            }
+            (OffFrom::Marks, None) if self.undecided => {
+                "left and right disagree; each kept until you decide".into()
+            }
+            (OffFrom::Marks, None) => "by the marks".into(),
+        };
+        SolvedHem {
+            from,
+            edges: all
+                .iter()
+                .zip(&self.rings)
+                .map(|(sums, ring)| self.edge(subject, sums, ring, &to))
+                .collect(),
+            marks: self.markable().map(|(around, side)| self.mark(around, side, tape)).collect(),
+            typed: self.change.off.map(|m| tape.figure(m.length)),
+            clearance: self.change.clearance.map(|m| tape.figure(m.length)),
+            above: self.change.from_body.map(|f| tape.figure(f.above.length)),
+            heel: self.change.from_body.and_then(|f| f.heel).map(|m| tape.figure(m.length)),
+            turn,
+            because: first.and_then(|sums| sums.because).map(super::Because::name),
+            turns: first.map_or_else(String::new, |sums| turns_words(sums, &to)),
+            picture: turn_up_picture(turn, deep),
+            picture_now: self.facts.map(|f| turn_up_picture(f.turn, f.turn_up.length)),
+        }
+    }
+}
+
+impl AlteredHem<'_> {
+    /// Every place where it can be marked.
+    fn markable(&self) -> impl Iterator<Item = (Around, Option<GarmentSide>)> + use<> {
+        use Around::{Back, Front, Inside, Side, SideBack, SideFront};
+        let [l, r] = GarmentSide::BOTH.map(Some);
+        let of_pair = |side| [(Front, side), (Side, side), (Back, side), (Inside, side)];
+        let places = match self.is_pair() {
+            true => [of_pair(l), of_pair(r)].concat(),
+            false => vec![
+                (Front, None),
+                (SideFront, l),
+                (Side, l),
+                (SideBack, l),
+                (Back, None),
+                (SideBack, r),
+                (Side, r),
+                (SideFront, r),
+            ],
+        };
+        places.into_iter()
+    }
+
+    fn mark(&self, around: Around, side: Option<GarmentSide>, tape: Tape) -> SolvedMark {
+        let there = self.marks.iter().find(|mark| mark.around == around && mark.side == side);
+        SolvedMark {
+            around,
+            side,
+            name: place_words(&super::Place::of(around, side, Length::ZERO)),
+            amount: there.map(|mark| tape.figure(mark.amount.length)),
+            again: there.and_then(|mark| mark.again).map(|again| tape.figure(again.length)),
+        }
+    }
+
+    fn edge(&self, subject: &Subject<'_>, sums: &HemSums, ring: &super::Ring, to: &Teller<'_>) -> SolvedEdge {
+        let side = ring.side.unwrap_or(GarmentSide::Left);
+        let girth = crate::judge::girth_at(subject, self.level(), ring.at_the_sides(to.tape), side);
+        let name = match (self.is_pair(), sums.side) {
+            (false, _) => String::new(),
+            (true, None) => "both the same".into(),
+            (true, Some(side)) => side.name().into(),
+        };
+        let off = match sums.is_level() {
+            true => off_words(sums.off[0], to),
+            false => format!("{} to {}", off_words(sums.off[0], to), to.show(sums.off[1])),
+        };
+        let sum = match sums.kept {
+            Some(kept) => format!(
+                "fold at {}, stitch {} to {} above the worn edge: a tuck {} deep",
+                to.show(kept.crease),
+                to.bare(kept.stitch[0]),
+                to.show(kept.stitch[1]),
+                to.show(kept.tuck)
+            ),
+            None => balance(sums, 0, to),
+        };
+        let places = ring.places.iter().map(|place| SolvedPlace {
+            name: place_words(place),
+            off: to.tape.figure(ring.chalked(place.part, to.tape)),
+            part: place.part,
+        });
+        let width = girth
+            .or_else(|| subject.garment.level(self.level()).map(|l| l.width.girth()))
+            .unwrap_or(Length::from_mm(600));
+        SolvedEdge {
+            name,
+            off,
+            sum,
+            girth: girth.map(|girth| to.tape.figure(girth)),
+            places: places.collect(),
+            unrolled: self.unrolled(sums, ring, width, to.tape),
+        }
+    }
+
+    fn unrolled(&self, sums: &HemSums, ring: &super::Ring, width: Length, tape: Tape) -> Unrolled {
+        let width_mm = width.cm() * 10.0;
+        // The front lies in the middle: it begins at the back.
+        let place = |part: f64| ((part + 0.5).rem_euclid(1.0)) * width_mm;
+        let line = |up: &dyn Fn(Length) -> Length| {
+            let steps = if sums.is_level() { 1 } else { 48 };
+            let at = |n: i32| {
+                let part = f64::from(n) / f64::from(steps);
+                let y = up(ring.at(part + 0.5)).cm() * 10.0;
+                format!("{}{:.1},{:.1}", if n == 0 { "M" } else { "L" }, part * width_mm, y)
+            };
+            (0..=steps).map(at).collect::<String>()
+        };
+        let outer = sums.turns.last().copied().unwrap_or_default();
+        let [least, most] = sums.off;
+        let cuts = sums.kept.is_none() && !matches!(sums.regimes[0], Regime::Short { .. });
+        let stitching = match sums.kept {
+            Some(kept) => Some(line(&|_| kept.stitch[1])),
+            None => (outer > Length::ZERO).then(|| line(&|off| off + outer)),
+        };
+        let fold = match sums.kept {
+            Some(kept) => line(&|_| kept.crease),
+            None => line(&|off| off),
+        };
+        let mut seams: Vec<Crossing> = match self.is_pair() {
+            true => vec![("back", 0.5), ("outside", 0.25), ("front", 0.0), ("inside", 0.75)],
+            false => vec![("back", 0.5), ("left side", 0.25), ("front", 0.0), ("right side", 0.75)],
+        }
+        .into_iter()
+        .map(|(name, part)| Crossing { name: name.into(), at_mm: place(part) })
+        .collect();
+        seams.sort_by(|a, b| a.at_mm.total_cmp(&b.at_mm));
+        let raw = -tape.round(sums.turn_up).cm() * 10.0;
+        let lowest = (least - sums.allowance).min(Length::ZERO).cm() * 10.0;
+        Unrolled {
+            width_mm,
+            from_mm: raw.min(lowest) - 10.0,
+            to_mm: sums.kept.map_or(most + outer, |kept| kept.stitch[1]).cm().max(2.0) * 10.0 + 15.0,
+            fold,
+            cut: cuts.then(|| line(&|off| off - sums.allowance)),
+            stitching,
+            raw_mm: raw,
+            seams,
+        }
+    }
+}

@@ -1,0 +1,386 @@
+//! Hems on small garments: worked examples from marks to card, and what must hold for every hem.
+
+use super::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
+use crate::body::BodyMeasurement;
+use crate::change::{Change, ChangeKey, Input};
+use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
+use crate::garment::{
+    Closure, ClosureFacts, HemEdge, HemFacts, HemTurn, Kind, Lined, Opening, SpecialEdge, StitchedBy, Washed,
+};
+use crate::judge::tests::kinds::round;
+use crate::judge::{Outcome, Rule};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::place::Level;
+use crate::solve::{SolvedTryOn, solve};
+use crate::tests::kit::{Fitted, m, pin, taken, trousers, try_on, trying};
+use crate::try_on::TryOn;
+use proptest::prelude::*;
+use uuid::Uuid;
+
+const LEFT: Option<GarmentSide> = Some(GarmentSide::Left);
+const RIGHT: Option<GarmentSide> = Some(GarmentSide::Right);
+
+fn facts(edge: HemEdge, turn: HemTurn, turn_up: &str, visible: &str) -> HemFacts {
+    HemFacts {
+        edge,
+        turn,
+        turn_up: m(turn_up),
+        visible: Some(m(visible)),
+        by: StitchedBy::Machine,
+        assumed: false,
+    }
+}
+
+/// A skirt 60 cm long with a hem of 4 cm, of which 3 show; 100 cm round at every level.
+fn skirt() -> Fitted {
+    let mut skirt = round(Kind::Skirt);
+    skirt.hems = vec![facts(HemEdge::Body, HemTurn::Deep, "4 cm", "3 cm")];
+    skirt.found.washed = Some(Washed::Often);
+    skirt
+}
+
+fn hem(off: &str) -> HemChange {
+    HemChange {
+        off: Some(m(off)),
+        turns: vec![m("1 cm"), m("2.5 cm")],
+        turn: Some(HemTurn::Deep),
+        ..HemChange::of(HemEdge::Body)
+    }
+}
+
+fn mark(
+    n: u128,
+    edge: HemEdge,
+    side: Option<GarmentSide>,
+    around: Around,
+    how: HemHow,
+    amount: &str,
+) -> HemMark {
+    HemMark { id: Uuid::from_u128(n), edge, side, around, how, amount: m(amount), again: None }
+}
+
+fn marked(marks: Vec<HemMark>, changes: Vec<HemChange>) -> TryOn {
+    TryOn { hem_marks: marks, ..trying(changes) }
+}
+
+fn solved(garment: &Fitted, try_on: TryOn) -> SolvedTryOn {
+    garment.solved(try_on, Tape::Cm)
+}
+
+/// The one card, its rows, what it says under them, and its steps.
+fn card(result: &SolvedTryOn) -> (Vec<Vec<&str>>, String, String) {
+    let card = &result.cards[0];
+    (card.figures(), card.sentences().join("\n"), card.steps().join("\n"))
+}
+
+#[test]
+fn worked_example_e_from_the_length_to_the_card() {
+    let skirt = skirt();
+    let result = solved(&skirt, trying(vec![hem("6.5 cm")]));
+    let (rows, said, steps) = card(&result);
+    assert_eq!(rows, [["all round", "6.5", "3.0"]], "up from the present fold");
+    assert!(said.contains("4.0 turned up + 6.5 off − 3.5 for the new hem = 7.0 cm cut off"), "{said}");
+    assert!(said.contains("up from the present fold") && !steps.contains("Unpick the old hem"), "{steps}");
+    assert!(result.check("Cloth for the hem").reason.contains("The old hem falls away"));
+
+    let result = solved(&skirt, trying(vec![hem("2 cm")]));
+    let (rows, said, steps) = card(&result);
+    assert_eq!(rows, [["all round", "6.0", "2.5"]], "up from the raw edge");
+    assert!(said.contains("4.0 turned up + 2.0 off − 3.5 for the new hem = 2.5 cm cut off"), "{said}");
+    let order: Vec<usize> =
+        ["Unpick the old hem", "Mark the fold", "baste", "Try it on", "Cut 3.5 cm below the fold", "stitch"]
+            .iter()
+            .map(|step| steps.find(step).unwrap_or_else(|| panic!("{step}: {steps}")))
+            .collect();
+    assert!(order.is_sorted(), "nothing is cut before a try-on: {steps}");
+
+    let let_down = HemChange { off: Some(m("-2.5 cm")), ..hem("0 cm") };
+    let result = solved(&skirt, trying(vec![let_down.clone()]));
+    let check = result.check("Cloth for the hem");
+    assert_eq!(check.outcome, Outcome::Stop);
+    assert!(
+        check.figures.ends_with("2.0 cm short") && check.reason.starts_with("1.5 cm are left"),
+        "{check:?}"
+    );
+    assert!(!check.mend.is_empty(), "a narrower turn is offered");
+    let single = HemChange { turns: vec![m("1.5 cm")], ..let_down };
+    let result = solved(&skirt, trying(vec![single]));
+    assert_eq!(result.check("Cloth for the hem").outcome, Outcome::Passes, "a single 1.5 turn just fits");
+    assert_eq!(card(&result).0, [["all round", "1.5", "0.0"]]);
+    assert_eq!(result.check("Old crease").outcome, Outcome::Caution, "often washed: the fold shows");
+}
+
+#[test]
+fn worked_example_f_keeps_the_worn_edge() {
+    let mut jeans = trousers();
+    jeans.hems = vec![facts(HemEdge::Leg, HemTurn::Double, "3 cm", "1.5 cm")];
+    jeans.found.edge = Some(SpecialEdge::Worn);
+    let off = HemChange { off: Some(m("7 cm")), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&jeans, trying(vec![off]));
+    let (rows, said, steps) = card(&result);
+    assert_eq!(rows, [["all round", "5.0", "8.5"]]);
+    assert!(said.contains("up from the worn edge"), "{said}");
+    assert!(steps.contains("Mark two lines, 1.5 cm and 8.5 cm above the worn edge"), "{steps}");
+    assert!(steps.find("Try it on").unwrap() < steps.find("Trim the tuck").unwrap(), "{steps}");
+    assert_eq!(result.check("Tuck behind").outcome, Outcome::Passes);
+    // A leg that widens fast is wider where the tuck is stitched than the band that stays.
+    jeans.levels[1].width = crate::garment::Width::Girth(m("60 cm"));
+    let off = HemChange { off: Some(m("7 cm")), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&jeans, trying(vec![off]));
+    assert_eq!(result.check("Tuck behind").outcome, Outcome::Caution);
+    // Little is folded, nothing trimmed.
+    let off = HemChange { off: Some(m("2 cm")), ..HemChange::of(HemEdge::Leg) };
+    assert!(!card(&solved(&jeans, trying(vec![off]))).2.contains("Trim the tuck"));
+}
+
+#[test]
+fn marks_make_a_level_edge_or_ask() {
+    let skirt = skirt();
+    let mark =
+        |n, side, around, amount: &str| self::mark(n, HemEdge::Body, side, around, HemHow::TurnUp, amount);
+    let level = vec![
+        mark(1, None, Around::Front, "2.2 cm"),
+        mark(2, LEFT, Around::Side, "2.0 cm"),
+        mark(3, RIGHT, Around::Side, "1.6 cm"),
+        mark(4, None, Around::Back, "1.4 cm"),
+    ];
+    let result = solved(&skirt, marked(level.clone(), vec![]));
+    // Sides 1.8, so (2.2 + 1.8 + 1.8 + 1.4) ÷ 4.
+    assert_eq!(card(&result).0[0][0], "all round");
+    assert_eq!(result.check("Left and right of the hem").figures, "0.4 cm apart at most");
+    assert!(result.check("Cloth").figures.contains("+ 1.8 off"), "{}", result.check("Cloth").figures);
+
+    let mut sloping = level.clone();
+    sloping[3].amount = m("5 cm");
+    let result = solved(&skirt, marked(sloping.clone(), vec![]));
+    assert_eq!(result.check("Level of the hem").outcome, Outcome::Stop);
+    let places: Vec<String> = card(&result).0.iter().map(|row| row[0].to_owned()).collect();
+    assert_eq!(places, ["front", "side, left", "back", "side, right"]);
+    let follows = HemChange { shape: Some(HemShape::FollowMarks), ..HemChange::of(HemEdge::Body) };
+    let result = solved(&skirt, marked(sloping.clone(), vec![follows]));
+    assert_eq!(result.check("Level of the hem").outcome, Outcome::Passes);
+    sloping[3].amount = m("10.5 cm");
+    let follows = HemChange { shape: Some(HemShape::FollowMarks), ..HemChange::of(HemEdge::Body) };
+    let result = solved(&skirt, marked(sloping, vec![follows]));
+    let far = result.check("Level of the hem");
+    assert!(far.outcome == Outcome::Caution && far.reason.contains("misreading"), "{far:?}");
+
+    // The upright reading counts, and what bending made of it is said.
+    let mut again = vec![mark(1, None, Around::Front, "3 cm")];
+    again[0].again = Some(m("2 cm"));
+    let result = solved(&skirt, marked(again, vec![]));
+    assert!(result.check("Cloth").figures.contains("+ 2.0 off"));
+    assert_eq!(result.check("Readings of the hem").figures, "3.0 at first, 2.0 cm standing upright");
+}
+
+#[test]
+fn marks_from_the_floor_want_a_height() {
+    let skirt = skirt();
+    let floor = |n, around, amount: &str| mark(n, HemEdge::Body, None, around, HemHow::FromFloor, amount);
+    let marks = vec![floor(1, Around::Front, "31 cm"), floor(2, Around::Back, "30.4 cm")];
+    let result = solved(&skirt, marked(marks.clone(), vec![]));
+    assert_eq!(result.check("Marks of the hem").outcome, Outcome::Stop);
+    assert!(result.cards.is_empty(), "nothing is chalked of what is not known");
+    let wanted = HemChange { clearance: Some(m("33 cm")), ..HemChange::of(HemEdge::Body) };
+    let result = solved(&skirt, marked(marks, vec![wanted]));
+    // 33 − 31 = 2.0 and 33 − 30.4 = 2.6: the mean.
+    assert!(result.check("Cloth").figures.contains("+ 2.3 off"), "{}", result.check("Cloth").figures);
+}
+
+#[test]
+fn a_length_from_the_body_needs_no_marks() {
+    let skirt = skirt();
+    let waist = skirt.level(Level::Waist).unwrap().station.length.cm();
+    let up = crate::body::Proportions::of(&skirt.wearer);
+    let knee = FromBody { landmark: HemLandmark::Knee, above: m("-3 cm"), heel: None };
+    let change = HemChange { from_body: Some(knee), ..HemChange::of(HemEdge::Body) };
+    let result = solved(&skirt, trying(vec![change.clone()]));
+    let hangs_at = up.up_at(Level::Waist).unwrap() - waist;
+    let wanted = up.up_at(Level::Knee).unwrap() - 3.0 - hangs_at;
+    let shown = match &result.changes[0].shows {
+        crate::shown::Shows::Hem(shown) => shown.clone(),
+        other => panic!("{other:?}"),
+    };
+    assert_eq!(shown.from, "from the body, as it is drawn here");
+    let said = Tape::Cm.show(Length::from_cm(wanted.abs()));
+    assert!(shown.edges[0].off.ends_with(&said), "{} {said}", shown.edges[0].off);
+    // Heels raise body and hem alike; the floor stays where it is.
+    let on = |landmark, heel: Option<&str>| {
+        let from_body = Some(FromBody { landmark, above: m("2 cm"), heel: heel.map(m) });
+        let result = solved(&skirt, trying(vec![HemChange { from_body, ..change.clone() }]));
+        result.check("Cloth").figures.clone()
+    };
+    assert_eq!(on(HemLandmark::Knee, Some("7 cm")), on(HemLandmark::Knee, None));
+    assert_ne!(on(HemLandmark::Floor, Some("7 cm")), on(HemLandmark::Floor, None));
+}
+
+#[test]
+fn legs_are_compared_and_the_opening_is_read_off_the_new_edge() {
+    let mut trousers = trousers();
+    trousers.hems = vec![facts(HemEdge::Leg, HemTurn::Double, "4 cm", "2 cm")];
+    let leg = |n, side, amount: &str| mark(n, HemEdge::Leg, side, Around::Front, HemHow::TurnUp, amount);
+    // 48 at the hem, 52 at the knee 45 up: 48.8 where it is 9 shorter.
+    let result = solved(&trousers, marked(vec![leg(1, LEFT, "9 cm")], vec![]));
+    let level = result.levels.iter().find(|l| l.level == Level::Hem).unwrap();
+    assert_eq!(level.after.text(), "48.8 cm");
+    assert_eq!(level.sum, "48.0 cm as measured round; the new edge lies 9.0 cm higher, 48.8 cm round there");
+    assert_eq!(result.check("Foot through the hem").outcome, Outcome::Passes);
+    assert!(result.cards[0].title.ends_with("both legs the same"));
+
+    let apart = vec![leg(1, LEFT, "9 cm"), leg(2, RIGHT, "10 cm")];
+    let result = solved(&trousers, marked(apart.clone(), vec![]));
+    assert_eq!(result.check("Left and right of the leg hems").outcome, Outcome::Stop);
+    let keep = HemChange { sides: Some(SidePolicy::KeepEach), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&trousers, marked(apart, vec![keep]));
+    let girths: Vec<String> = result
+        .levels
+        .iter()
+        .filter(|l| l.level == Level::Hem)
+        .map(|l| format!("{} {}", l.name, l.after.text()))
+        .collect();
+    assert_eq!(girths, ["hem, left leg 48.8 cm", "hem, right leg 48.9 cm"]);
+    assert!(result.cards[0].title.ends_with("each its own"));
+    // A taper of the side seam goes on to the new edge: both are counted there.
+    let taper = crate::change::seam::SeamChange {
+        readings: vec![pin(GarmentSide::Left, "0 cm", "2 cm"), pin(GarmentSide::Left, "40 cm", "2 cm")],
+        ..crate::change::seam::SeamChange::of(crate::garment::Seam::Outseam)
+    };
+    let changes = vec![
+        Change::Seam(taper),
+        Change::Hem(HemChange { off: Some(m("9 cm")), ..HemChange::of(HemEdge::Leg) }),
+    ];
+    let result = solved(&trousers, trying(changes));
+    let level = result.levels.iter().find(|l| l.level == Level::Hem).unwrap();
+    assert!(
+        level.sum.ends_with("48.8 cm round there; 48.8 − 4.0 (outseam: 2 edges × 2.0) = 44.8 cm"),
+        "{}",
+        level.sum
+    );
+}
+
+#[test]
+fn what_lies_at_an_edge_is_named() {
+    let mut coat = round(Kind::LinedCoat);
+    coat.hems = vec![facts(HemEdge::Sleeve, HemTurn::SingleFinished, "4 cm", "4 cm")];
+    coat.closures = vec![ClosureFacts { closure: Closure::Buttons, at: Opening::Cuff, count: 3 }];
+    coat.found.lined = Some(Lined::Fully);
+    let sleeve = |off: &str| HemChange { off: Some(m(off)), ..HemChange::of(HemEdge::Sleeve) };
+    let result = solved(&coat, trying(vec![sleeve("3 cm")]));
+    assert!(result.check("What closes at the sleeve hems").remedy.as_ref().unwrap().contains("up by 3.0 cm"));
+    let lining = result.check("Lining and sleeve hems");
+    assert!(
+        lining.figures.starts_with("its fold 1.3 cm above the outer’s, 1.0 cm of slack"),
+        "{}",
+        lining.figures
+    );
+    let steps = card(&result).2;
+    assert!(
+        steps.starts_with("Open the lining") && steps.contains("Hem the lining, let both hang"),
+        "{steps}"
+    );
+
+    let mut border = skirt();
+    border.found.edge = Some(SpecialEdge::Border);
+    border.found.washed = None;
+    border.cloth.shrinks_along_percent = 3;
+    let result = solved(&border, trying(vec![hem("5 cm")]));
+    let edge = result.check("Edge of the hem");
+    assert!(edge.outcome == Outcome::Stop && edge.remedy.as_ref().unwrap().contains("from the waist seam"));
+    let shrinks = result.check("Shrinkage");
+    assert!(shrinks.figures.starts_with("3 % of"), "{}", shrinks.figures);
+    let longer = border.document(vec![trying(vec![HemChange { off: Some(m("300 cm")), ..hem("1 cm") }])]);
+    assert_eq!(solve(&longer, Tape::Cm).unwrap_err()[0].path, "try_ons[0].changes[0].hem.off");
+}
+
+#[test]
+fn a_flared_edge_is_full_and_a_tapered_one_short() {
+    let mut skirt = skirt();
+    let hem_at = skirt.levels.iter().position(|l| l.level == Level::Hem).unwrap();
+    skirt.levels[hem_at].width = crate::garment::Width::Girth(m("180 cm"));
+    let deep = HemChange { turns: vec![], turn: Some(HemTurn::SingleFinished), ..hem("2 cm") };
+    let full = solved(&skirt, trying(vec![deep.clone()]));
+    let check = full.check("Fullness of the hem");
+    assert_eq!(check.outcome, Outcome::Caution);
+    assert!(check.figures.contains("too long") && !check.mend.is_empty(), "{check:?}");
+    // What is recommended follows from that, with its reason.
+    let asked = HemChange { turn: None, turns: vec![], ..hem("2 cm") };
+    let crate::shown::Shows::Hem(shown) = &solved(&skirt, trying(vec![asked])).changes[0].shows.clone()
+    else {
+        panic!()
+    };
+    assert_eq!(shown.turn, HemTurn::Faced);
+    assert!(shown.because.unwrap().contains("shaped facing"));
+    skirt.levels[hem_at].width = crate::garment::Width::Girth(m("90 cm"));
+    let narrow = solved(&skirt, trying(vec![deep]));
+    let check = narrow.check("Fullness of the hem");
+    assert!(check.outcome == Outcome::Passes && check.reason.contains("mirror the shape"), "{check:?}");
+}
+
+#[test]
+fn cutting_follows_the_school_and_a_hem_is_named_for_what_it_is() {
+    let skirt = skirt();
+    let steps = |cutting| {
+        let result = solved(&skirt, trying(vec![HemChange { cutting, ..hem("2 cm") }]));
+        card(&result).2
+    };
+    let at = |steps: &str, what: &str| steps.find(what);
+    let first = steps(Cutting::First);
+    assert!(at(&first, "Cut 3.5") < at(&first, "Try it on"));
+    let trims = steps(Cutting::StitchThenTrim);
+    assert!(at(&trims, "Cut 3.5").is_none() && at(&trims, "Trim what is left").is_some());
+    assert!(at(&steps(Cutting::Never), "Cut").is_none());
+    assert!(!ChangeKey::Hem(HemEdge::Leg).fits(&skirt) && ChangeKey::Hem(HemEdge::Body).fits(&skirt));
+    let mut wearer = trousers();
+    wearer.wearer.measurements.push(taken(BodyMeasurement::OutsideLeg, "104 cm"));
+    assert!(ChangeKey::Hem(HemEdge::Leg).fits(&wearer) && !ChangeKey::Hem(HemEdge::Sleeve).fits(&wearer));
+    assert_eq!(try_on().hem_marks, []);
+}
+
+proptest! {
+    /// Whatever is found and wanted, on every tape: between fold and cut lies the new allowance, all the cloth there was is cut off or turned
+    /// up, level stays level, and the same on both sides stays so.
+    #[test]
+    fn cloth_and_figures_balance_on_every_card(
+        turn_up in 0_i64..90,
+        off in -60_i64..200,
+        turns in prop::collection::vec(3_i64..45, 1..3),
+        tape in prop::sample::select(Tape::ALL),
+    ) {
+        let mut skirt = skirt();
+        skirt.hems[0].turn_up = Measure { length: Length::from_mm(turn_up), unit: Unit::Mm };
+        skirt.hems[0].visible = None;
+        let mm = |mm| Measure { length: Length::from_mm(mm), unit: Unit::Mm };
+        let change = HemChange { off: Some(mm(off)), turns: turns.into_iter().map(mm).collect(), ..hem("0 cm") };
+        let document = skirt.document(vec![trying(vec![change.clone()])]);
+        let drawn = crate::change::draw(
+            crate::change::On { garment: &skirt, wearer: &skirt.wearer, hem_marks: &[] },
+            &document.try_ons[0].changes,
+        ).unwrap();
+        let subject = crate::judge::Subject { changes: &drawn, ..crate::judge::Subject::as_it_is(&skirt, &skirt.wearer, tape) };
+        let hem = subject.hems().next().unwrap();
+        let sums = hem.sums(&subject).remove(0);
+        prop_assert!(sums.is_level());
+        let [fold, cut] = super::card::fold_and_cut(&sums, sums.off[0]);
+        prop_assert_eq!(fold - cut, sums.allowance);
+        let solved = skirt.solved(document.try_ons[0].clone(), tape);
+        let check = solved.check("Cloth for the hem");
+        match sums.short() {
+            Some((by, deepest)) => {
+                prop_assert_eq!(check.outcome, Outcome::Stop);
+                prop_assert_eq!(deepest.max(sums.turn_up + sums.off[0]) + by, sums.allowance.max(deepest + by));
+            }
+            None => {
+                prop_assert_eq!(check.outcome, Outcome::Passes);
+                // From the raw edge, whatever the card measures from.
+                let from = if sums.is_cut_above() { sums.turn_up } else { Length::ZERO };
+                prop_assert!(cut + from >= Length::ZERO, "never below the raw edge");
+                prop_assert_eq!(cut + from + sums.allowance, sums.turn_up + sums.off[0]);
+            }
+        }
+        // Everything is on marks of the tape.
+        for length in [fold, cut, sums.allowance, sums.turn_up] {
+            prop_assert_eq!(length, tape.round(length));
+        }
+        prop_assert!(solved.checks.iter().filter(|c| c.key.rule == Rule::Capacity).count() == 1);
+    }
+}

@@ -1,0 +1,264 @@
+//! What is said of findings about a hem.
+
+use super::judge::{Found, HemSums, LiningHem, lies_flat_by};
+use super::regime::{KeptEdge, Regime};
+use crate::change::ChangeKey;
+use crate::garment::{HemEdge, HemTurn, LiningOpens};
+use crate::judge::{FindingKey, Outcome};
+use crate::length::Length;
+use crate::told::{Said, Tell, Teller, capital};
+
+/// What the hem is called, and which leg or sleeve where both are not the same.
+fn name(key: &FindingKey, to: &Teller<'_>) -> String {
+    let name = key.change.map_or_else(|| "hem".to_owned(), |change| change.name(to.garment));
+    key.side.map_or(name.clone(), |side| format!("{name}, {}", side.name()))
+}
+
+/// `take off 2.0 cm`, `let down 2.5 cm`, `keep its length`.
+pub(super) fn off_words(off: Length, to: &Teller<'_>) -> String {
+    match off {
+        Length::ZERO => "keep its length".into(),
+        down if down.is_negative() => format!("let down {}", to.show(-down)),
+        up => format!("take off {}", to.show(up)),
+    }
+}
+
+/// `1.0 + 2.5 = 3.5 cm`.
+pub(super) fn turns_words(sums: &HemSums, to: &Teller<'_>) -> String {
+    let turns: Vec<String> = sums.turns.iter().map(|turn| to.bare(*turn)).collect();
+    match &turns[..] {
+        [] => to.show(Length::ZERO),
+        [_] => to.show(sums.allowance),
+        turns => format!("{} = {}", turns.join(" + "), to.show(sums.allowance)),
+    }
+}
+
+/// `4.0 turned up + 2.0 off − 3.5 for the new hem = 2.5 cm cut off`.
+pub(super) fn balance(sums: &HemSums, at: usize, to: &Teller<'_>) -> String {
+    let (off, bare) = (sums.off[at], |length: Length| to.bare(length));
+    let taken = match off.is_negative() {
+        true => format!("− {} let down", bare(-off)),
+        false => format!("+ {} off", bare(off)),
+    };
+    let sum = format!("{} turned up {taken} − {} for the new hem", bare(sums.turn_up), bare(sums.allowance));
+    match sums.regimes[at] {
+        Regime::Short { by, .. } => format!("{sum}: {} short", to.show(by)),
+        Regime::AboveOldFold { cut, .. } | Regime::FromTurnUp { cut } => {
+            format!("{sum} = {} cut off", to.show(cut))
+        }
+    }
+}
+
+impl Tell for Found {
+    fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+        let name = name(key, to);
+        match self {
+            Self::Sides { apart, undecided } => {
+                let figures = match apart {
+                    Some(apart) => format!("{} apart at most", to.show(*apart)),
+                    None => "marked nowhere beside each other".into(),
+                };
+                let reason = match (undecided, outcome) {
+                    (true, _) => "They differ by more than marks wobble, and nobody has decided.",
+                    (false, _) => "They were made to agree, or somebody decided.",
+                };
+                Said::new(format!("Left and right of the {name}"), figures, reason).mended(outcome, || {
+                    match to.mends {
+                        true => "What was noted of the wearer explains it: keep each.",
+                        false => "Mark them again, standing upright; else choose what both are to be.",
+                    }
+                })
+            }
+            Self::Uneven { least, most, is_far } => {
+                let figures = format!(
+                    "from {} to {}: {} apart",
+                    to.bare(*least),
+                    to.show(*most),
+                    to.show(*most - *least)
+                );
+                let reason = match (is_far, outcome) {
+                    (true, _) => "So far apart is a slope that is wanted, or a misreading.",
+                    (false, Outcome::Stop) => "Marks of a level edge agree better than that.",
+                    (false, _) => "Somebody said how it is to be.",
+                };
+                Said::new(format!("Level of the {name}"), figures, reason).mended(outcome, || {
+                    "Say whether the edge is to be level or to follow the marks, or mark it again."
+                })
+            }
+            Self::NoClearance => Said::new(
+                format!("Marks of the {name}"),
+                "read from the floor",
+                "Nobody said yet how far above the floor the edge is to be.",
+            )
+            .mended(outcome, || "Say how far above the floor the new edge is to hang."),
+            Self::BentOver { bent, upright } => {
+                let figures =
+                    format!("{} at first, {} standing upright", to.bare(*bent), to.show(*upright));
+                let reason = "Bending to look drops the front edge: the upright reading counts.";
+                Said::new(format!("Readings of the {name}"), figures, reason)
+            }
+            Self::Cloth(sums) => cloth(sums, &name, outcome, to),
+            Self::Crease { let_down, shows } => {
+                let reason = match shows {
+                    true => "The old fold, its faded edge and its stitch holes stay visible in this cloth.",
+                    false => "The old fold presses out.",
+                };
+                let figures = format!("the old fold comes to lie {} above the new edge", to.show(*let_down));
+                Said::new(format!("Old crease of the {name}"), figures, reason).mended(outcome, || {
+                    "Try steam with a little vinegar on a hidden place first; else cover the line with a row of stitching, braid or a tuck."
+                })
+            }
+            Self::Full { fullness, is_pair } => {
+                let figures = format!(
+                    "{} round the edge, {} where it lies, {} deep: {} {}",
+                    to.bare(fullness.edge),
+                    to.bare(fullness.landing),
+                    to.show(fullness.depth),
+                    to.show(fullness.excess().abs()),
+                    if fullness.excess().is_negative() { "too short" } else { "too long" }
+                );
+                let short = fullness.excess().is_negative();
+                let reason = match (short, is_pair) {
+                    (true, _) => format!(
+                        "It narrows: let the allowance mirror the shape above the fold, {} wider round at its edge.",
+                        to.show(-fullness.excess())
+                    ),
+                    (false, _) => format!("{} %: {}.", fullness.percent(), lies_flat_by(fullness.percent())),
+                };
+                Said::new(format!("Fullness of the {name}"), figures, reason).mended(outcome, || match to.mends {
+                    true => "Face it: a shaped strip follows the curve.",
+                    false => "Turn a narrower hem, or follow the curve with a shaped facing.",
+                })
+            }
+            Self::Tuck { kept, wider, is_trimmed } => {
+                let figures = format!(
+                    "tuck {} deep; it is {} {} where it is stitched above",
+                    to.show(kept.tuck),
+                    to.show(wider.abs()),
+                    if wider.is_negative() { "narrower" } else { "wider" }
+                );
+                let trim = if *is_trimmed { " Trim the tuck after the try-on, and not before." } else { "" };
+                let reason = match outcome {
+                    Outcome::Passes => format!("So much eases in.{trim}"),
+                    Outcome::Caution | Outcome::Stop => format!("More than eases in.{trim}"),
+                };
+                Said::new(format!("Tuck behind the {name}"), figures, reason)
+                    .mended(outcome, || "Take the difference out of the leg’s seams first.")
+            }
+            Self::Heavy { turns } => Said::new(
+                format!("Bulk of the {name}"),
+                format!("{turns} turns and the cloth itself in heavy cloth"),
+                "Turned twice, heavy cloth makes a ridge that shows and breaks needles at the seams.",
+            )
+            .mended(outcome, || "Turn it once, with a finished edge."),
+            Self::Shrinks { length, percent, loses } => {
+                let figures = format!("{percent} % of {} = {}", to.show(*length), to.show(*loses));
+                let reason = "It was never washed, or nobody knows: the finished length will lose that.";
+                Said::new(format!("Shrinkage before the {name}"), figures, reason)
+                    .mended(outcome, || "Wash it two or three times first; else leave so much more length.")
+            }
+            Self::AtTheCuff { off } => Said::new(
+                format!("What closes at the {name}"),
+                format!("{} taken off", to.show(*off)),
+                "Buttons, plackets, tabs and vents so near the edge come to lie too low.",
+            )
+            .mended(outcome, || {
+                format!(
+                    "Move them up by {}; where they cannot move, shorten the sleeve from its cap, a much bigger job.",
+                    to.show(*off)
+                )
+            }),
+            Self::Uncuttable { edge, off, excess } => {
+                let figures = match excess {
+                    Some(excess) if !excess.is_negative() => format!(
+                        "{} off at the waist instead: it is {} wider there than the waist",
+                        to.show(*off),
+                        to.show(*excess)
+                    ),
+                    _ => format!("{} off", to.show(*off)),
+                };
+                let reason = format!("Its edge is {}: cut, it would be lost.", edge.name());
+                Said::new(format!("Edge of the {name}"), figures, reason).mended(outcome, || {
+                    "Shorten it from the waist seam and take what is too wide out in darts and seams, zip and pockets moved and the lining apart; or fold a tuck above the edge."
+                })
+            }
+            Self::Lining(lining) => lining.said(key, outcome, to, &name),
+        }
+    }
+}
+
+fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said {
+    let title = format!("Cloth for the {name}");
+    if let Some(KeptEdge { tuck, .. }) = sums.kept {
+        let figures =
+            format!("nothing is cut; {} folded away in a tuck {} deep", to.show(sums.off[1]), to.show(tuck));
+        return Said::new(title, figures, "The worn edge stays.");
+    }
+    let reason = match (sums.short(), sums.regimes[0]) {
+        (Some((_, deepest)), _) if deepest > Length::ZERO => {
+            format!("{} are left to turn up.", to.show(deepest))
+        }
+        (Some(_), _) => "There is no cloth there at all.".into(),
+        (None, Regime::AboveOldFold { falls_away: true, .. }) => "The old hem falls away with it.".into(),
+        (None, _) => "The old hem is unpicked and pressed out first.".into(),
+    };
+    Said::new(title, balance(sums, 0, to), reason).mended(outcome, || {
+        let (_, deepest) = sums.short().unwrap_or_default();
+        match to.mends {
+            true => "Turn it narrower: there is cloth for that.".to_owned(),
+            false if deepest >= super::regime::FACED.on(to.tape) => {
+                format!("Sew on a facing at {}, or take less off.", to.show(deepest))
+            }
+            false => "Let it down less, or set on a band.".into(),
+        }
+    })
+}
+
+impl LiningHem {
+    fn said(self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>, name: &str) -> Said {
+        let figures = format!(
+            "its fold {} above the outer’s, {} of slack along it, {} for its own turns",
+            to.show(self.above),
+            to.show(self.slack),
+            to.show(self.turn)
+        );
+        let opens = self.opens.map_or("not looked at yet where it opens", LiningOpens::name);
+        let reason =
+            format!("Too short it pulls the outer up, too long it hangs out; the lining opens {opens}.");
+        let of_sleeve = matches!(key.change, Some(ChangeKey::Hem(HemEdge::Sleeve)));
+        Said::new(format!("Lining and {name}"), figures, reason).mended(outcome, || {
+            let words = capital(&off_words(self.off, to));
+            match of_sleeve {
+                true => format!("{words} of the lining as well; baste it, try it on, then slip-stitch."),
+                false => {
+                    format!("{words} of the lining as well, and look at both hanging before it is stitched.")
+                }
+            }
+        })
+    }
+}
+
+/// How it is turned, in words of the hand.
+pub(super) const fn stitched(turn: HemTurn, is_lined: bool) -> &'static str {
+    match turn {
+        HemTurn::SingleFinished if is_lined => {
+            "Fold it up once and catch it down by hand, shallow, not through to the outside."
+        }
+        HemTurn::NarrowDouble | HemTurn::Double | HemTurn::Deep | HemTurn::Rolled => {
+            "Fold the inner turn, then the outer; stitch close to the upper fold."
+        }
+        HemTurn::SingleFinished => {
+            "Finish the raw edge, fold it up once, and stitch below the finished edge."
+        }
+        HemTurn::Blind => "Fold the edge in and the hem up; slip-stitch shallow, 1 cm apart at most.",
+        HemTurn::Faced => "Sew the facing on along the fold, turn it inside, and catch its upper edge down.",
+        HemTurn::Bound => "Bind the raw edge all round.",
+        HemTurn::Coverstitched => {
+            "Fold it up once and stitch two rows from the right side; trim close above them."
+        }
+        HemTurn::Fused => "Fold it up once over fusible web and press, without sliding the iron.",
+        HemTurn::Cuff => "Fold it up inside, then outside, and catch it at the seams.",
+        HemTurn::Band => "Sew the band on, right sides together.",
+        HemTurn::Kept => "Stitch both lines together right against the worn edge; press the tuck up.",
+    }
+}
