@@ -2645,6 +2645,8 @@ export interface components {
         /** @description One closed edge, as it is shown. */
         SolvedEdge: {
             girth?: components["schemas"]["Figure"] | null;
+            /** @description Where it is folded and cut, and from where that is measured. */
+            measured: string;
             /** @description Which: "left", "both the same"; nothing of a single one. */
             name: string;
             /** @description What is taken off, in words. */

@@ -24,8 +24,11 @@ export function useEvents(url: string | null, onEvent: (event: LiveEvent) => voi
     };
     hearWhileSeen();
     document.addEventListener("visibilitychange", hearWhileSeen);
+    // What could not connect without a network does not try again by itself.
+    window.addEventListener("online", hearWhileSeen);
     return () => {
       document.removeEventListener("visibilitychange", hearWhileSeen);
+      window.removeEventListener("online", hearWhileSeen);
       source?.close();
     };
   }, [url]);

@@ -260,8 +260,10 @@ fn hem(drape: &Drape<'_>, hem: &HemFacts, view: ViewSide, half: Half<'_>) -> Opt
     .max(0.5);
     let path = edge_across(drape, hem.edge, view, half, up)?;
     let look = if hem.turn == HemTurn::Band { Look::Edge } else { Look::Topstitching };
-    let key = format!("hem.{}", hem.edge.word());
-    Some(detail(format!("hem, {}", hem.edge.name()), Some(key), look, path, view != ViewSide::Side))
+    let key = ChangeKey::Hem(hem.edge);
+    let name = format!("hem, {}", hem.edge.name());
+    let line = detail(name, Some(key.to_string()), look, path, view != ViewSide::Side);
+    Some(Detail { change: Some(key), ..line })
 }
 
 /// Across a lower edge, one leg or one sleeve, so far above its present edge.

@@ -305,3 +305,47 @@ async fn a_stop_is_passed_over_with_a_word_that_is_kept() {
     journey.find(&format!("[aria-label='Pass over: {stop}']")).await;
     journey.end().await;
 }
+
+#[actix_web::test]
+async fn a_hem_goes_from_its_marks_to_a_card() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Herringbone overcoat").await;
+    journey.click("[data-change='hem.body']").await;
+    journey.until_text(TITLE, "hem").await;
+    let result = ".hem_result strong";
+    journey.until_text(result, "take off 5.0 cm").await;
+    journey.until_text(".hem_hem", "5.0 turned up + 5.0 off − 4.0 for the new hem = 6.0 cm cut off").await;
+    journey.until_text(".hem_hem", "Fold at 10.0, cut 6.0 cm").await;
+    // 140 round at the hem, less where the coat is narrower.
+    journey.until_text(HEM, "138.0 cm").await;
+
+    // A mark that does not agree with the others: whether the edge is to slope is asked, and answered.
+    journey.type_over("[aria-label='Read upright at back']", "2\u{e007}").await;
+    until_check(&journey, "Level of the hem", "from 2.0 to 5.0 cm: 3.0 cm apart").await;
+    journey.until_text(result, "take off 2.0 cm to 5.0 cm").await;
+    journey.choose("How it follows its marks", "follow the marks").await;
+    until_check(&journey, "Level of the hem", "Somebody said how it is to be").await;
+    journey.choose("How it follows its marks", "level: the same all round").await;
+    journey.until_text(result, "take off 4.3 cm").await;
+
+    // What is typed counts before the marks, and what cannot be is said at its field.
+    journey.type_over("[aria-label='What is taken off']", "300\u{e007}").await;
+    journey.until_text(".hem_hem .field-trouble", "300 cm, but the garment is").await;
+    journey.type_over("[aria-label='What is taken off']", "6\u{e007}").await;
+    journey.until_text(result, "take off 6.0 cm").await;
+    journey.choose("How it is turned", "double turn").await;
+    until_check(&journey, "Bulk of the hem", "Turn it once").await;
+    journey.click("[aria-label^='Do it: Bulk of the hem']").await;
+    journey.until_text(".lines_what-if dd + dd", "nothing is left to check").await;
+    journey.click_words("Keep it").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text(".card_chalk-card h1", "Hem").await;
+    journey.until_text(".card_chalk-card table", "all round").await;
+    assert_eq!(journey.texts(".card_chalked").await, ["11.0", "7.0"]);
+    journey.click("[aria-label='Chalked at all round']").await;
+    journey.until_text(".card_done", "1 of 1").await;
+    journey.nothing_sticks_out("the card of a hem").await;
+    journey.end().await;
+}

@@ -41,6 +41,9 @@ export function HemForm(props: Editing<"hem">) {
           <p className="quiet">
             <Words>{edge.sum}</Words>
           </p>
+          <p>
+            <Words>{edge.measured}</Words>
+          </p>
           <UnrolledHem edge={edge.unrolled} name={`The edge laid flat: ${edge.off}`} />
         </section>
       ))}

@@ -15,10 +15,11 @@ export function UnrolledHem({ edge, name }: Props) {
   const height = to - from;
   const stretch = (width * 0.3) / height;
   const y = (up: number) => (to - up) * stretch;
+  const letters = width * 0.032;
   return (
     <svg
       className={styles["unrolled"]}
-      viewBox={`-8 -22 ${width + 16} ${height * stretch + 30}`}
+      viewBox={`-8 ${-1.7 * letters} ${width + 16} ${height * stretch + 2 * letters}`}
       role="img"
       aria-labelledby={title}
     >
@@ -29,7 +30,12 @@ export function UnrolledHem({ edge, name }: Props) {
       {edge.seams.map((seam) => (
         <g key={seam.name}>
           <line className={styles["crossing"]} x1={seam.at_mm} x2={seam.at_mm} y1={0} y2={y(raw)} />
-          <text x={seam.at_mm} y={-8} textAnchor={seam.at_mm === 0 ? "start" : "middle"}>
+          <text
+            x={seam.at_mm}
+            y={-0.5 * letters}
+            fontSize={letters}
+            textAnchor={seam.at_mm === 0 ? "start" : "middle"}
+          >
             {seam.name}
           </text>
         </g>

@@ -6,8 +6,9 @@ use super::told::{balance, off_words, stitched, turns_words};
 use super::{AlteredHem, Cutting, Ring};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::change::{ChangeKey, Drawn};
+use crate::fitting::GarmentSide;
 use crate::garment::{HemEdge, HemTurn};
-use crate::length::{Length, Tape};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::told::{Teller, capital};
 
 impl HasCard for AlteredHem<'_> {
@@ -35,7 +36,7 @@ impl HasCard for AlteredHem<'_> {
             if let Some(side) = sums.side {
                 blocks.push(Block::Heading(capital(side.name())));
             }
-            blocks.push(Block::Table(table(sums, ring, &to)));
+            blocks.push(Block::Table(table(of, sums, ring, &to)));
             blocks.push(Block::Note(capital(&if sums.kept.is_some() {
                 off_words(sums.off[1], &to)
             } else {
@@ -51,7 +52,7 @@ impl HasCard for AlteredHem<'_> {
 }
 
 /// What every figure below is measured from.
-fn measured_from(sums: &HemSums, tape: Tape) -> String {
+pub(super) fn measured_from(sums: &HemSums, tape: Tape) -> String {
     let unit = tape.unit_name();
     match (sums.kept, sums.is_cut_above()) {
         (Some(_), _) => format!("Figures in {unit}, up from the worn edge."),
@@ -74,7 +75,7 @@ pub(super) fn fold_and_cut(sums: &HemSums, off: Length) -> [Length; 2] {
     }
 }
 
-fn table(sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table {
+fn table(of: &CardOf<'_>, sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table {
     let column = |heading: String, emphasis| Column { heading, emphasis, group: 0 };
     let unit = to.tape.unit_name();
     let second = match sums.kept {
@@ -86,7 +87,7 @@ fn table(sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table {
         column(format!("fold, {unit}"), Emphasis::Chalked),
         column(second, Emphasis::Chalked),
     ];
-    let row = |words: String, off: Length| {
+    let row = |part: f64, words: String, off: Length| {
         let [fold, cut] = fold_and_cut(sums, off).map(|at| to.tape.figure(at));
         let place = Cell { figure: None, text: words, sum: None };
         let cut = match sums.short() {
@@ -94,11 +95,17 @@ fn table(sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table {
             _ => Cell::of(Some(cut), None),
         };
         let cells = vec![place, Cell::of(Some(fold), Some(off_words(off, to))), cut];
-        TableRow { at: Vec::new(), is_chalked: false, cells, note: String::new() }
+        // A place is known by how far around it lies, in thousandths, and by its leg or sleeve.
+        let around =
+            (part * 1000.0).round() as i64 + if ring.side == Some(GarmentSide::Right) { 2000 } else { 0 };
+        let at = vec![Measure { length: Length::from_mm(around), unit: Unit::Mm }];
+        TableRow { is_chalked: of.is_chalked(&at), at, cells, note: String::new() }
     };
     let rows = match sums.is_level() {
-        true => vec![row("all round".into(), sums.off[0])],
-        false => ring.places.iter().map(|p| row(place_words(p), ring.chalked(p.part, to.tape))).collect(),
+        true => vec![row(0.0, "all round".into(), sums.off[0])],
+        false => {
+            ring.places.iter().map(|p| row(p.part, place_words(p), ring.chalked(p.part, to.tape))).collect()
+        }
     };
     Table { columns, rows }
 }

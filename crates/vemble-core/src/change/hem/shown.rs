@@ -1,6 +1,6 @@
 //! A hem in figures, words and drawings.
 
-use super::card::place_words;
+use super::card::{fold_and_cut, measured_from, place_words};
 use super::judge::HemSums;
 use super::marked::OffFrom;
 use super::told::{balance, off_words, turns_words};
@@ -76,6 +76,8 @@ pub struct SolvedEdge {
     pub off: String,
     /// How the cloth comes out, as a sum.
     pub sum: String,
+    /// Where it is folded and cut, and from where that is measured.
+    pub measured: String,
     /// How far round it is at the new edge; nothing where that is not known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub girth: Option<Figure>,
@@ -175,6 +177,17 @@ impl Show for AlteredHem<'_> {
     }
 }
 
+/// `fold 10.0, cut 6.0 cm. Figures in cm, up from the raw edge …`.
+fn measured(sums: &HemSums, to: &Teller<'_>) -> String {
+    let from = measured_from(sums, to.tape);
+    if !sums.is_level() || (sums.kept.is_none() && sums.short().is_some()) {
+        return from;
+    }
+    let [fold, cut] = fold_and_cut(sums, sums.off[0]);
+    let second = if sums.kept.is_some() { "stitch to" } else { "cut" };
+    format!("Fold at {}, {second} {}. {from}", to.bare(fold), to.show(cut))
+}
+
 impl AlteredHem<'_> {
     /// Every place where it can be marked.
     fn markable(&self) -> impl Iterator<Item = (Around, Option<GarmentSide>)> + use<> {
@@ -242,6 +255,7 @@ impl AlteredHem<'_> {
             name,
             off,
             sum,
+            measured: measured(sums, to),
             girth: girth.map(|girth| to.tape.figure(girth)),
             places: places.collect(),
             unrolled: self.unrolled(sums, ring, width, to.tape),
