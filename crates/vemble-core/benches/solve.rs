@@ -1,4 +1,4 @@
-//! How long the core takes: one seam with 12 pins by each way of fairing, the whole example document, and every stand.
+//! How long the core takes: one seam with 12 pins by each way of fairing, the whole example document, a hem, and every stand.
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
@@ -89,6 +89,15 @@ fn twelve_seams() -> Document {
     Document::of(wearer, State::first(state.id, garment), try_ons)
 }
 
+/// A skirt of which only the hem is marked, all round.
+fn marked_hem() -> Document {
+    let text = include_str!("../../../demo/school-skirt.json");
+    let mut document: Document = serde_json::from_str(text).expect("the example");
+    document.try_ons.drain(1..);
+    document.try_ons[0].changes.clear();
+    document
+}
+
 fn whole_document(criterion: &mut Criterion) {
     let seams = twelve_seams();
     assert!(solve(&seams, Tape::Cm).is_ok_and(|s| s.try_ons[0].cards.len() == 12), "it can be solved");
@@ -97,6 +106,9 @@ fn whole_document(criterion: &mut Criterion) {
     {
         criterion.bench_function(name, |bench| bench.iter(|| solve(black_box(&document), Tape::Cm)));
     }
+    let hem = marked_hem();
+    assert!(solve(&hem, Tape::Cm).is_ok_and(|s| s.try_ons[0].cards.len() == 1), "it has a card");
+    criterion.bench_function("a hem, 4 marks", |bench| bench.iter(|| solve(black_box(&hem), Tape::Cm)));
     let dragged = twelve_pins();
     criterion.bench_function("a drag, 12 pins", |bench| {
         bench.iter(|| solve_for(black_box(&dragged), Tape::Cm, For::Drag));

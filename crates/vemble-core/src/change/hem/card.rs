@@ -26,12 +26,11 @@ impl HasCard for AlteredHem<'_> {
             (HemEdge::Sleeve, true) => ", both sleeves the same",
             (_, false) => ", each its own",
         };
-        let mut blocks = vec![Block::Text(format!(
-            "Turned as {}: {}. {}",
-            first.turn.name(),
-            turns_words(first, &to),
-            measured_from(first, of.tape)
-        ))];
+        let turned = match turns_words(first, &to) {
+            turns if turns.is_empty() => capital(first.turn.name()),
+            turns => format!("Turned as {}: {turns}", first.turn.name()),
+        };
+        let mut blocks = vec![Block::Text(format!("{turned}. {}", measured_from(first, of.tape)))];
         for (sums, ring) in sums.iter().zip(&self.rings) {
             if let Some(side) = sums.side {
                 blocks.push(Block::Heading(capital(side.name())));
@@ -44,7 +43,12 @@ impl HasCard for AlteredHem<'_> {
             })));
         }
         blocks.extend(of.inside_out());
-        blocks.push(Block::Steps(steps(self, first, &to)));
+        let seams = self.seams_that_move(of.subject).into_iter();
+        let first_sewn = seams.map(|(seam, _)| {
+            let name = ChangeKey::Seam(seam).name(of.subject.garment);
+            format!("Sew the {name} first: the hem goes across it, and its allowance mirrors the new line.")
+        });
+        blocks.push(Block::Steps(first_sewn.chain(steps(self, first, &to)).collect()));
         blocks.extend(of.cautions(ChangeKey::Hem(self.key()), false));
         blocks.extend(of.afterwards());
         Some((format!("{}{both}", capital(&name)), blocks))

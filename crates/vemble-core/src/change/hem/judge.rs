@@ -6,10 +6,10 @@ use super::{AlteredHem, HemChange};
 use crate::change::{Change, ChangeKey};
 use crate::fitting::{GarmentSide, HemMark, SidePolicy};
 use crate::garment::{
-    HemEdge, HemTurn, Lined, LiningOpens, Opening, SpecialEdge, StitchedBy, Washed, Weight,
+    HemEdge, HemTurn, Lined, LiningOpens, Opening, Seam, SpecialEdge, StitchedBy, Washed, Weight,
 };
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
-use crate::length::{Length, Taught};
+use crate::length::{Length, Measure, Taught, Unit};
 use crate::place::Level;
 
 /// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
@@ -119,6 +119,8 @@ pub(crate) enum Found {
     AtTheCuff { off: Length },
     /// An edge that cannot be cut.
     Uncuttable { edge: SpecialEdge, off: Length, excess: Option<Length> },
+    /// A seam that moves at this edge, and by how much on each edge at most.
+    Crossed { seam: Seam, most: Length },
     /// The lining's own hem.
     Lining(LiningHem),
 }
@@ -132,6 +134,8 @@ pub(crate) struct LiningHem {
     pub turn: Length,
     /// What is taken off the outer, negative where it is let down.
     pub off: Length,
+    /// How long a sleeve is now, from the shoulder tip.
+    pub sleeve: Option<Length>,
     pub opens: Option<LiningOpens>,
 }
 
@@ -155,6 +159,11 @@ impl Judge for AlteredHem<'_> {
         all.extend(self.bulk_found(subject, first));
         all.extend(self.shrinkage_found(subject, off[1]));
         all.extend(self.at_the_edge(subject, first));
+        all.extend(self.seams_that_move(subject).into_iter().map(|(seam, most)| {
+            let found = self.finding(Rule::Partners, None, Outcome::Passes, Found::Crossed { seam, most });
+            let key = FindingKey { partner: Some(Partner::Seam), at: Some(at_seam(seam)), ..found.key };
+            Finding { key, ..found }
+        }));
         all.extend(self.lining_found(subject, off[1]));
         all
     }
@@ -219,7 +228,7 @@ impl AlteredHem<'_> {
             _ => turns(turn, &own, tape),
         };
         let allowance = turns.iter().copied().sum();
-        let kept = (turn == HemTurn::Kept).then(|| {
+        let kept = (turn == HemTurn::Kept && off[0] > Length::ZERO).then(|| {
             let band = if visible > Length::ZERO { visible } else { tape.round(USUAL_BAND.on(tape)) };
             KeptEdge::of(off[1], band)
         });
@@ -309,11 +318,16 @@ impl AlteredHem<'_> {
     }
 
     fn cloth_found(&self, subject: &Subject<'_>, sums: &HemSums) -> Finding {
+        // A worn edge can only be taken up: the tuck behind it is what is too long.
+        let is_let_down = sums.turn == HemTurn::Kept && sums.kept.is_none();
         let reaches = sums.short().is_none() || sums.kept.is_some();
-        let outcome = if reaches { Outcome::Passes } else { Outcome::Stop };
+        let outcome = if reaches && !is_let_down { Outcome::Passes } else { Outcome::Stop };
         let found = self.finding(Rule::Capacity, sums.side, outcome, Found::Cloth(sums.clone()));
         // The deepest narrower scheme that there is cloth for; bound, where there is none.
         found.mended(|| {
+            if is_let_down {
+                return self.with(|change| change.turn = None);
+            }
             let Some((_, deepest)) = sums.short() else { return Vec::new() };
             let tape = subject.tape;
             let depth = |turn: HemTurn| turns(turn, &[], tape).into_iter().sum::<Length>();
@@ -418,6 +432,20 @@ impl AlteredHem<'_> {
         all
     }
 
+    /// Seams that are altered at this edge, with the most that is taken there on either edge.
+    pub(super) fn seams_that_move(&self, subject: &Subject<'_>) -> Vec<(Seam, Length)> {
+        let at_the_edge = |seam: &crate::change::seam::AlteredSeam<'_>| {
+            let chalked = |side: GarmentSide| {
+                let edges =
+                    seam.chalked_at(subject.garment, self.level(), Length::ZERO, side, subject.tape)?;
+                Some(edges.deepest())
+            };
+            let most = GarmentSide::BOTH.into_iter().filter_map(chalked).max()?;
+            (most != Length::ZERO).then_some((seam.facts.seam, most))
+        };
+        subject.seams().filter_map(at_the_edge).collect()
+    }
+
     /// A lining has a hem of its own: never longer than the outer, never so short that it pulls.
     fn lining_found(&self, subject: &Subject<'_>, off: Length) -> Option<Finding> {
         if !self.is_lined(subject) {
@@ -426,11 +454,19 @@ impl AlteredHem<'_> {
         let tape = subject.tape;
         let above = LINING_ABOVE[usize::from(self.key() == HemEdge::Sleeve)].on(tape);
         let opens = subject.garment.found.lining_opens;
-        let found = LiningHem { above, slack: LINING_SLACK.on(tape), turn: LINING_TURN.on(tape), off, opens };
+        let is_sleeve = self.key() == HemEdge::Sleeve;
+        let sleeve = subject.garment.sleeve_length.filter(|_| is_sleeve).map(|m| tape.round(m.length));
+        let (slack, turn) = (LINING_SLACK.on(tape), LINING_TURN.on(tape));
+        let found = LiningHem { above, slack, turn, off, sleeve, opens };
         let mut found = self.finding(Rule::Partners, None, Outcome::Caution, Found::Lining(found));
         found.key.partner = Some(Partner::Lining);
         Some(found)
     }
+}
+
+/// Tells one seam's finding from another's: by its place in the list of seams.
+fn at_seam(seam: Seam) -> Measure {
+    Measure { length: Length::from_mm(seam as i64), unit: Unit::Mm }
 }
 
 /// Pressed in, eased in, or too full for either.

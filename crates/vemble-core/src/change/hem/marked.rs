@@ -17,6 +17,9 @@ pub(super) const LEVEL_WITHIN: Taught = Taught::new(10, 24);
 /// The same, before any tape has a say: the longer of the two.
 const LEVEL_EXACTLY: Length = Length::from_mm(10);
 
+/// No hem is turned more often.
+const MOST_TURNS: usize = 3;
+
 /// Where what is taken off comes from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
 pub(crate) enum OffFrom {
@@ -136,9 +139,13 @@ pub(crate) fn draw<'a>(
         }
     }
     for edge in HemEdge::ALL {
+        use crate::change::Input;
         let is_marked = on.hem_marks.iter().any(|mark| mark.edge == *edge);
-        if is_marked && changes.iter().all(|(_, change)| change.hem != *edge) {
-            use crate::change::Input;
+        // What was marked on a hem that the garment does not have, or has no more, changes nothing.
+        if is_marked
+            && HemChange::fits(on.garment, *edge)
+            && changes.iter().all(|(_, change)| change.hem != *edge)
+        {
             drawn.push(draw_one(on, Cow::Owned(HemChange::of(*edge))));
         }
     }
@@ -149,6 +156,9 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
     use crate::change::Input;
     if !HemChange::fits(on.garment, change.hem) {
         return Some(("hem".into(), Wrong::NoSuchHem { hem: change.hem }));
+    }
+    if change.turns.len() > MOST_TURNS {
+        return Some(("turns".into(), Wrong::TooMany { what: "turns of a hem", most: MOST_TURNS }));
     }
     if let Some(n) = change.turns.iter().position(|turn| turn.length <= Length::ZERO) {
         return Some((format!("turns[{n}]"), Wrong::NotPositive { found: change.turns[n] }));

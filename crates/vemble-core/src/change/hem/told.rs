@@ -27,7 +27,7 @@ pub(super) fn off_words(off: Length, to: &Teller<'_>) -> String {
 pub(super) fn turns_words(sums: &HemSums, to: &Teller<'_>) -> String {
     let turns: Vec<String> = sums.turns.iter().map(|turn| to.bare(*turn)).collect();
     match &turns[..] {
-        [] => to.show(Length::ZERO),
+        [] => String::new(),
         [_] => to.show(sums.allowance),
         turns => format!("{} = {}", turns.join(" + "), to.show(sums.allowance)),
     }
@@ -182,6 +182,12 @@ impl Tell for Found {
                     "Shorten it from the waist seam and take what is too wide out in darts and seams, zip and pockets moved and the lining apart; or fold a tuck above the edge."
                 })
             }
+            Self::Crossed { seam, most } => {
+                let seam = ChangeKey::Seam(*seam).name(to.garment);
+                let figures = format!("the {seam} moves by up to {} per edge at this edge", to.show(*most));
+                let reason = "The seam is sewn first: the hem goes across it, and its allowance mirrors the new line.";
+                Said::new(format!("The {seam} and the {name}"), figures, reason)
+            }
             Self::Lining(lining) => lining.said(key, outcome, to, &name),
         }
     }
@@ -193,6 +199,15 @@ fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said 
         let figures =
             format!("nothing is cut; {} folded away in a tuck {} deep", to.show(sums.off[1]), to.show(tuck));
         return Said::new(title, figures, "The worn edge stays.");
+    }
+    if sums.turn == HemTurn::Kept {
+        let figures = off_words(sums.off[0], to);
+        let reason =
+            "A worn edge that stays can only be taken up: what is too long is folded away behind it.";
+        return Said::new(title, figures, reason).mended(outcome, || match to.mends {
+            true => "Turn it another way.",
+            false => "Take something off, or turn it another way.",
+        });
     }
     let reason = match (sums.short(), sums.regimes[0]) {
         (Some((_, deepest)), _) if deepest > Length::ZERO => {
@@ -222,6 +237,20 @@ impl LiningHem {
             to.show(self.slack),
             to.show(self.turn)
         );
+        // As long as the outer will be, less what it stays above, with its turns and slack.
+        let cut = self.sleeve.map(|sleeve| {
+            let off = if self.off.is_negative() { "+" } else { "−" };
+            format!(
+                "; cut it {} {off} {} − {} + {} + {} = {} long from the shoulder tip",
+                to.bare(sleeve),
+                to.bare(self.off.abs()),
+                to.bare(self.above),
+                to.bare(self.turn),
+                to.bare(self.slack),
+                to.show(sleeve - self.off - self.above + self.turn + self.slack)
+            )
+        });
+        let figures = figures + &cut.unwrap_or_default();
         let opens = self.opens.map_or("not looked at yet where it opens", LiningOpens::name);
         let reason =
             format!("Too short it pulls the outer up, too long it hangs out; the lining opens {opens}.");
