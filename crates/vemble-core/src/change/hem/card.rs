@@ -39,7 +39,7 @@ impl HasCard for AlteredHem<'_> {
             blocks.push(Block::Note(capital(&if sums.kept.is_some() {
                 off_words(sums.off[1], &to)
             } else {
-                balance(sums, 0, &to)
+                balance(sums, &to)
             })));
         }
         blocks.extend(of.inside_out());

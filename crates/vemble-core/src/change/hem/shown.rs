@@ -241,7 +241,7 @@ impl AlteredHem<'_> {
                 to.show(kept.stitch[1]),
                 to.show(kept.tuck)
             ),
-            None => balance(sums, 0, to),
+            None => balance(sums, to),
         };
         let places = ring.places.iter().map(|place| SolvedPlace {
             name: place_words(place),

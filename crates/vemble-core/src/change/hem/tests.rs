@@ -160,6 +160,10 @@ fn marks_make_a_level_edge_or_ask() {
     assert_eq!(result.check("Level of the hem").outcome, Outcome::Stop);
     let places: Vec<String> = card(&result).0.iter().map(|row| row[0].to_owned()).collect();
     assert_eq!(places, ["front", "side, left", "back", "side, right"]);
+    // Sides 1.8, front 2.2 and back 5.0: of 4.0 and those, less what is turned up again.
+    let cloth = &result.check("Cloth for the hem").figures;
+    assert!(cloth.starts_with("where least comes off 4.0 turned up + 1.8 off"), "{cloth}");
+    assert!(cloth.contains("; where most 4.0 turned up + 5.0 off"), "{cloth}");
     let follows = HemChange { shape: Some(HemShape::FollowMarks), ..HemChange::of(HemEdge::Body) };
     let result = solved(&skirt, marked(sloping.clone(), vec![follows]));
     assert_eq!(result.check("Level of the hem").outcome, Outcome::Passes);

@@ -33,8 +33,21 @@ pub(super) fn turns_words(sums: &HemSums, to: &Teller<'_>) -> String {
     }
 }
 
-/// `4.0 turned up + 2.0 off − 3.5 for the new hem = 2.5 cm cut off`.
-pub(super) fn balance(sums: &HemSums, at: usize, to: &Teller<'_>) -> String {
+/// `4.0 turned up + 2.0 off − 3.5 for the new hem = 2.5 cm cut off`: all round, or where least and where most comes off.
+pub(super) fn balance(sums: &HemSums, to: &Teller<'_>) -> String {
+    match sums.is_level() {
+        true => balance_at(sums, 0, to),
+        false => {
+            format!(
+                "where least comes off {}; where most {}",
+                balance_at(sums, 0, to),
+                balance_at(sums, 1, to)
+            )
+        }
+    }
+}
+
+fn balance_at(sums: &HemSums, at: usize, to: &Teller<'_>) -> String {
     let (off, bare) = (sums.off[at], |length: Length| to.bare(length));
     let taken = match off.is_negative() {
         true => format!("− {} let down", bare(-off)),
@@ -217,7 +230,7 @@ fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said 
         (None, Regime::AboveOldFold { falls_away: true, .. }) => "The old hem falls away with it.".into(),
         (None, _) => "The old hem is unpicked and pressed out first.".into(),
     };
-    Said::new(title, balance(sums, 0, to), reason).mended(outcome, || {
+    Said::new(title, balance(sums, to), reason).mended(outcome, || {
         let (_, deepest) = sums.short().unwrap_or_default();
         match to.mends {
             true => "Turn it narrower: there is cloth for that.".to_owned(),
