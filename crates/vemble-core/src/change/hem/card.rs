@@ -57,7 +57,7 @@ impl HasCard for AlteredHem<'_> {
 
 /// What every figure below is measured from.
 pub(super) fn measured_from(sums: &HemSums, tape: Tape) -> String {
-    let unit = tape.unit_name();
+    let unit = tape.unit_word();
     match (sums.kept, sums.is_cut_above()) {
         (Some(_), _) => format!("Figures in {unit}, up from the worn edge."),
         (None, true) => format!("Figures in {unit}, up from the present fold, which stays until it is cut."),
