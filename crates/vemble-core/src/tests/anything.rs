@@ -253,7 +253,7 @@ impl Chooser {
 fn is_written_by_nobody(text: &str) -> bool {
     let leftovers = [
         "Some(", "None", "::", "{", "}", "_", "NaN", "inf", "  ", " ,", " .", " ;", "..", ",,", "()",
-        "−0.0 ", "-0", " in in",
+        "−0.0 ", "-0",
     ];
     let ends_badly = text.ends_with([' ', ',', ':', '(']) || text.starts_with([' ', ',', '.']);
     leftovers.iter().any(|leftover| text.contains(leftover)) || ends_badly

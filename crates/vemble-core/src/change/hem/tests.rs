@@ -83,6 +83,9 @@ fn worked_example_e_from_the_length_to_the_card() {
     assert!(said.contains("up from the present fold") && !steps.contains("Unpick the old hem"), "{steps}");
     assert!(result.check("Cloth for the hem").reason.contains("The old hem falls away"));
 
+    let inches = skirt.solved(trying(vec![hem("6.5 cm")]), Tape::In);
+    assert!(card(&inches).1.contains("Figures in inches, up from the present fold"));
+
     let result = solved(&skirt, trying(vec![hem("2 cm")]));
     let (rows, said, steps) = card(&result);
     assert_eq!(rows, [["all round", "6.0", "2.5"]], "up from the raw edge");
