@@ -5,6 +5,7 @@
 use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::figure::CardDrawing;
 use crate::fitting::{GarmentSide, Worn};
+use crate::garment::{Lined, LiningOpens};
 use crate::judge::{FindingKey, Outcome, Rule, Subject};
 use crate::length::{Figure, Measure, Station, Tape, Unit};
 use crate::place::Level;
@@ -167,6 +168,13 @@ impl CardOf<'_> {
             blocks.insert(0, Block::Heading("Know first".into()));
         }
         blocks
+    }
+
+    /// A lining that is closed all over, with where it opens: nothing is reached under it.
+    pub fn lining_to_open(&self) -> Option<String> {
+        let found = &self.subject.garment.found;
+        let opens = || found.lining_opens.map_or("where it can be opened", LiningOpens::name);
+        (found.lined == Some(Lined::Fully)).then(|| format!("the lining ({})", opens()))
     }
 
     /// What the garment measures afterwards, wherever that changes.

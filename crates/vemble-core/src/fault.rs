@@ -124,6 +124,11 @@ pub enum Wrong {
     NoSuchHem {
         hem: HemEdge,
     },
+    NotOfASleeve,
+    AboveTheBody {
+        found: Measure,
+        height: Length,
+    },
     LongerThan {
         found: Measure,
         length: Length,

@@ -2481,7 +2481,7 @@ export interface components {
          * @description Which rule was applied; in the order in which findings of one gravity are told.
          * @enum {string}
          */
-        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "fullness" | "shrinkage" | "bulk" | "crease";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "readings" | "fullness" | "shrinkage" | "bulk" | "crease";
         /**
          * @description A seam of a garment.
          * @enum {string}
@@ -2676,19 +2676,23 @@ export interface components {
         /** @description A hem, as it is shown. */
         SolvedHem: {
             above?: components["schemas"]["Figure"] | null;
-            /** @description Why that is recommended; nothing where somebody chose another. */
-            because?: string | null;
+            /** @description Why. */
+            because: string;
             clearance?: components["schemas"]["Figure"] | null;
             /** @description Its edges: one, or both legs or sleeves. */
             edges: components["schemas"]["SolvedEdge"][];
             /** @description Where what is taken off comes from, in words. */
             from: string;
+            /** @description A length can be measured from the body. */
+            has_landmarks: boolean;
             heel?: components["schemas"]["Figure"] | null;
             /** @description Places where it can be marked, with the marks that are there. */
             marks: components["schemas"]["SolvedMark"][];
             /** @description The new hem cut through. */
             picture: components["schemas"]["Picture"];
             picture_now?: components["schemas"]["Picture"] | null;
+            /** @description How it is best turned. */
+            recommended: components["schemas"]["HemTurn"];
             /** @description How it is turned. */
             turn: components["schemas"]["HemTurn"];
             /** @description Its turns and what they come to. */
@@ -2756,6 +2760,8 @@ export interface components {
             around: components["schemas"]["Around"];
             /** @description Where, in words. */
             name: string;
+            /** @description What that takes off, in words, however it was measured; nothing where that is not known. */
+            off?: string | null;
             side?: components["schemas"]["GarmentSide"] | null;
         };
         /** @description A place around an edge. */

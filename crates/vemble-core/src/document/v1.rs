@@ -445,7 +445,16 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
         (Rule::Partners, Some(Partner::Pockets | Partner::CutLine | Partner::EndsIn) | None) => return None,
         (Rule::Partners, Some(Partner::AtTheEdge | Partner::TheEdge)) => return None,
         // There were no hems then.
-        (Rule::Level | Rule::Marks | Rule::Fullness | Rule::Shrinkage | Rule::Bulk | Rule::Crease, _) => {
+        (
+            Rule::Level
+            | Rule::Marks
+            | Rule::Readings
+            | Rule::Fullness
+            | Rule::Shrinkage
+            | Rule::Bulk
+            | Rule::Crease,
+            _,
+        ) => {
             return None;
         }
         (Rule::Depth, _) => (V::Dart, format!("Depth of the {}", dart()?)),

@@ -277,6 +277,8 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
         }
     }
     lengths.extend((0..).zip(&garment.hems).map(|(n, h)| (format!("hems[{n}].turn_up"), h.turn_up)));
+    let shows = (0..).zip(&garment.hems).filter_map(|(n, h)| Some((n, h.visible?)));
+    lengths.extend(shows.map(|(n, visible)| (format!("hems[{n}].visible"), visible)));
     lengths.extend(garment.waistband_depth.map(|d| ("waistband_depth".into(), d)));
     lengths.extend(garment.sleeve_length.map(|d| ("sleeve_length".into(), d)));
     lengths.extend(garment.across_back.map(|d| ("across_back".into(), d)));

@@ -261,6 +261,7 @@ impl Garment {
         };
         let mut levels: Vec<&GarmentLevel> = self.levels.iter().filter(same).collect();
         levels.sort_by_key(|l| l.station.length);
+        levels.dedup_by_key(|l| l.station.length);
         let height = self.level(edge)?.station.length + up;
         let next = levels.iter().position(|l| l.station.length > height).unwrap_or(levels.len());
         let [low, high] = levels

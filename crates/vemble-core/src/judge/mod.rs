@@ -81,8 +81,10 @@ choice! {
         Gathers => "gathers",
         /// How far the marks around a hem agree.
         Level => "level edge",
-        /// What a mark lacks, or how its two readings differ.
+        /// What a mark lacks.
         Marks => "marks",
+        /// How two readings of one mark differ.
+        Readings => "readings",
         /// How much fuller a turned-up edge is than what it lies on.
         Fullness => "fullness",
         /// What unwashed cloth loses of a finished length.

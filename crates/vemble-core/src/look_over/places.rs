@@ -326,6 +326,12 @@ fn hems(garment: &Garment, tape: Tape) -> Place {
                 shown: Some(tape.figure(hem.turn_up.length)),
                 may_be_empty: false,
             },
+            Field::Length {
+                path: at("visible"),
+                label: "from fold to stitching".into(),
+                shown: Some(tape.figure(hem.shows())),
+                may_be_empty: true,
+            },
             Field::Choice {
                 path: at("by"),
                 label: "stitched".into(),

@@ -87,6 +87,10 @@ impl Wrong {
                 format!("{found} let out, but the dart is {} deep there", most_beside(found, *depth, tape))
             }
             Self::NoSuchHem { hem } => format!("a hem at {}, which this garment does not have", hem.name()),
+            Self::NotOfASleeve => "a length from a place of the leg, for a sleeve".into(),
+            Self::AboveTheBody { found, height } => {
+                format!("{found} above the floor, but it hangs from {}", most_beside(found, *height, tape))
+            }
             Self::LongerThan { found, length } => {
                 format!("{found}, but the garment is {} long there", most_beside(found, *length, tape))
             }
@@ -159,6 +163,8 @@ impl Wrong {
                 format!("at most {}", most_beside(found, *depth, tape))
             }
             Self::NoSuchHem { .. } => "a hem that it has".into(),
+            Self::NotOfASleeve => "marks, or what is to be taken off".into(),
+            Self::AboveTheBody { found, height } => format!("less than {}", most_beside(found, *height, tape)),
             Self::LongerThan { found, length } => format!("less than {}", most_beside(found, *length, tape)),
             Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
             Self::NotOfABody { found, least, most, .. } => {

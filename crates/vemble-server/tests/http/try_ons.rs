@@ -301,6 +301,33 @@ async fn what_follows_from_a_try_on_is_derived_for_anybody() {
     );
 }
 
+/// A hem is kept and given back as it was sent, and what cannot be is named by its field, in the unit of the page.
+#[actix_web::test]
+async fn a_hem_is_kept_as_it_was_entered_or_refused_by_its_field() {
+    let (server, garment) = Running::signed_in().await;
+    let (path, stored) = server.try_on(&garment).await;
+    let with = |hem: Value| {
+        let mut try_on = stored["try_on"].clone();
+        try_on["changes"] = json!([{ "hem": hem }]);
+        json!({ "version": stored["version"], "try_on": try_on })
+    };
+    for (hem, field) in [
+        (json!({ "hem": "body" }), "hem"),
+        (json!({ "hem": "leg", "off": "110 cm" }), "off"),
+        (json!({ "hem": "leg", "clearance": "300 cm" }), "clearance"),
+        (json!({ "hem": "leg", "turns": ["1 cm", "0 cm"] }), "turns[1]"),
+        (json!({ "hem": "leg", "turns": ["1 cm", "1 cm", "1 cm", "1 cm"] }), "turns"),
+    ] {
+        let (status, problem) = server.put(&format!("{path}?tape=in"), &with(hem)).await;
+        let found = problem["errors"][0]["path"].as_str().unwrap_or_default().to_owned();
+        let wanted = format!("try_on.changes[0].hem.{field}");
+        assert_eq!((status, found), (StatusCode::UNPROCESSABLE_ENTITY, wanted), "{problem}");
+    }
+    let hem = json!({ "hem": "leg", "off": "2 1/4 in", "turn": "double", "turns": ["1 cm", "3/8 in"], "cutting": "never" });
+    let (status, kept) = server.put(&path, &with(hem.clone())).await;
+    assert_eq!((status, &kept["try_on"]["changes"][0]["hem"]), (StatusCode::OK, &hem));
+}
+
 #[actix_web::test]
 async fn cards_are_fetched_as_files_by_their_owner_only() {
     let (server, garment) = Running::signed_in().await;

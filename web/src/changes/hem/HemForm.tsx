@@ -11,6 +11,7 @@ import type { Editing } from "../editors";
 import { SidesSetting } from "../SidesSetting";
 import { UnrolledHem } from "./UnrolledHem";
 import changes from "../changes.module.css";
+import drawing from "../../drawing/drawing.module.css";
 import styles from "./hem.module.css";
 
 /** What stands for nothing that was chosen. */
@@ -50,10 +51,10 @@ export function HemForm(props: Editing<"hem">) {
       {shows.edges.length > 0 && (
         <>
           <p className={styles["legend"]}>
-            <span className={styles["key-old"]}>present fold</span>
-            <span className={styles["key-fold"]}>new fold</span>
-            <span className={styles["key-cut"]}>cut</span>
-            <span className={styles["key-stitching"]}>stitching</span>
+            <span className={clsx(drawing["key"], drawing["key-before"])}>present fold</span>
+            <span className={clsx(drawing["key"], drawing["key-after"])}>new fold</span>
+            <span className={clsx(drawing["key"], styles["key-cut"])}>cut</span>
+            <span className={clsx(drawing["key"], styles["key-stitching"])}>stitching</span>
           </p>
           <div className={styles["sections"]}>
             {before && (
@@ -111,6 +112,7 @@ function Marks({ input, shows, tryOn, onTryOn }: Editing<"hem">) {
             <th scope="col">where</th>
             <th scope="col">read</th>
             <th scope="col">upright</th>
+            <th scope="col">takes</th>
           </tr>
         </thead>
         <tbody>
@@ -148,6 +150,9 @@ function Marks({ input, shows, tryOn, onTryOn }: Editing<"hem">) {
                     />
                   )}
                 </td>
+                <td className="quiet">
+                  <Words>{mark.off ?? ""}</Words>
+                </td>
               </tr>
             );
           })}
@@ -174,7 +179,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
         <LengthField
           label="What is taken off"
           shown={shows?.typed?.text ?? ""}
-          placeholder="by the marks"
+          placeholder="marks"
           complaint={complaint("off")}
           onRead={(off) => {
             onChange({ off });
@@ -201,7 +206,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
           />
         </div>
       )}
-      {input.hem !== "sleeve" && (
+      {shows?.has_landmarks && (
         <div>
           <span className={changes["label"]}>or from the body</span>
           <Select<Landmark | typeof USUAL>
@@ -273,7 +278,7 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
         <Select<Turn | typeof USUAL>
           aria-label="How it is turned"
           options={[
-            { value: USUAL, label: `recommended: ${words.of("hem_turn", shows.turn)}` },
+            { value: USUAL, label: `recommended: ${words.of("hem_turn", shows.recommended)}` },
             ...words.options<Turn>("hem_turn"),
           ]}
           value={input.turn ?? USUAL}
@@ -283,7 +288,7 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
           }}
         />
       </div>
-      {shows.because && <p className="quiet">{shows.because}</p>}
+      {!input.turn && <p className="quiet">{shows.because}</p>}
       <div>
         <span className={changes["label"]}>own turns, inner first</span>
         {[...turns, ""].slice(0, 3).map((turn, index) => (

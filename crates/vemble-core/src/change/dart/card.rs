@@ -96,14 +96,18 @@ impl AlteredDart<'_> {
             false => format!("Sew from the {} to the point.", self.other_end()),
         };
         // Where it takes as much of the edge as before, that stays closed.
-        let opened = self.edge_found(of.subject).map(|(edge, _)| match edge {
+        let edge = self.edge_found(of.subject).map(|(edge, _)| match edge {
             Edge::Band(_) => "the waistband there".to_owned(),
             Edge::Of(seam, _) => format!("the {} there", ChangeKey::Seam(seam).name(of.subject.garment)),
         });
+        let opened: Vec<String> = of.lining_to_open().into_iter().chain(edge).collect();
         let pins = self.sides.pins.iter().flatten();
         let mut added = pins.flat_map(|pin| GarmentSide::BOTH.map(|side| self.added(side, pin.station)));
         let lets_out = added.any(|added| added < -NOUGHT);
-        let mut steps: Vec<String> = opened.iter().map(|edge| format!("Open first: {edge}.")).collect();
+        let mut steps: Vec<String> = Vec::new();
+        if !opened.is_empty() {
+            steps.push(format!("Open first: {}.", opened.join(", ")));
+        }
         steps.push(match self.place_words(of.tape) {
             Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
             None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
@@ -127,7 +131,7 @@ impl AlteredDart<'_> {
             "Finish each point with short stitches or a hand knot, without a lump. Press over a ham, towards the centre."
                 .into(),
         );
-        if opened.is_some() {
+        if !opened.is_empty() {
             steps.push("Close what was opened.".into());
         }
         steps

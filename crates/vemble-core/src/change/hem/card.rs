@@ -1,14 +1,14 @@
 //! The card of a hem: where to fold and where to cut, all round, in the order of the hand.
 
 use super::judge::HemSums;
-use super::regime::Regime;
+use super::regime::{KeptEdge, Regime};
 use super::told::{balance, off_words, stitched, turns_words};
 use super::{AlteredHem, Cutting, Ring};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::GarmentSide;
 use crate::garment::{HemEdge, HemTurn};
-use crate::length::{Length, Measure, Tape, Unit};
+use crate::length::{Length, Measure, Tape, Taught, Unit};
 use crate::told::{Teller, capital};
 
 impl HasCard for AlteredHem<'_> {
@@ -61,17 +61,24 @@ pub(super) fn measured_from(sums: &HemSums, tape: Tape) -> String {
     match (sums.kept, sums.is_cut_above()) {
         (Some(_), _) => format!("Figures in {unit}, up from the worn edge."),
         (None, true) => format!("Figures in {unit}, up from the present fold, which stays until it is cut."),
+        (None, false) if sums.turn_up == Length::ZERO => format!("Figures in {unit}, up from the raw edge."),
         (None, false) => {
             format!("Figures in {unit}, up from the raw edge, once the old hem is unpicked and pressed flat.")
         }
     }
 }
 
+/// A tuck that is too deep is trimmed to this: 0.8 cm, 3/8 in (teaching value: enough to overcast, too little to be felt).
+const TRIMMED_TUCK: Taught = Taught::new(8, 24);
+
 /// Where the fold and the cut lie at a place, from what the card measures from: the raw edge lies so far below the present fold as is turned
 /// up.
-pub(super) fn fold_and_cut(sums: &HemSums, off: Length) -> [Length; 2] {
+pub(super) fn fold_and_cut(sums: &HemSums, off: Length, tape: Tape) -> [Length; 2] {
     match sums.kept {
-        Some(kept) => [kept.crease, kept.stitch[1]],
+        Some(kept) => {
+            let kept = KeptEdge::of(off, kept.stitch[0]).on(tape);
+            [kept.crease, kept.stitch[1]]
+        }
         None => {
             let from = if sums.is_cut_above() { Length::ZERO } else { sums.turn_up };
             [from + off, from + off - sums.allowance]
@@ -88,14 +95,18 @@ fn table(of: &CardOf<'_>, sums: &HemSums, ring: &Ring, to: &Teller<'_>) -> Table
     };
     let columns = vec![
         column("where".into(), Emphasis::Station),
-        column(format!("fold, {unit}"), Emphasis::Chalked),
+        column(
+            format!("{}, {unit}", if sums.turn == HemTurn::Bound { "edge" } else { "fold" }),
+            Emphasis::Chalked,
+        ),
         column(second, Emphasis::Chalked),
     ];
     let row = |part: f64, words: String, off: Length| {
-        let [fold, cut] = fold_and_cut(sums, off).map(|at| to.tape.figure(at));
+        let [fold, cut] = fold_and_cut(sums, off, to.tape).map(|at| to.tape.figure(at));
         let place = Cell { figure: None, text: words, sum: None };
         let cut = match sums.short() {
             Some(_) if sums.kept.is_none() => Cell::of(None, None),
+            _ if sums.kept.is_none() && !sums.is_cut => Cell::of(None, None),
             _ => Cell::of(Some(cut), None),
         };
         let cells = vec![place, Cell::of(Some(fold), Some(off_words(off, to))), cut];
@@ -132,62 +143,65 @@ fn steps(hem: &AlteredHem<'_>, sums: &HemSums, to: &Teller<'_>) -> Vec<String> {
                 .into(),
         );
     }
+    let begin = match hem.key() {
+        HemEdge::Leg => "Begin at the inside leg, never on a thick crossing; trim or hammer the seams first.",
+        HemEdge::Body | HemEdge::Sleeve => "Begin at a side or back seam, never on a thick crossing.",
+    };
     if let Some(kept) = sums.kept {
-        steps.push(format!(
-            "Mark two lines, {} and {} above the worn edge.",
-            to.show(kept.stitch[0]),
-            to.show(kept.stitch[1])
-        ));
-        steps.push(format!(
-            "Fold at {} so that both lines meet, right sides together, and baste.",
-            to.show(kept.crease)
-        ));
+        let band = to.show(kept.stitch[0]);
+        steps.push(match sums.is_level() {
+            true => format!("Mark two lines, {band} and {} above the worn edge.", to.show(kept.stitch[1])),
+            false => format!("Mark a line {band} above the worn edge, and a second one at each place."),
+        });
+        steps.push("Fold between them so that both lines meet, right sides together, and baste.".into());
         steps.push("Try it on. Nothing is cut before.".into());
         steps.push(stitched(HemTurn::Kept, lined).into());
         if kept.is_trimmed(to.tape) {
-            let keep = crate::length::Taught::new(8, 20).on(to.tape);
-            steps.push(format!("Trim the tuck to {} and overcast it.", to.show(to.tape.round(keep))));
+            steps.push(format!(
+                "Trim the tuck to {} and overcast it.",
+                to.show(to.tape.round(TRIMMED_TUCK.on(to.tape)))
+            ));
         }
-        steps.push("Begin at the inside leg, never on a thick crossing; thread like the cloth.".into());
+        steps.push(begin.into());
+        steps.push("Thread matches the cloth, not the topstitching.".into());
         return steps;
     }
-    if !sums.is_cut_above() {
+    if !sums.is_cut_above() && sums.turn_up > Length::ZERO {
         steps.push("Unpick the old hem and press it out.".into());
     }
+    let is_bound = sums.turn == HemTurn::Bound;
+    let edge = if is_bound { "new edge" } else { "fold" };
     steps.push(match sums.is_level() {
-        true => format!("Mark the fold all round, {} up.", to.show(fold_and_cut(sums, sums.off[0])[0])),
+        true => {
+            let up = fold_and_cut(sums, sums.off[0], to.tape)[0];
+            format!("Mark the {edge} all round, {} up.", to.show(up))
+        }
         false => {
-            "Mark the fold at each place, and join the marks with a smooth line, closed all round.".into()
+            format!("Mark the {edge} at each place, and join the marks with a smooth line, closed all round.")
         }
     });
-    let short = sums.short().is_some();
     let nothing_to_cut = sums.regimes.iter().all(|r| matches!(r, Regime::FromTurnUp { cut: Length::ZERO }));
-    let cut = format!(
-        "Cut {} below the fold, all round; keep what falls off to test iron and stitch on.",
-        to.show(sums.allowance)
-    );
-    let cutting = hem.change.cutting;
-    let cuts = !short && !nothing_to_cut && sums.turn != HemTurn::Bound;
-    if cuts && cutting == Cutting::First {
-        steps.push(cut.clone());
-    }
-    steps.push("Press the fold, and baste or pin it.".into());
+    let has_more = sums.short().is_none() && !nothing_to_cut;
+    let cut = (has_more && sums.is_cut).then(|| {
+        let scrap = "keep what falls off to test iron and stitch on";
+        match is_bound {
+            true => format!("Cut along the mark, all round; {scrap}."),
+            false => format!("Cut {} below the fold, all round; {scrap}.", to.show(sums.allowance)),
+        }
+    });
+    let is_cut_first = sums.cutting == Cutting::First;
+    steps.extend(cut.clone().filter(|_| is_cut_first));
+    steps.push(match is_bound {
+        true => "Baste or pin along the mark.".into(),
+        false => "Press the fold, and baste or pin it.".to_owned(),
+    });
     steps.push("Try it on, in the shoes it is worn with.".into());
-    if cuts && cutting == Cutting::AfterTryOn {
-        steps.push(cut);
-    }
+    steps.extend(cut.filter(|_| !is_cut_first));
     steps.push(stitched(sums.turn, lined).into());
-    if cuts && cutting == Cutting::StitchThenTrim {
+    if has_more && !sums.is_cut && sums.cutting == Cutting::StitchThenTrim {
         steps.push("Trim what is left above the stitching.".into());
     }
-    steps.push(match hem.key() {
-        HemEdge::Leg => {
-            "Begin at the inside leg, never on a thick crossing; trim or hammer the seams first.".into()
-        }
-        HemEdge::Body | HemEdge::Sleeve => {
-            "Begin at a side or back seam, never on a thick crossing.".to_owned()
-        }
-    });
+    steps.push(begin.into());
     if lined {
         steps.push("Hem the lining, let both hang, and slip-stitch it down.".into());
     }

@@ -1,15 +1,16 @@
 //! Hems: whether there is cloth, whether marks agree, how full the turned-up edge is, and what lies in its way.
 
+use super::marked::{LEVEL_EXACTLY, length_of, spread};
 use super::regime::{FACED, KeptEdge, Regime, regime};
 use super::scheme::{Because, EASED_IN, PRESSED_IN, recommended, turns};
-use super::{AlteredHem, HemChange};
+use super::{AlteredHem, Cutting, HemChange};
 use crate::change::{Change, ChangeKey};
 use crate::fitting::{GarmentSide, HemMark, SidePolicy};
 use crate::garment::{
     HemEdge, HemTurn, Lined, LiningOpens, Opening, Seam, SpecialEdge, StitchedBy, Washed, Weight,
 };
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
-use crate::length::{Length, Measure, Taught, Unit};
+use crate::length::{Length, Taught};
 use crate::place::Level;
 
 /// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
@@ -33,8 +34,8 @@ pub(crate) struct HemSums {
     /// Least and greatest that is taken off around it.
     pub off: [Length; 2],
     pub turn: HemTurn,
-    /// Why that is recommended; nothing where somebody chose another.
-    pub because: Option<Because>,
+    /// How it is best turned, and why.
+    pub recommended: (HemTurn, Because),
     /// Its turns, inner first.
     pub turns: Vec<Length>,
     pub allowance: Length,
@@ -42,8 +43,13 @@ pub(crate) struct HemSums {
     pub turn_up: Length,
     /// Where least and where most is taken off.
     pub regimes: [Regime; 2],
-    /// The worn edge that stays.
+    /// The worn edge that stays, where most is taken off.
     pub kept: Option<KeptEdge>,
+    /// Somebody cuts it, before or after it is turned up; else what is too much stays, or is trimmed above the stitching.
+    pub is_cut: bool,
+    pub cutting: Cutting,
+    /// Nothing of the garment is left there.
+    pub is_gone: bool,
     pub fullness: Option<Fullness>,
 }
 
@@ -56,7 +62,7 @@ impl HemSums {
     /// All of the present hem lies below every new cut and falls away with it; else it is unpicked, and everything measured from the raw
     /// edge.
     pub fn is_cut_above(&self) -> bool {
-        self.regimes.iter().all(|r| matches!(r, Regime::AboveOldFold { falls_away: true, .. }))
+        self.is_cut && self.regimes.iter().all(|r| matches!(r, Regime::AboveOldFold { falls_away: true, .. }))
     }
 
     /// What is missing where least is taken off.
@@ -119,8 +125,8 @@ pub(crate) enum Found {
     AtTheCuff { off: Length },
     /// An edge that cannot be cut.
     Uncuttable { edge: SpecialEdge, off: Length, excess: Option<Length> },
-    /// A seam that moves at this edge, and by how much on each edge at most.
-    Crossed { seam: Seam, most: Length },
+    /// A seam that moves at the edge of a hem, by how much on each edge at most.
+    Crossed { hem: HemEdge, most: Length },
     /// The lining's own hem.
     Lining(LiningHem),
 }
@@ -160,9 +166,10 @@ impl Judge for AlteredHem<'_> {
         all.extend(self.shrinkage_found(subject, off[1]));
         all.extend(self.at_the_edge(subject, first));
         all.extend(self.seams_that_move(subject).into_iter().map(|(seam, most)| {
-            let found = self.finding(Rule::Partners, None, Outcome::Passes, Found::Crossed { seam, most });
-            let key = FindingKey { partner: Some(Partner::Seam), at: Some(at_seam(seam)), ..found.key };
-            Finding { key, ..found }
+            // Known by the seam that it is about.
+            let about = FindingKey::about(Rule::Partners, ChangeKey::Seam(seam));
+            let key = FindingKey { partner: Some(Partner::AtTheEdge), ..about };
+            Finding::new(key, Outcome::Passes, Found::Crossed { hem: self.key(), most })
         }));
         all.extend(self.lining_found(subject, off[1]));
         all
@@ -213,9 +220,9 @@ impl AlteredHem<'_> {
             self.facts.is_none_or(|f| f.by == StitchedBy::Machine && f.turn != HemTurn::Blind)
         });
         let percent = self.full(subject, ring, of, deep).map_or(0, Fullness::percent);
-        let (wanted, because) =
+        let recommended =
             recommended(&subject.garment.cloth, percent, keeps_edge, self.is_lined(subject), may_show, usual);
-        let turn = self.change.turn.unwrap_or(wanted);
+        let turn = self.change.turn.unwrap_or(recommended.0);
         let own: Vec<Length> = self.change.turns.iter().map(|m| m.length).collect();
         let turns = match self.facts.filter(|f| f.turn == turn && own.is_empty() && !f.assumed) {
             // Turned again as it was, where nothing is let down: as deep as it was.
@@ -230,16 +237,22 @@ impl AlteredHem<'_> {
         let allowance = turns.iter().copied().sum();
         let kept = (turn == HemTurn::Kept && off[0] > Length::ZERO).then(|| {
             let band = if visible > Length::ZERO { visible } else { tape.round(USUAL_BAND.on(tape)) };
-            KeptEdge::of(off[1], band)
+            KeptEdge::of(off[1], band).on(tape)
         });
-        let outer = turns.last().copied().unwrap_or_default();
+        let (outer, cutting) = (turns.last().copied().unwrap_or_default(), self.change.cutting);
         HemSums {
             side,
             off,
             turn,
-            because: (turn == wanted).then_some(because),
+            recommended,
             allowance,
             turn_up,
+            // An edge that is bound ends where it is bound.
+            is_cut: kept.is_none()
+                && (turn == HemTurn::Bound || matches!(cutting, Cutting::AfterTryOn | Cutting::First)),
+            cutting,
+            is_gone: length_of(subject.garment, self.key())
+                .is_some_and(|length| off[1] >= tape.round(length)),
             regimes: off.map(|off| regime(turn_up, visible, off, allowance)),
             kept,
             fullness: self.full(subject, ring, of, outer).filter(|_| kept.is_none() && outer > Length::ZERO),
@@ -273,10 +286,7 @@ impl AlteredHem<'_> {
             .filter(|(bent, upright)| bent != upright)
             .max_by_key(|(bent, upright)| (*bent - *upright).abs());
         if let Some((bent, upright)) = most {
-            let mut found =
-                self.finding(Rule::Marks, None, Outcome::Passes, Found::BentOver { bent, upright });
-            found.key.end = Some(crate::fitting::EndOf::Upper);
-            all.push(found);
+            all.push(self.finding(Rule::Readings, None, Outcome::Passes, Found::BentOver { bent, upright }));
         }
         all
     }
@@ -299,15 +309,12 @@ impl AlteredHem<'_> {
 
     /// Marks of one edge that do not agree: whether the slope is wanted is for the sewist to say.
     fn uneven(&self, subject: &Subject<'_>) -> Option<Finding> {
-        let places = self.rings.iter().map(|ring| ring.places.iter().map(|p| subject.tape.round(p.off)));
-        let ranges = places.filter_map(|offs| {
-            let offs: Vec<Length> = offs.collect();
-            Some((*offs.iter().min()?, *offs.iter().max()?))
-        });
-        let (least, most) = ranges.max_by_key(|(least, most)| *most - *least)?;
-        if most - least <= super::marked::LEVEL_WITHIN.on(subject.tape) {
+        let uneven = self.rings.iter().max_by_key(|ring| spread(&ring.places))?;
+        if spread(&uneven.places) <= LEVEL_EXACTLY {
             return None;
         }
+        let offs = || uneven.places.iter().map(|place| subject.tape.round(place.off));
+        let (least, most) = (offs().min()?, offs().max()?);
         let is_far = most - least >= FAR_APART.on(subject.tape);
         let outcome = match self.change.shape {
             None => Outcome::Stop,
@@ -321,10 +328,13 @@ impl AlteredHem<'_> {
         // A worn edge can only be taken up: the tuck behind it is what is too long.
         let is_let_down = sums.turn == HemTurn::Kept && sums.kept.is_none();
         let reaches = sums.short().is_none() || sums.kept.is_some();
-        let outcome = if reaches && !is_let_down { Outcome::Passes } else { Outcome::Stop };
+        let outcome = if reaches && !is_let_down && !sums.is_gone { Outcome::Passes } else { Outcome::Stop };
         let found = self.finding(Rule::Capacity, sums.side, outcome, Found::Cloth(sums.clone()));
         // The deepest narrower scheme that there is cloth for; bound, where there is none.
         found.mended(|| {
+            if sums.is_gone {
+                return Vec::new();
+            }
             if is_let_down {
                 return self.with(|change| change.turn = None);
             }
@@ -398,7 +408,7 @@ impl AlteredHem<'_> {
         let garment = subject.garment;
         let percent = garment.cloth.shrinks_along_percent;
         let washed = matches!(garment.found.washed, Some(Washed::Once | Washed::Often));
-        let length = subject.tape.round(super::marked::length_of(garment, self.key())?) - off;
+        let length = subject.tape.round(length_of(garment, self.key())?) - off;
         let loses = subject.tape.round(length.fraction(i64::from(percent), 100));
         let found = Found::Shrinks { length, percent, loses };
         (percent > 0 && !washed && loses > Length::ZERO)
@@ -462,11 +472,6 @@ impl AlteredHem<'_> {
         found.key.partner = Some(Partner::Lining);
         Some(found)
     }
-}
-
-/// Tells one seam's finding from another's: by its place in the list of seams.
-fn at_seam(seam: Seam) -> Measure {
-    Measure { length: Length::from_mm(seam as i64), unit: Unit::Mm }
 }
 
 /// Pressed in, eased in, or too full for either.

@@ -14,8 +14,8 @@ use std::borrow::Cow;
 /// Marks so near each other are one level: 1 cm, 3/8 in (teaching value: what a floor, a knee and a hand make of a level edge).
 pub(super) const LEVEL_WITHIN: Taught = Taught::new(10, 24);
 
-/// The same, before any tape has a say: the longer of the two.
-const LEVEL_EXACTLY: Length = Length::from_mm(10);
+/// The same, before any tape has a say: the longer of the two. What is drawn level is judged so on every tape.
+pub(super) const LEVEL_EXACTLY: Length = Length::from_mm(10);
 
 /// No hem is turned more often.
 const MOST_TURNS: usize = 3;
@@ -74,6 +74,11 @@ impl AlteredHem<'_> {
         }
     }
 
+    /// What one of its marks takes off; nothing where that is not known yet.
+    pub(super) fn off_of(&self, mark: &HemMark) -> Option<Length> {
+        off(mark, self.change.clearance.map(|c| c.length))
+    }
+
     /// The edge on one side of the garment.
     pub fn ring(&self, side: GarmentSide) -> Option<&Ring> {
         self.rings.iter().find(|ring| ring.side.is_none_or(|s| s == side))
@@ -112,8 +117,7 @@ fn off(mark: &HemMark, clearance: Option<Length>) -> Option<Length> {
 /// own feet or in shoes, both are raised alike but for the floor.
 fn off_from_body(garment: &Garment, wearer: &Wearer, wanted: FromBody) -> Option<Length> {
     let body = Proportions::of(wearer);
-    let hangs_from = if garment.hangs_from_shoulders() { Level::Shoulder } else { Level::Waist };
-    let up = body.up_at(hangs_from)? - garment.level(hangs_from)?.station.length.cm();
+    let up = hangs_from(garment, wearer) - garment.level(hanging_level(garment))?.station.length.cm();
     let from = match wanted.landmark {
         HemLandmark::Knee => body.up_at(Level::Knee)?,
         HemLandmark::Calf => body.up_at(Level::Calf)?,
@@ -173,10 +177,25 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
         let found = change.turns[change.turns.len() - 1];
         return Some((format!("turns[{}]", change.turns.len() - 1), Wrong::LongerThan { found, length }));
     }
-    change.clearance.filter(|clearance| too_much(*clearance)).map(|found| {
-        // A floor reading above the waist is a slip of the tape.
-        ("clearance".into(), Wrong::LongerThan { found, length })
-    })
+    if change.hem == HemEdge::Sleeve && change.from_body.is_some() {
+        return Some(("from_body".into(), Wrong::NotOfASleeve));
+    }
+    // What is read higher than the garment hangs from is a slip of the tape.
+    let hangs_at = hangs_from(on.garment, on.wearer);
+    let clearance = change.clearance.filter(|clearance| clearance.length.cm() >= hangs_at);
+    clearance
+        .map(|found| ("clearance".into(), Wrong::AboveTheBody { found, height: Length::from_cm(hangs_at) }))
+}
+
+/// The level of a garment that it hangs from.
+fn hanging_level(garment: &Garment) -> Level {
+    if garment.hangs_from_shoulders() { Level::Shoulder } else { Level::Waist }
+}
+
+/// How high above the floor a garment hangs from its wearer, in cm.
+fn hangs_from(garment: &Garment, wearer: &Wearer) -> f64 {
+    let body = Proportions::of(wearer);
+    body.up_at(hanging_level(garment)).unwrap_or_else(|| body.height())
 }
 
 /// How long the garment is above a hem, to the highest level that is known of it.
@@ -241,15 +260,19 @@ fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> Altere
 
 /// One edge: level where its marks agree or somebody said so, else through its marks.
 fn ring(shape: Option<HemShape>, side: Option<GarmentSide>, places: Vec<Place>) -> Ring {
-    let offs = || places.iter().map(|place| place.off);
-    let spread = offs().max().unwrap_or_default() - offs().min().unwrap_or_default();
-    let is_level = spread <= LEVEL_EXACTLY;
+    let is_level = spread(&places) <= LEVEL_EXACTLY;
     match shape {
         Some(HemShape::FollowMarks) => Ring::following(side, places),
         Some(HemShape::Level) => Ring::level(side, places.clone(), mean(&places)),
         None if is_level => Ring::level(side, places.clone(), mean(&places)),
         None => Ring::following(side, places),
     }
+}
+
+/// How far places lie apart.
+pub(super) fn spread(places: &[Place]) -> Length {
+    let offs = || places.iter().map(|place| place.off);
+    offs().max().unwrap_or_default() - offs().min().unwrap_or_default()
 }
 
 fn mean(places: &[Place]) -> Length {

@@ -69,6 +69,14 @@ impl KeptEdge {
         Self { crease: band + tuck, stitch: [band, band + off], tuck }
     }
 
+    /// The same at the marks of a tape: the lines that are stitched together lie on them; where the fold falls between two, half a mark more
+    /// is on its near side.
+    #[must_use]
+    pub fn on(self, tape: crate::length::Tape) -> Self {
+        let crease = tape.round(self.crease);
+        Self { crease, tuck: crease - self.stitch[0], ..self }
+    }
+
     /// Too deep to stay whole.
     pub fn is_trimmed(&self, tape: crate::length::Tape) -> bool {
         self.tuck > DEEP_TUCK.on(tape)

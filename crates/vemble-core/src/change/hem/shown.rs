@@ -7,7 +7,7 @@ use super::told::{balance, off_words, turns_words};
 use super::{AlteredHem, Regime};
 use crate::figure::{Picture, turn_up_picture};
 use crate::fitting::{Around, GarmentSide};
-use crate::garment::HemTurn;
+use crate::garment::{HemEdge, HemTurn};
 use crate::judge::Subject;
 use crate::length::{Figure, Length, Tape};
 use crate::shown::{Show, Shown};
@@ -38,9 +38,12 @@ pub struct SolvedHem {
     pub heel: Option<Figure>,
     /// How it is turned.
     pub turn: HemTurn,
-    /// Why that is recommended; nothing where somebody chose another.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub because: Option<&'static str>,
+    /// How it is best turned.
+    pub recommended: HemTurn,
+    /// Why.
+    pub because: &'static str,
+    /// A length can be measured from the body.
+    pub has_landmarks: bool,
     /// Its turns and what they come to.
     pub turns: String,
     /// The new hem cut through.
@@ -65,6 +68,9 @@ pub struct SolvedMark {
     /// What was read again, standing upright.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub again: Option<Figure>,
+    /// What that takes off, in words, however it was measured; nothing where that is not known.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub off: Option<String>,
 }
 
 /// One closed edge, as it is shown.
@@ -163,13 +169,15 @@ impl Show for AlteredHem<'_> {
                 .zip(&self.rings)
                 .map(|(sums, ring)| self.edge(subject, sums, ring, &to))
                 .collect(),
-            marks: self.markable().map(|(around, side)| self.mark(around, side, tape)).collect(),
+            marks: self.markable().map(|(around, side)| self.mark(around, side, &to)).collect(),
             typed: self.change.off.map(|m| tape.figure(m.length)),
             clearance: self.change.clearance.map(|m| tape.figure(m.length)),
             above: self.change.from_body.map(|f| tape.figure(f.above.length)),
             heel: self.change.from_body.and_then(|f| f.heel).map(|m| tape.figure(m.length)),
             turn,
-            because: first.and_then(|sums| sums.because).map(super::Because::name),
+            recommended: first.map_or(turn, |sums| sums.recommended.0),
+            because: first.map_or("", |sums| sums.recommended.1.name()),
+            has_landmarks: self.key() != HemEdge::Sleeve,
             turns: first.map_or_else(String::new, |sums| turns_words(sums, &to)),
             picture: turn_up_picture(turn, deep),
             picture_now: self.facts.map(|f| turn_up_picture(f.turn, f.turn_up.length)),
@@ -183,7 +191,10 @@ fn measured(sums: &HemSums, to: &Teller<'_>) -> String {
     if !sums.is_level() || (sums.kept.is_none() && sums.short().is_some()) {
         return from;
     }
-    let [fold, cut] = fold_and_cut(sums, sums.off[0]);
+    let [fold, cut] = fold_and_cut(sums, sums.off[0], to.tape);
+    if sums.kept.is_none() && !sums.is_cut {
+        return format!("Fold at {}. {from}", to.show(fold));
+    }
     let second = if sums.kept.is_some() { "stitch to" } else { "cut" };
     format!("Fold at {}, {second} {}. {from}", to.bare(fold), to.show(cut))
 }
@@ -210,7 +221,8 @@ impl AlteredHem<'_> {
         places.into_iter()
     }
 
-    fn mark(&self, around: Around, side: Option<GarmentSide>, tape: Tape) -> SolvedMark {
+    fn mark(&self, around: Around, side: Option<GarmentSide>, to: &Teller<'_>) -> SolvedMark {
+        let tape = to.tape;
         let there = self.marks.iter().find(|mark| mark.around == around && mark.side == side);
         SolvedMark {
             around,
@@ -218,6 +230,7 @@ impl AlteredHem<'_> {
             name: place_words(&super::Place::of(around, side, Length::ZERO)),
             amount: there.map(|mark| tape.figure(mark.amount.length)),
             again: there.and_then(|mark| mark.again).map(|again| tape.figure(again.length)),
+            off: there.and_then(|mark| self.off_of(mark)).map(|off| off_words(to.tape.round(off), to)),
         }
     }
 
@@ -234,13 +247,14 @@ impl AlteredHem<'_> {
             false => format!("{} to {}", off_words(sums.off[0], to), to.show(sums.off[1])),
         };
         let sum = match sums.kept {
-            Some(kept) => format!(
+            Some(kept) if sums.is_level() => format!(
                 "fold at {}, stitch {} to {} above the worn edge: a tuck {} deep",
                 to.show(kept.crease),
                 to.bare(kept.stitch[0]),
                 to.show(kept.stitch[1]),
                 to.show(kept.tuck)
             ),
+            Some(kept) => format!("a tuck up to {} deep behind the worn edge", to.show(kept.tuck)),
             None => balance(sums, to),
         };
         let places = ring.places.iter().map(|place| SolvedPlace {
@@ -277,13 +291,13 @@ impl AlteredHem<'_> {
         };
         let outer = sums.turns.last().copied().unwrap_or_default();
         let [least, most] = sums.off;
-        let cuts = sums.kept.is_none() && !matches!(sums.regimes[0], Regime::Short { .. });
+        let cuts = sums.is_cut && !matches!(sums.regimes[0], Regime::Short { .. });
         let stitching = match sums.kept {
-            Some(kept) => Some(line(&|_| kept.stitch[1])),
+            Some(kept) => Some(line(&|off| kept.stitch[0] + off)),
             None => (outer > Length::ZERO).then(|| line(&|off| off + outer)),
         };
         let fold = match sums.kept {
-            Some(kept) => line(&|_| kept.crease),
+            Some(kept) => line(&|off| kept.stitch[0] + off.fraction(1, 2)),
             None => line(&|off| off),
         };
         let mut seams: Vec<Crossing> = match self.is_pair() {

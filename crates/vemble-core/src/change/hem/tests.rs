@@ -135,6 +135,15 @@ fn worked_example_f_keeps_the_worn_edge() {
     let down = HemChange { off: Some(m("-1 cm")), turn: Some(HemTurn::Kept), ..HemChange::of(HemEdge::Leg) };
     let check = solved(&jeans, trying(vec![down])).check("Cloth for the leg hems").clone();
     assert!(check.outcome == Outcome::Stop && !check.mend.is_empty(), "{check:?}");
+    // Followed around, every place has its own fold and line; halves of an odd figure fall on marks and still make it up.
+    let leg = |n, around, amount: &str| mark(n, HemEdge::Leg, LEFT, around, HemHow::TurnUp, amount);
+    let marks = vec![leg(1, Around::Front, "7.1 cm"), leg(2, Around::Back, "4 cm")];
+    let follows = HemChange { shape: Some(HemShape::FollowMarks), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&jeans, marked(marks, vec![follows]));
+    assert_eq!(card(&result).0, [["front", "5.1", "8.6"], ["back", "3.5", "5.5"]]);
+    let odd = HemChange { off: Some(m("7.1 cm")), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&jeans, trying(vec![odd]));
+    assert!(result.check("Tuck behind").figures.starts_with("tuck 3.6 cm deep"), "5.1 − 1.5");
     // Little is folded, nothing trimmed.
     let off = HemChange { off: Some(m("2 cm")), ..HemChange::of(HemEdge::Leg) };
     assert!(!card(&solved(&jeans, trying(vec![off]))).2.contains("Trim the tuck"));
@@ -194,6 +203,14 @@ fn marks_from_the_floor_want_a_height() {
     assert!(result.cards.is_empty(), "nothing is chalked of what is not known");
     let wanted = HemChange { clearance: Some(m("33 cm")), ..HemChange::of(HemEdge::Body) };
     let result = solved(&skirt, marked(marks, vec![wanted]));
+    // A short skirt hangs higher above the floor than it is long; what is read above the waist is a slip.
+    let high = |clearance: &str| {
+        let change = HemChange { clearance: Some(m(clearance)), ..HemChange::of(HemEdge::Body) };
+        let document = skirt.document(vec![marked(vec![floor(1, Around::Front, "58 cm")], vec![change])]);
+        solve(&document, Tape::Cm).map_err(|faults| faults[0].path.clone())
+    };
+    assert!(high("70 cm").is_ok());
+    assert_eq!(high("170 cm").unwrap_err(), "try_ons[0].changes[0].hem.clearance");
     // 33 − 31 = 2.0 and 33 − 30.4 = 2.6: the mean.
     assert!(result.check("Cloth").figures.contains("+ 2.3 off"), "{}", result.check("Cloth").figures);
 }
@@ -302,6 +319,12 @@ fn what_lies_at_an_edge_is_named() {
     assert!(edge.outcome == Outcome::Stop && edge.remedy.as_ref().unwrap().contains("from the waist seam"));
     let shrinks = result.check("Shrinkage");
     assert!(shrinks.figures.starts_with("3 % of"), "{}", shrinks.figures);
+    let marks = vec![mark(1, HemEdge::Body, None, Around::Front, HemHow::TurnUp, "70 cm")];
+    let gone = solved(&skirt(), marked(marks, vec![]));
+    assert_eq!(gone.check("Cloth for the hem").outcome, Outcome::Stop, "more than there is");
+    let of_leg = FromBody { landmark: HemLandmark::Knee, above: m("1 cm"), heel: None };
+    let sleeve = HemChange { from_body: Some(of_leg), ..sleeve("1 cm") };
+    assert!(solve(&coat.document(vec![trying(vec![sleeve])]), Tape::Cm).is_err(), "a sleeve has no knee");
     let longer = border.document(vec![trying(vec![HemChange { off: Some(m("300 cm")), ..hem("1 cm") }])]);
     assert_eq!(solve(&longer, Tape::Cm).unwrap_err()[0].path, "try_ons[0].changes[0].hem.off");
 }
@@ -323,7 +346,7 @@ fn a_flared_edge_is_full_and_a_tapered_one_short() {
         panic!()
     };
     assert_eq!(shown.turn, HemTurn::Faced);
-    assert!(shown.because.unwrap().contains("shaped facing"));
+    assert!(shown.because.contains("shaped facing"));
     skirt.levels[hem_at].width = crate::garment::Width::Girth(m("90 cm"));
     let narrow = solved(&skirt, trying(vec![deep]));
     let check = narrow.check("Fullness of the hem");
@@ -333,6 +356,13 @@ fn a_flared_edge_is_full_and_a_tapered_one_short() {
 #[test]
 fn cutting_follows_the_school_and_a_hem_is_named_for_what_it_is() {
     let skirt = skirt();
+    let mut raw = skirt.clone();
+    raw.hems[0] = facts(HemEdge::Body, HemTurn::Double, "0 cm", "0 cm");
+    let result = solved(&raw, trying(vec![hem("2 cm")]));
+    assert!(
+        !format!("{:?}", result.cards[0]).to_lowercase().contains("unpick"),
+        "nothing is turned up there"
+    );
     let steps = |cutting| {
         let result = solved(&skirt, trying(vec![HemChange { cutting, ..hem("2 cm") }]));
         card(&result).2
@@ -343,6 +373,23 @@ fn cutting_follows_the_school_and_a_hem_is_named_for_what_it_is() {
     let trims = steps(Cutting::StitchThenTrim);
     assert!(at(&trims, "Cut 3.5").is_none() && at(&trims, "Trim what is left").is_some());
     assert!(at(&steps(Cutting::Never), "Cut").is_none());
+    // What is not cut has no figure to cut at, and its sum says where the cloth stays; an edge that is bound ends at its mark.
+    for (cutting, said) in
+        [(Cutting::Never, "2.5 cm more stay inside"), (Cutting::StitchThenTrim, "2.5 cm trimmed")]
+    {
+        let result = solved(&skirt, trying(vec![HemChange { cutting, ..hem("2 cm") }]));
+        let (rows, sentences, _) = card(&result);
+        assert_eq!(rows, [["all round", "6.0", "–"]]);
+        assert!(sentences.contains(said) && result.check("Cloth").figures.contains(said), "{sentences}");
+        let bound = HemChange { cutting, turn: Some(HemTurn::Bound), turns: vec![], ..hem("2 cm") };
+        let result = solved(&skirt, trying(vec![bound]));
+        let (rows, _, steps) = card(&result);
+        assert_eq!(rows, [["all round", "6.0", "6.0"]]);
+        assert!(
+            at(&steps, "Try it on") < at(&steps, "Cut along the mark")
+                && at(&steps, "Press the fold").is_none()
+        );
+    }
     assert!(!ChangeKey::Hem(HemEdge::Leg).fits(&skirt) && ChangeKey::Hem(HemEdge::Body).fits(&skirt));
     let elsewhere = mark(1, HemEdge::Leg, LEFT, Around::Side, HemHow::TurnUp, "2 cm");
     assert!(
@@ -358,6 +405,33 @@ fn cutting_follows_the_school_and_a_hem_is_named_for_what_it_is() {
 }
 
 proptest! {
+    /// Marks that are drawn level are judged level, and those that are followed are asked about, on every tape.
+    #[test]
+    fn what_is_drawn_level_is_judged_level(front in 0_i64..400, apart in 0_i64..30, tape in prop::sample::select(Tape::ALL)) {
+        let at = |n, around, tenths| HemMark {
+            amount: Measure { length: Length::from_nm(tenths * 1_000_000), unit: Unit::Mm },
+            ..mark(n, HemEdge::Body, None, around, HemHow::TurnUp, "0 cm")
+        };
+        let marks = vec![at(1, Around::Front, front), at(2, Around::Back, front + apart)];
+        let result = skirt().solved(marked(marks, vec![]), tape);
+        let is_level = result.cards[0].figures()[0][0] == "all round";
+        let is_asked = result.checks.iter().any(|c| c.key.rule == Rule::Level && c.outcome == Outcome::Stop);
+        let differ = result.cards[0].figures().iter().any(|row| row[1] != result.cards[0].figures()[0][1]);
+        prop_assert_eq!(is_asked, apart > 10);
+        prop_assert!(!is_level || !differ);
+    }
+
+    /// Levels may stand at one height, below and above: something is read off there, or nothing.
+    #[test]
+    fn levels_at_one_height_break_nothing(stations in prop::collection::vec(0_i64..4, 4), up in -60_i64..80) {
+        let mut skirt = skirt();
+        for (level, station) in skirt.levels.iter_mut().zip(stations) {
+            level.station = Measure { length: Length::from_mm(200 * station), unit: Unit::Cm };
+        }
+        let girth = skirt.girth_above(Level::Hem, Length::from_mm(10 * up));
+        prop_assert!(girth.is_none_or(|girth| girth == Length::from_mm(1000)));
+    }
+
     /// Whatever is found and wanted, on every tape: between fold and cut lies the new allowance, all the cloth there was is cut off or turned
     /// up, level stays level, and the same on both sides stays so.
     #[test]
@@ -381,7 +455,7 @@ proptest! {
         let hem = subject.hems().next().unwrap();
         let sums = hem.sums(&subject).remove(0);
         prop_assert!(sums.is_level());
-        let [fold, cut] = super::card::fold_and_cut(&sums, sums.off[0]);
+        let [fold, cut] = super::card::fold_and_cut(&sums, sums.off[0], tape);
         prop_assert_eq!(fold - cut, sums.allowance);
         let solved = skirt.solved(document.try_ons[0].clone(), tape);
         let check = solved.check("Cloth for the hem");

@@ -1,5 +1,6 @@
 //! What is said of findings about a hem.
 
+use super::Cutting;
 use super::judge::{Found, HemSums, LiningHem, lies_flat_by};
 use super::regime::{KeptEdge, Regime};
 use crate::change::ChangeKey;
@@ -57,7 +58,12 @@ fn balance_at(sums: &HemSums, at: usize, to: &Teller<'_>) -> String {
     match sums.regimes[at] {
         Regime::Short { by, .. } => format!("{sum}: {} short", to.show(by)),
         Regime::AboveOldFold { cut, .. } | Regime::FromTurnUp { cut } => {
-            format!("{sum} = {} cut off", to.show(cut))
+            let what = match sums.cutting {
+                Cutting::AfterTryOn | Cutting::First => "cut off",
+                Cutting::StitchThenTrim => "trimmed above the stitching",
+                Cutting::Never => "more stay inside",
+            };
+            format!("{sum} = {} {what}", to.show(cut))
         }
     }
 }
@@ -156,7 +162,7 @@ impl Tell for Found {
                     Outcome::Caution | Outcome::Stop => format!("More than eases in.{trim}"),
                 };
                 Said::new(format!("Tuck behind the {name}"), figures, reason)
-                    .mended(outcome, || "Take the difference out of the leg’s seams first.")
+                    .mended(outcome, || "Take the difference out of the seams above first.")
             }
             Self::Heavy { turns } => Said::new(
                 format!("Bulk of the {name}"),
@@ -195,8 +201,8 @@ impl Tell for Found {
                     "Shorten it from the waist seam and take what is too wide out in darts and seams, zip and pockets moved and the lining apart; or fold a tuck above the edge."
                 })
             }
-            Self::Crossed { seam, most } => {
-                let seam = ChangeKey::Seam(*seam).name(to.garment);
+            Self::Crossed { hem, most } => {
+                let (seam, name) = (name, ChangeKey::Hem(*hem).name(to.garment));
                 let figures = format!("the {seam} moves by up to {} per edge at this edge", to.show(*most));
                 let reason = "The seam is sewn first: the hem goes across it, and its allowance mirrors the new line.";
                 Said::new(format!("The {seam} and the {name}"), figures, reason)
@@ -208,6 +214,11 @@ impl Tell for Found {
 
 fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said {
     let title = format!("Cloth for the {name}");
+    if sums.is_gone {
+        let reason = "That is all there is of it, or more.";
+        return Said::new(title, off_words(sums.off[1], to), reason)
+            .mended(outcome, || "Mark it again: a tape that slipped reads so.");
+    }
     if let Some(KeptEdge { tuck, .. }) = sums.kept {
         let figures =
             format!("nothing is cut; {} folded away in a tuck {} deep", to.show(sums.off[1]), to.show(tuck));

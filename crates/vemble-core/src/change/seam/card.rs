@@ -5,7 +5,7 @@ use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRo
 use crate::chalk::{Row, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, Fairing, GarmentSide, Reading};
-use crate::garment::{Band, Garment, Lined, LiningOpens, Run, Seam};
+use crate::garment::{Band, Garment, Run, Seam};
 use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
@@ -226,12 +226,7 @@ impl AlteredSeam<'_> {
     /// What has to come apart before anything is chalked, from the top down.
     fn opened_first(&self, of: &CardOf<'_>) -> Vec<String> {
         let (garment, to) = (of.subject.garment, Teller::of(of.subject.garment, of.tape));
-        let mut opened = Vec::new();
-        // Nothing is reached under a lining that is closed.
-        if garment.found.lined == Some(Lined::Fully) {
-            let opens = garment.found.lining_opens.map_or("where it can be opened", LiningOpens::name);
-            opened.push(format!("the lining ({opens})"));
-        }
+        let mut opened: Vec<String> = of.lining_to_open().into_iter().collect();
         if self.goes_through_the_waist(garment) && garment.has_band() {
             opened.push("the waistband there".to_owned());
             if garment.belt_loops > 0 {
