@@ -224,7 +224,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
             <>
               <LengthField
                 label="How far above it"
-                shown={shows?.above?.text ?? body.above}
+                shown={shows.above?.text ?? ""}
                 onRead={(above) => {
                   onChange({ from_body: { ...body, above } });
                 }}
@@ -232,7 +232,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
               <span className="quiet">above; − below. Heels</span>
               <LengthField
                 label="How high the heels are"
-                shown={shows?.heel?.text ?? ""}
+                shown={shows.heel?.text ?? ""}
                 onRead={(heel) => {
                   onChange({ from_body: { ...body, heel } });
                 }}
