@@ -2,7 +2,7 @@
 
 use crate::body::BodyMeasurement;
 use crate::fitting::GarmentSide;
-use crate::garment::{HemEdge, Seam};
+use crate::garment::{HemEdge, Opening, Seam};
 use crate::length::{Length, Measure};
 use crate::place::Level;
 use uuid::Uuid;
@@ -132,6 +132,15 @@ pub enum Wrong {
     LongerThan {
         found: Measure,
         length: Length,
+    },
+    NothingToSpace {
+        at: Opening,
+    },
+    NothingToGather {
+        what: &'static str,
+    },
+    NotACount {
+        most: usize,
     },
     NotAHold {
         percent: u8,

@@ -969,6 +969,12 @@ export interface components {
         } | {
             /** @description A hem. */
             hem: components["schemas"]["HemChange"];
+        } | {
+            /** @description Fastenings along an opening. */
+            spacing: components["schemas"]["SpacingChange"];
+        } | {
+            /** @description Gathers and pleats. */
+            gathers: components["schemas"]["GathersChange"];
         };
         /**
          * @description Which change: a kind and a name, like `seam.outseam`.
@@ -1567,6 +1573,26 @@ export interface components {
              */
             wearer_id: string;
         };
+        /**
+         * @description How cloth that is too long is taken together.
+         * @enum {string}
+         */
+        GatherHow: "gathers" | "knife_pleats" | "box_pleats";
+        /** @description What is done to an edge that is longer than what it is sewn to. */
+        GathersChange: {
+            /** @description Which. */
+            at: components["schemas"]["LongEdge"];
+            /**
+             * Format: int32
+             * @description How many pleats; by their depth when absent.
+             */
+            count?: number | null;
+            depth?: components["schemas"]["Measure"] | null;
+            /** @description How. */
+            how?: components["schemas"]["GatherHow"];
+            long?: components["schemas"]["Measure"] | null;
+            short?: components["schemas"]["Measure"] | null;
+        };
         /** @description The try-on that somebody was invited to, and no more of the account than it takes to see it. */
         GuestState: {
             /** @description The garment without its wearer's measurements and notes, and this try-on. */
@@ -1863,6 +1889,11 @@ export interface components {
          */
         LiningOpens: "at_hem" | "in_sleeve" | "at_facing" | "nowhere";
         /**
+         * @description Which long edge is brought to a short one.
+         * @enum {string}
+         */
+        LongEdge: "waist" | "sleeve_hem" | "flounce";
+        /**
          * @description How a line of the garment is drawn.
          * @enum {string}
          */
@@ -1904,6 +1935,8 @@ export interface components {
             fairing: components["schemas"]["Word"][];
             /** @description How much it frays. */
             frays: components["schemas"]["Word"][];
+            /** @description How an edge is taken together. */
+            gather_how: components["schemas"]["Word"][];
             /** @description How hot an iron it takes. */
             heat: components["schemas"]["Word"][];
             /** @description Which hem. */
@@ -1942,6 +1975,8 @@ export interface components {
             side: components["schemas"]["Word"][];
             /** @description How two sides agree. */
             sides: components["schemas"]["Word"][];
+            /** @description How fastenings are spaced. */
+            spaced: components["schemas"]["Word"][];
             /** @description How cloth is made. */
             structure: components["schemas"]["Word"][];
             /** @description What is to be done about it. */
@@ -2481,7 +2516,7 @@ export interface components {
          * @description Which rule was applied; in the order in which findings of one gravity are told.
          * @enum {string}
          */
-        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "readings" | "fullness" | "shrinkage" | "bulk" | "crease";
+        Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "readings" | "fullness" | "shrinkage" | "bulk" | "crease" | "spacing";
         /**
          * @description A seam of a garment.
          * @enum {string}
@@ -2573,6 +2608,12 @@ export interface components {
         } | {
             /** @description A hem. */
             hem: components["schemas"]["SolvedHem"];
+        } | {
+            /** @description Fastenings along an opening. */
+            spacing: components["schemas"]["SolvedSpacing"];
+        } | {
+            /** @description Gathers and pleats. */
+            gathers: components["schemas"]["SolvedGathers"];
         };
         /**
          * @description How the garment was closed while it was pinned.
@@ -2671,6 +2712,20 @@ export interface components {
             holds_percent: number[];
             spans?: components["schemas"]["Figure"] | null;
             /** @description How that comes about. */
+            sum: string;
+        };
+        /** @description An edge that is gathered or pleated, as it is shown. */
+        SolvedGathers: {
+            depth?: components["schemas"]["Figure"] | null;
+            /** @description Both edges in millimetres, the long one first. */
+            edges_mm: number[];
+            long?: components["schemas"]["Figure"] | null;
+            /** @description How many pleats, and what each takes. */
+            pleats?: string | null;
+            /** @description From where to where each pleat lies on the long edge, in millimetres. */
+            pleats_mm: number[][];
+            short?: components["schemas"]["Figure"] | null;
+            /** @description What is taken up, as a sum; empty where nothing can be. */
             sum: string;
         };
         /** @description A hem, as it is shown. */
@@ -2776,6 +2831,17 @@ export interface components {
              */
             part: number;
         };
+        /** @description Fastenings along an opening, as they are shown. */
+        SolvedSpacing: {
+            apart?: components["schemas"]["Figure"] | null;
+            comes?: components["schemas"]["SpacedEdge"] | null;
+            edge?: components["schemas"]["Figure"] | null;
+            first?: components["schemas"]["Figure"] | null;
+            last?: components["schemas"]["Figure"] | null;
+            line?: components["schemas"]["Figure"] | null;
+            /** @description It ends in the hem, and is shortened with it. */
+            to_hem: boolean;
+        };
         /** @description Everything derived from one try-on, against the state that it was measured on. */
         SolvedTryOn: {
             /** @description The chalk cards, in the order of the hand; none where they were not asked for. */
@@ -2791,6 +2857,50 @@ export interface components {
             levels: components["schemas"]["LevelResult"][];
             /** @description What moves on the stand. */
             stand: components["schemas"]["StandChanges"];
+        };
+        /**
+         * @description How fastenings are spaced.
+         * @enum {string}
+         */
+        Spaced: "evenly" | "on_the_line" | "straddling" | "kept";
+        /** @description An edge with its fastenings, as they come to stand. */
+        SpacedEdge: {
+            /** @description How many, and how far apart; empty where nothing can be spaced. */
+            apart: string;
+            /** @description Where they are now. */
+            before_mm: number[];
+            /** @description The edge in millimetres, now and after the hem. */
+            edge_mm: number[];
+            /**
+             * Format: double
+             * @description The line of the body that they are spaced about, in millimetres.
+             */
+            line_mm?: number | null;
+            /** @description Every one, from the top. */
+            places: components["schemas"]["Figure"][];
+            /** @description The same in millimetres. */
+            places_mm: number[];
+            /** @description How the run comes about. */
+            sum: string;
+        };
+        /** @description How the fastenings of an opening are spaced. */
+        SpacingChange: {
+            apart?: components["schemas"]["Measure"] | null;
+            /** @description Which opening. */
+            at: components["schemas"]["Opening"];
+            /**
+             * Format: int32
+             * @description How many along the edge; as many as there are when absent.
+             */
+            count?: number | null;
+            edge?: components["schemas"]["Measure"] | null;
+            first?: components["schemas"]["Measure"] | null;
+            /** @description How they are spaced. */
+            how?: components["schemas"]["Spaced"];
+            last?: components["schemas"]["Measure"] | null;
+            line?: components["schemas"]["Measure"] | null;
+            /** @description Its edge ends in the hem, and is shortened with it; what such openings do, when absent. */
+            to_hem?: boolean | null;
         };
         /**
          * @description An edge that cannot simply be cut.

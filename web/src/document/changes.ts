@@ -24,6 +24,8 @@ const NAMED: { [K in Kind]: { name: (input: InputOf<K>) => string; begin: (name:
     name: (elastic) => elastic.at ?? "waistband",
     begin: (at) => ({ at: at as NonNullable<InputOf<"elastic">["at"]> }),
   },
+  spacing: { name: (spacing) => spacing.at, begin: (at) => ({ at: at as InputOf<"spacing">["at"] }) },
+  gathers: { name: (gathers) => gathers.at, begin: (at) => ({ at: at as InputOf<"gathers">["at"] }) },
   hem: { name: (hem) => hem.hem, begin: (name) => ({ hem: name as InputOf<"hem">["hem"] }) },
 };
 
@@ -69,7 +71,8 @@ export function withChange(tryOn: TryOn, change: Change): TryOn {
 /** The try-on with something else entered for one change. */
 export function withInput(tryOn: TryOn, key: ChangeKey, input: Partial<InputOf<Kind>>): TryOn {
   const kind = kindOf(key);
-  return withChange(tryOn, changeOf(kind, { ...inputOf(kind, changeAt(tryOn, key)), ...input }));
+  const next = { ...inputOf(kind, changeAt(tryOn, key)), ...input } as InputOf<Kind>;
+  return withChange(tryOn, changeOf(kind, next));
 }
 
 /** The try-on without a change. */

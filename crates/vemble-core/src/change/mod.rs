@@ -7,9 +7,11 @@
 mod curve;
 pub mod dart;
 pub mod elastic;
+pub mod gathers;
 pub mod hem;
 pub mod seam;
 mod sides;
+pub mod spacing;
 
 #[cfg(test)]
 mod tests;
@@ -20,14 +22,16 @@ pub use sides::{AGREE_WITHIN, Sides, SidesFrom, reconcile};
 use crate::body::Wearer;
 use crate::fault::Wrong;
 use crate::fitting::{Edges, GarmentSide, HemMark, Reading, SidePolicy};
-use crate::garment::{Dart, Garment, HemEdge, Seam};
+use crate::garment::{Dart, Garment, HemEdge, Opening, Seam};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 use dart::{AlteredDart, DartChange};
 use elastic::{CasedElastic, ElasticAt, ElasticChange};
+use gathers::{GatheredEdge, GathersChange, LongEdge};
 use hem::{AlteredHem, HemChange};
 use seam::{AlteredSeam, SeamChange};
 use serde::{Deserialize, Serialize};
+use spacing::{SpacedFastenings, SpacingChange};
 use std::fmt;
 use std::str::FromStr;
 use utoipa::ToSchema;
@@ -45,6 +49,10 @@ macro_rules! kinds {
             Elastic in elastic: ElasticChange, ElasticAt, CasedElastic;
             /// A hem.
             Hem in hem: HemChange, HemEdge, AlteredHem;
+            /// Fastenings along an opening.
+            Spacing in spacing: SpacingChange, Opening, SpacedFastenings;
+            /// Gathers and pleats.
+            Gathers in gathers: GathersChange, LongEdge, GatheredEdge;
         }
     };
 }

@@ -452,7 +452,8 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
             | Rule::Fullness
             | Rule::Shrinkage
             | Rule::Bulk
-            | Rule::Crease,
+            | Rule::Crease
+            | Rule::Spacing,
             _,
         ) => {
             return None;

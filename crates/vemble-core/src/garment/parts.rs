@@ -186,6 +186,22 @@ choice! {
     }
 }
 
+impl Closure {
+    /// What it is fastened by, one after the other.
+    pub const fn fastenings(self) -> &'static str {
+        match self {
+            Self::Lacing => "eyelets",
+            Self::Zip
+            | Self::InvisibleZip
+            | Self::Buttons
+            | Self::Hooks
+            | Self::Elastic
+            | Self::Wrap
+            | Self::Ties => self.name(),
+        }
+    }
+}
+
 choice! {
     /// Where it opens.
     Opening {

@@ -93,6 +93,8 @@ choice! {
         Bulk => "bulk",
         /// What an old fold leaves behind.
         Crease => "old crease",
+        /// How far fastenings stand apart.
+        Spacing => "spacing",
     }
 }
 
@@ -331,9 +333,12 @@ impl<'a> Subject<'a> {
             }
             ChangeKey::Hem(HemEdge::Leg) => Limb::Leg,
             ChangeKey::Hem(HemEdge::Sleeve) => Limb::Arm,
-            ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Elastic(_) | ChangeKey::Hem(_) => {
-                Limb::Trunk
-            }
+            ChangeKey::Seam(_)
+            | ChangeKey::Dart(_)
+            | ChangeKey::Elastic(_)
+            | ChangeKey::Hem(_)
+            | ChangeKey::Spacing(_)
+            | ChangeKey::Gathers(_) => Limb::Trunk,
         }
     }
 

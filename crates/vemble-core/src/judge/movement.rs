@@ -123,6 +123,7 @@ fn off_the_back(subject: &Subject<'_>, change: &DrawnChange<'_>, height: Length)
             .map(|depth| depth * 2)
             .sum(),
         DrawnChange::Dart(_) | DrawnChange::Elastic(_) | DrawnChange::Hem(_) => Length::ZERO,
+        DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => Length::ZERO,
     }
 }
 

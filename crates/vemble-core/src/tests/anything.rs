@@ -4,8 +4,10 @@ use crate::asking::asking;
 use crate::card::Emphasis;
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
+use crate::change::gathers::{GatherHow, GathersChange, LongEdge};
 use crate::change::hem::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
 use crate::change::seam::{SeamChange, SeamShare};
+use crate::change::spacing::{Spaced, SpacingChange};
 use crate::change::{Change, ChangeKey, Input};
 use crate::compare::compare;
 use crate::document::Document;
@@ -13,7 +15,7 @@ use crate::document::v1::DocumentV1;
 use crate::fitting::{
     Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
 };
-use crate::garment::{Dart, HemEdge, HemTurn, Kind, Seam};
+use crate::garment::{Dart, HemEdge, HemTurn, Kind, Opening, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};
@@ -130,7 +132,32 @@ impl Chooser {
     }
 
     fn change(&mut self, garment: &Fitted) -> Change {
-        match self.below(9) {
+        match self.below(11) {
+            10 => {
+                let own: Vec<Opening> = garment.closures.iter().map(|closure| closure.at).collect();
+                let at = self.of(if own.is_empty() || self.is_odd { Opening::ALL } else { &own });
+                SpacingChange {
+                    edge: self.once_in(2, |c| c.station(Length::from_mm(900))),
+                    to_hem: self.once_in(3, |c| c.below(2) == 0),
+                    first: self.once_in(3, Self::amount),
+                    last: self.once_in(3, Self::amount),
+                    apart: self.once_in(3, Self::amount),
+                    count: self.once_in(3, |c| c.of(&[1, 2, 5, 9, 40, 60, 61])),
+                    how: self.of(Spaced::ALL),
+                    line: self.once_in(3, |c| c.station(Length::from_mm(900))),
+                    at,
+                }
+                .into()
+            }
+            9 => GathersChange {
+                long: self.once_in(2, |c| c.station(Length::from_mm(2000))),
+                short: self.once_in(3, |c| c.station(Length::from_mm(1200))),
+                how: self.of(GatherHow::ALL),
+                count: self.once_in(3, |c| c.of(&[1, 2, 7, 40, 120, 121])),
+                depth: self.once_in(3, Self::amount),
+                ..GathersChange::of(self.of(LongEdge::ALL))
+            }
+            .into(),
             8 => {
                 let hem = self.of(HemEdge::ALL);
                 let landmark = self.of(HemLandmark::ALL);

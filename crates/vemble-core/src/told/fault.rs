@@ -94,6 +94,11 @@ impl Wrong {
             Self::LongerThan { found, length } => {
                 format!("{found}, but the garment is {} long there", most_beside(found, *length, tape))
             }
+            Self::NothingToSpace { at } => {
+                format!("fastenings, {}, where this garment has none to space", at.name())
+            }
+            Self::NothingToGather { what } => format!("gathers {what}, where this garment has none"),
+            Self::NotACount { .. } => "a number that nobody sews".into(),
             Self::NotAHold { percent } => format!("a hold of {percent} %"),
             Self::NotOfABody { what, found, height: None, .. } => format!("{found} as {}", what.name()),
             Self::NotOfABody { what, found, height: Some(height), .. } => {
@@ -166,6 +171,9 @@ impl Wrong {
             Self::NotOfASleeve => "marks, or what is to be taken off".into(),
             Self::AboveTheBody { found, height } => format!("less than {}", most_beside(found, *height, tape)),
             Self::LongerThan { found, length } => format!("less than {}", most_beside(found, *length, tape)),
+            Self::NothingToSpace { .. } => "an opening with buttons, hooks or lacing".into(),
+            Self::NothingToGather { .. } => "an edge that it has".into(),
+            Self::NotACount { most } => format!("from 1 to {most}"),
             Self::NotAHold { .. } => "a hold of 110 to 125 percent".into(),
             Self::NotOfABody { found, least, most, .. } => {
                 let (least, most) = (least_beside(found, *least, tape), most_beside(found, *most, tape));

@@ -1,7 +1,9 @@
 //! The words of every choice that a screen offers: the word in documents, and how it is said.
 
 use crate::body::Posture;
+use crate::change::gathers::GatherHow;
 use crate::change::hem::{Cutting, HemLandmark, HemShape};
+use crate::change::spacing::Spaced;
 use crate::fitting::{
     Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy,
     Verdict, WearerSide, Worn,
@@ -81,6 +83,10 @@ many_words! {
     hem_landmark: HemLandmark,
     /// How a hem is turned.
     hem_turn: HemTurn,
+    /// How fastenings are spaced.
+    spaced: Spaced,
+    /// How an edge is taken together.
+    gather_how: GatherHow,
     /// What cloth does.
     seen: Seen,
     /// From where it is seen.
