@@ -125,6 +125,9 @@ pub enum Wrong {
         hem: HemEdge,
     },
     NotOfASleeve,
+    NoSeamThere {
+        what: &'static str,
+    },
     AboveTheBody {
         found: Measure,
         height: Length,

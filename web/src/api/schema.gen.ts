@@ -1435,6 +1435,11 @@ export interface components {
             /** @default null */
             lining_opens: components["schemas"]["LiningOpens"] | null;
             /**
+             * @description It is cut on the bias, or in a circle.
+             * @default null
+             */
+            on_the_bias: boolean | null;
+            /**
              * @description Its print, nap or check runs one way or must match.
              * @default null
              */
@@ -1666,11 +1671,19 @@ export interface components {
             from_body?: components["schemas"]["FromBody"] | null;
             /** @description Which. */
             hem: components["schemas"]["HemEdge"];
+            lengths?: components["schemas"]["Lengths"] | null;
+            lining?: components["schemas"]["LiningWanted"] | null;
+            longer_by?: components["schemas"]["Measure"] | null;
             /** @description Stitching may show outside; where it may is known by the garment, when absent. */
             may_show?: boolean | null;
             off?: components["schemas"]["Measure"] | null;
+            /** @description It is worn over a petticoat or a hoop. */
+            over_petticoat?: boolean;
             shape?: components["schemas"]["HemShape"] | null;
+            /** @description Where it is taken off. */
+            shortened_at?: components["schemas"]["ShortenedAt"];
             sides?: components["schemas"]["SidePolicy"] | null;
+            slit?: components["schemas"]["Slit"] | null;
             turn?: components["schemas"]["HemTurn"] | null;
             /** @description Its turns, inner first, where they are not the usual ones. */
             turns?: components["schemas"]["Measure"][];
@@ -1692,6 +1705,7 @@ export interface components {
             turn: components["schemas"]["HemTurn"];
             /** @description Cloth folded up inside, with any inner turn. */
             turn_up: components["schemas"]["Measure"];
+            vent?: components["schemas"]["Measure"] | null;
             visible?: components["schemas"]["Measure"] | null;
         };
         /**
@@ -1703,7 +1717,7 @@ export interface components {
          * @description What of the body a finished length is measured from.
          * @enum {string}
          */
-        HemLandmark: "knee" | "calf" | "ankle" | "floor";
+        HemLandmark: "fingertips" | "knee" | "calf" | "ankle" | "shoe_top" | "floor";
         /** @description One mark around a hem. */
         HemMark: {
             again?: components["schemas"]["Measure"] | null;
@@ -1739,7 +1753,7 @@ export interface components {
          * @description How the new edge follows what was marked.
          * @enum {string}
          */
-        HemShape: "level" | "follow_marks";
+        HemShape: "level" | "follow_marks" | "shaped";
         /**
          * @description How a hem is turned and held.
          * @enum {string}
@@ -1841,6 +1855,15 @@ export interface components {
             /** @description Why. */
             why: components["schemas"]["Why"];
         };
+        /** @description Finished lengths, down from where the garment hangs. */
+        Lengths: {
+            /** @description Behind. */
+            back: components["schemas"]["Measure"];
+            /** @description In front. */
+            front: components["schemas"]["Measure"];
+            /** @description At the sides. */
+            side: components["schemas"]["Measure"];
+        };
         /**
          * @description Where girths are compared: the body from the top down, then the sleeve from the top down.
          * @enum {string}
@@ -1888,6 +1911,23 @@ export interface components {
          * @enum {string}
          */
         LiningOpens: "at_hem" | "in_sleeve" | "at_facing" | "nowhere";
+        /** @description How the lining is hemmed, where that is not as usual. */
+        LiningWanted: {
+            /** @default null */
+            above: components["schemas"]["Measure"] | null;
+            /**
+             * @description What is too long is folded up; nothing is cut.
+             * @default false
+             */
+            folded_up: boolean;
+            /**
+             * @description It hangs free of the outer’s hem.
+             * @default false
+             */
+            free: boolean;
+            /** @default null */
+            slack: components["schemas"]["Measure"] | null;
+        };
         /**
          * @description Which long edge is brought to a short one.
          * @enum {string}
@@ -1969,12 +2009,16 @@ export interface components {
             seam: components["schemas"]["Word"][];
             /** @description What cloth does. */
             seen: components["schemas"]["Word"][];
+            /** @description Where a length is taken off. */
+            shortened_at: components["schemas"]["Word"][];
             /** @description How it was closed. */
             shut: components["schemas"]["Word"][];
             /** @description Sides as a wearer has them. */
             side: components["schemas"]["Word"][];
             /** @description How two sides agree. */
             sides: components["schemas"]["Word"][];
+            /** @description Where a slit is. */
+            slit_at: components["schemas"]["Word"][];
             /** @description How fastenings are spaced. */
             spaced: components["schemas"]["Word"][];
             /** @description How cloth is made. */
@@ -2214,7 +2258,7 @@ export interface components {
          * @description What is sewn to an altered edge.
          * @enum {string}
          */
-        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in" | "at_the_edge" | "the_edge";
+        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in" | "at_the_edge" | "the_edge" | "above_the_edge" | "vent" | "slit" | "beneath";
         /** @description A check that the sewist passes over, and why. */
         PassedOver: {
             /** @description Which finding: known by what it is about, whatever it is called. */
@@ -2595,6 +2639,11 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
+        /**
+         * @description Where a length is taken off.
+         * @enum {string}
+         */
+        ShortenedAt: "edge" | "waist" | "cap";
         /** @description What there is to see of a change, by its kind. */
         Shows: {
             /** @description A seam. */
@@ -2648,6 +2697,19 @@ export interface components {
             /** @description A password of ten letters or more. */
             password: string;
         };
+        /** @description A new slit. */
+        Slit: {
+            /** @description Where. */
+            at: components["schemas"]["SlitAt"];
+            /** @description How high it goes, up from the new edge. */
+            height: components["schemas"]["Measure"];
+            width?: components["schemas"]["Measure"] | null;
+        };
+        /**
+         * @description Where a slit is.
+         * @enum {string}
+         */
+        SlitAt: "centre_front" | "centre_back" | "sides" | "under_front_dart" | "under_back_dart" | "between_front_darts" | "between_back_darts";
         /** @description Everything derived from one document, in figures of one tape. */
         Solved: {
             /** @description Everything that could be changed on it as it is now. */
@@ -2685,6 +2747,8 @@ export interface components {
         };
         /** @description One closed edge, as it is shown. */
         SolvedEdge: {
+            /** @description The facing that finishes it, in words. */
+            facing?: string | null;
             girth?: components["schemas"]["Figure"] | null;
             /** @description Where it is folded and cut, and from where that is measured. */
             measured: string;
@@ -2730,7 +2794,9 @@ export interface components {
         };
         /** @description A hem, as it is shown. */
         SolvedHem: {
-            above?: components["schemas"]["Figure"] | null;
+            /** @description What is taken off higher up instead, in words. */
+            above?: string | null;
+            above_landmark?: components["schemas"]["Figure"] | null;
             /** @description Why. */
             because: string;
             clearance?: components["schemas"]["Figure"] | null;
@@ -2741,6 +2807,8 @@ export interface components {
             /** @description A length can be measured from the body. */
             has_landmarks: boolean;
             heel?: components["schemas"]["Figure"] | null;
+            /** @description How its lining is hemmed, in words. */
+            lining?: string | null;
             /** @description Places where it can be marked, with the marks that are there. */
             marks: components["schemas"]["SolvedMark"][];
             /** @description The new hem cut through. */

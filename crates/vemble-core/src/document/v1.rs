@@ -443,7 +443,8 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
             (V::Dart, of(ends_in))
         }
         (Rule::Partners, Some(Partner::Pockets | Partner::CutLine | Partner::EndsIn) | None) => return None,
-        (Rule::Partners, Some(Partner::AtTheEdge | Partner::TheEdge)) => return None,
+        (Rule::Partners, Some(Partner::AtTheEdge | Partner::TheEdge | Partner::AboveTheEdge)) => return None,
+        (Rule::Partners, Some(Partner::Vent | Partner::Slit | Partner::Beneath)) => return None,
         // There were no hems then.
         (
             Rule::Level

@@ -155,6 +155,9 @@ pub struct HemFacts {
     /// How far its stitching lies above the fold; by how it is turned when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub visible: Option<Measure>,
+    /// How high a vent or slit goes that is there, up from the fold; none when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub vent: Option<Measure>,
     /// How it is stitched.
     pub by: StitchedBy,
     /// Nobody looked at it yet.
@@ -348,6 +351,9 @@ pub struct Found {
     /// Its print, nap or check runs one way or must match.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub one_way: Option<bool>,
+    /// It is cut on the bias, or in a circle.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub on_the_bias: Option<bool>,
     /// It protects: flame-resistant, high-visibility, motorcycle or life-saving gear, a harness.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub protective: Option<bool>,

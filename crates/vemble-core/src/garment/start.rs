@@ -80,6 +80,7 @@ pub fn begin(beginning: Beginning) -> Garment {
     garment.darts = darts.collect();
     let hems = template.hems.iter().map(|&(edge, turn, by)| HemFacts {
         visible: None,
+        vent: None,
         edge,
         turn,
         turn_up: mm(turn.turn_up_mm()),

@@ -1,6 +1,7 @@
 //! Girth and ease at each level: what the garment measures after the changes, and what that leaves the body.
 
 use super::Subject;
+use crate::change::hem::ShortenedAt;
 use crate::change::{Drawn, DrawnChange, Term};
 use crate::choice::choice;
 use crate::fitting::GarmentSide;
@@ -182,6 +183,12 @@ fn terms(subject: &Subject<'_>, level: Level, up: Length, sides: &[GarmentSide])
 
 /// How far above the present edge a hem will lie at its sides; nothing where it stays, or no hem is there.
 fn new_edge(subject: &Subject<'_>, level: Level, sides: &[GarmentSide]) -> Option<Length> {
+    // Shortened at the waist, its waist comes to lie lower.
+    let above = subject.hems().filter_map(|hem| hem.above).find(|above| above.at == ShortenedAt::Waist);
+    if let Some(above) = above.filter(|_| level == Level::Waist) {
+        let off = subject.tape.round(above.off);
+        return (off != Length::ZERO).then_some(-off);
+    }
     let hem = subject.hems().find(|hem| hem.level() == level)?;
     let up = hem.ring(*sides.first()?)?.at_the_sides(subject.tape);
     (up != Length::ZERO).then_some(up)

@@ -147,6 +147,14 @@ choice! {
         AtTheEdge => "what lies at the edge",
         /// The edge as such, where it cannot be cut.
         TheEdge => "edge itself",
+        /// What the turned-up cloth comes near to.
+        AboveTheEdge => "what lies above the edge",
+        /// A vent or slit that is there.
+        Vent => "vent",
+        /// A slit that is new.
+        Slit => "slit",
+        /// What carries the garment where it is worn.
+        Beneath => "what is worn beneath",
     }
 }
 

@@ -59,6 +59,7 @@ pub(super) fn additions(garment: &Garment, wearer: &Wearer) -> Vec<Addition> {
         if fits {
             let part = HemFacts {
                 visible: None,
+                vent: None,
                 edge: *edge,
                 turn: HemTurn::Double,
                 turn_up: mm(20),

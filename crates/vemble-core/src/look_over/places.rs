@@ -76,6 +76,17 @@ fn whole(garment: &Garment) -> Place {
             vec![choice("/found/edge", found.edge, choices(SpecialEdge::ALL, SpecialEdge::name))],
         ),
         question(
+            "whole.on_the_bias",
+            "Is it cut on the bias, or in a circle?",
+            "Such an edge drops while it hangs: it hangs for a day before it is marked.",
+            found.on_the_bias.is_some(),
+            vec![Field::YesNo {
+                path: "/found/on_the_bias".into(),
+                label: String::new(),
+                value: found.on_the_bias,
+            }],
+        ),
+        question(
             "whole.lined",
             "Is it lined?",
             "A lining is opened first, and goes back last.",
@@ -330,6 +341,12 @@ fn hems(garment: &Garment, tape: Tape) -> Place {
                 path: at("visible"),
                 label: "from fold to stitching".into(),
                 shown: Some(tape.figure(hem.shows())),
+                may_be_empty: true,
+            },
+            Field::Length {
+                path: at("vent"),
+                label: "vent or slit, up from the fold".into(),
+                shown: hem.vent.map(|vent| tape.figure(vent.length)),
                 may_be_empty: true,
             },
             Field::Choice {

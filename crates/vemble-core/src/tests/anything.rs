@@ -5,7 +5,9 @@ use crate::card::Emphasis;
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
 use crate::change::gathers::{GatherHow, GathersChange, LongEdge};
-use crate::change::hem::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
+use crate::change::hem::{
+    Cutting, FromBody, HemChange, HemLandmark, HemShape, Lengths, LiningWanted, ShortenedAt, Slit, SlitAt,
+};
 use crate::change::seam::{SeamChange, SeamShare};
 use crate::change::spacing::{Spaced, SpacingChange};
 use crate::change::{Change, ChangeKey, Input};
@@ -175,6 +177,25 @@ impl Chooser {
                     shape: self.once_in(2, |c| c.of(HemShape::ALL)),
                     sides: self.once_in(2, |c| c.of(SidePolicy::ALL)),
                     turn: self.once_in(2, |c| c.of(HemTurn::ALL)),
+                    lengths: self.once_in(6, |c| Lengths {
+                        front: c.station(Length::from_mm(700)),
+                        side: c.station(Length::from_mm(700)),
+                        back: c.station(Length::from_mm(700)),
+                    }),
+                    longer_by: self.once_in(6, Self::amount),
+                    over_petticoat: self.below(6) == 0,
+                    shortened_at: self.once_in(5, |c| c.of(ShortenedAt::ALL)).unwrap_or_default(),
+                    slit: self.once_in(4, |c| Slit {
+                        at: c.of(SlitAt::ALL),
+                        height: c.station(Length::from_mm(500)),
+                        width: c.once_in(2, Self::amount),
+                    }),
+                    lining: self.once_in(4, |c| LiningWanted {
+                        above: c.once_in(2, Self::amount),
+                        slack: c.once_in(2, Self::amount),
+                        free: c.below(2) == 0,
+                        folded_up: c.below(2) == 0,
+                    }),
                     turns: self.once_in(4, |c| c.several(3, Self::amount)).unwrap_or_default(),
                     may_show: self.once_in(3, |c| c.below(2) == 0),
                     cutting: self.of(Cutting::ALL),

@@ -10,10 +10,12 @@ const ORDERED: [(&str, &str); 2] = [
 ];
 
 /// The files of a kind of change stand in the room of their name; those that are not named so are its input and its geometry.
-const OF_A_KIND: [(&str, &str); 10] = [
+const OF_A_KIND: [(&str, &str); 12] = [
     ("judge", "judge"),
     ("allowance", "judge"),
     ("in_the_way", "judge"),
+    ("at_the_edge", "judge"),
+    ("lining", "judge"),
     ("partners", "judge"),
     ("run_out", "judge"),
     ("rows", "chalk"),

@@ -87,7 +87,8 @@ impl Wrong {
                 format!("{found} let out, but the dart is {} deep there", most_beside(found, *depth, tape))
             }
             Self::NoSuchHem { hem } => format!("a hem at {}, which this garment does not have", hem.name()),
-            Self::NotOfASleeve => "a length from a place of the leg, for a sleeve".into(),
+            Self::NotOfASleeve => "what only a lower edge can have, for a sleeve".into(),
+            Self::NoSeamThere { what } => format!("taken off {what}, where this garment has no seam"),
             Self::AboveTheBody { found, height } => {
                 format!("{found} above the floor, but it hangs from {}", most_beside(found, *height, tape))
             }
@@ -168,6 +169,7 @@ impl Wrong {
                 format!("at most {}", most_beside(found, *depth, tape))
             }
             Self::NoSuchHem { .. } => "a hem that it has".into(),
+            Self::NoSeamThere { .. } => "a seam that it has, or the edge".into(),
             Self::NotOfASleeve => "marks, or what is to be taken off".into(),
             Self::AboveTheBody { found, height } => format!("less than {}", most_beside(found, *height, tape)),
             Self::LongerThan { found, length } => format!("less than {}", most_beside(found, *length, tape)),

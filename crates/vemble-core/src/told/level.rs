@@ -114,8 +114,9 @@ fn sum(garment: &Garment, girth: &Girth, tape: Tape) -> String {
     let from = girth.moved.map_or(girth.before(), |(_, there)| there);
     if let Some((up, there)) = girth.moved {
         let way = if up.is_negative() { "lower" } else { "higher" };
-        sum +=
-            &format!("; the new edge lies {} {way}, {} round there", tape.show(up.abs()), tape.show(there));
+        let edge = if girth.level.level == Level::Waist { "waist seam" } else { "edge" };
+        let (up, there) = (tape.show(up.abs()), tape.show(there));
+        sum += &format!("; the new {edge} lies {up} {way}, {there} round there");
     }
     if girth.terms.is_empty() {
         return sum;

@@ -2,7 +2,7 @@
 
 use crate::body::Posture;
 use crate::change::gathers::GatherHow;
-use crate::change::hem::{Cutting, HemLandmark, HemShape};
+use crate::change::hem::{Cutting, HemLandmark, HemShape, ShortenedAt, SlitAt};
 use crate::change::spacing::Spaced;
 use crate::fitting::{
     Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy,
@@ -79,6 +79,10 @@ many_words! {
     hem_shape: HemShape,
     /// When cloth is cut.
     cutting: Cutting,
+    /// Where a length is taken off.
+    shortened_at: ShortenedAt,
+    /// Where a slit is.
+    slit_at: SlitAt,
     /// What a finished length is measured from.
     hem_landmark: HemLandmark,
     /// How a hem is turned.

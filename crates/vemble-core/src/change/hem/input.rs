@@ -16,6 +16,8 @@ choice! {
         Level => "level: the same all round",
         /// A smooth closed line through the marks.
         FollowMarks => "follow the marks",
+        /// In front, at the sides and behind as long as somebody said, blended between the panel seams.
+        Shaped => "shaped: front, side and back lengths",
     }
 }
 
@@ -38,12 +40,16 @@ choice! {
 choice! {
     /// What of the body a finished length is measured from.
     HemLandmark {
+        /// The tip of the longest finger, arms hanging.
+        Fingertips => "the fingertips",
         /// Where the leg bends.
         Knee => "the knee",
         /// The fullest part of the calf.
         Calf => "the calf",
         /// The ankle bone.
         Ankle => "the ankle",
+        /// Where a low shoe ends.
+        ShoeTop => "the top of the shoe",
         /// Under the shoes.
         Floor => "the floor",
     }
@@ -62,6 +68,74 @@ pub struct FromBody {
     pub heel: Option<Measure>,
 }
 
+choice! {
+    /// Where a length is taken off.
+    #[derive(Default)]
+    ShortenedAt {
+        /// At the edge itself.
+        #[default]
+        Edge => "at the edge",
+        /// At the waist seam: the edge stays as it is.
+        Waist => "at the waist seam",
+        /// At the top of the sleeve: what closes its edge stays where it is.
+        Cap => "at the cap of the sleeve",
+    }
+}
+
+choice! {
+    /// Where a slit is.
+    SlitAt {
+        CentreFront => "centre front",
+        CentreBack => "centre back",
+        Sides => "both side seams",
+        UnderFrontDart => "under the front darts",
+        UnderBackDart => "under the back darts",
+        BetweenFrontDarts => "midway between the front darts",
+        BetweenBackDarts => "midway between the back darts",
+    }
+}
+
+/// A new slit.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Slit {
+    /// Where.
+    pub at: SlitAt,
+    /// How high it goes, up from the new edge.
+    pub height: Measure,
+    /// How far it opens at the edge; a straight cut when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width: Option<Measure>,
+}
+
+/// Finished lengths, down from where the garment hangs.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Lengths {
+    /// In front.
+    pub front: Measure,
+    /// At the sides.
+    pub side: Measure,
+    /// Behind.
+    pub back: Measure,
+}
+
+/// How the lining is hemmed, where that is not as usual.
+#[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct LiningWanted {
+    /// Its fold above the outer’s.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub above: Option<Measure>,
+    /// What it has to spare along its length.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub slack: Option<Measure>,
+    /// It hangs free of the outer’s hem.
+    pub free: bool,
+    /// What is too long is folded up; nothing is cut.
+    pub folded_up: bool,
+}
+
 /// What is done to a hem.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -77,6 +151,24 @@ pub struct HemChange {
     /// How far above the floor the new edge is to be: marks that were read from the floor need it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub clearance: Option<Measure>,
+    /// Finished lengths in front, at the sides and behind, instead of marks: for a shaped edge.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lengths: Option<Lengths>,
+    /// Left so much longer than marked: what washing will take.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub longer_by: Option<Measure>,
+    /// It is worn over a petticoat or a hoop.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub over_petticoat: bool,
+    /// Where it is taken off.
+    #[serde(default)]
+    pub shortened_at: ShortenedAt,
+    /// A slit that is new.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub slit: Option<Slit>,
+    /// How its lining is hemmed.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub lining: Option<LiningWanted>,
     /// How it follows the marks; level where they agree, when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shape: Option<HemShape>,
@@ -106,6 +198,12 @@ impl Input for HemChange {
             off: None,
             from_body: None,
             clearance: None,
+            lengths: None,
+            longer_by: None,
+            over_petticoat: false,
+            shortened_at: ShortenedAt::default(),
+            slit: None,
+            lining: None,
             shape: None,
             sides: None,
             turn: None,

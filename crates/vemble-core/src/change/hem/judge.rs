@@ -1,26 +1,20 @@
 //! Hems: whether there is cloth, whether marks agree, how full the turned-up edge is, and what lies in its way.
 
+use super::at_the_edge::{Near, SlitSums};
+use super::input::ShortenedAt;
+use super::lining::LiningHem;
 use super::marked::{LEVEL_EXACTLY, length_of, spread};
 use super::regime::{FACED, KeptEdge, Regime, regime};
 use super::scheme::{Because, EASED_IN, PRESSED_IN, recommended, turns};
-use super::{AlteredHem, Cutting, HemChange};
-use crate::change::{Change, ChangeKey};
+use super::{AlteredHem, Cutting};
+use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{GarmentSide, HemMark, SidePolicy};
-use crate::garment::{
-    HemEdge, HemTurn, Lined, LiningOpens, Opening, Seam, SpecialEdge, StitchedBy, Washed, Weight,
-};
+use crate::garment::{HemEdge, HemTurn, Lined, Seam, SpecialEdge, StitchedBy, Washed, Weight};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
-use crate::length::{Length, Taught};
-use crate::place::Level;
+use crate::length::{Length, Measure, Taught};
 
 /// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
 const FAR_APART: Taught = Taught::new(80, 192);
-/// A lining's fold ends so far above the outer's, on a body and in a sleeve: 1 cm, 3/8 in; 1.3 cm, 1/2 in.
-const LINING_ABOVE: [Taught; 2] = [Taught::new(10, 24), Taught::new(13, 32)];
-/// So much slack a lining has along its length: 1 cm, 3/8 in (teaching value: too short pulls the outer up).
-const LINING_SLACK: Taught = Taught::new(10, 24);
-/// A lining's own turn: 1 cm twice, 3/8 in.
-const LINING_TURN: Taught = Taught::new(20, 48);
 /// A single turn under a lining: 4 cm, 1 5/8 in (teaching value: its weight lets the edge hang).
 const UNDER_A_LINING: Taught = Taught::new(40, 104);
 /// A worn edge of which the stitching was not measured: 1.5 cm, 5/8 in.
@@ -119,8 +113,8 @@ pub(crate) enum Found {
     Tuck { kept: KeptEdge, wider: Length, is_trimmed: bool },
     /// Two turns in heavy cloth.
     Heavy { turns: usize },
-    /// What an unwashed garment loses of its length.
-    Shrinks { length: Length, percent: u8, loses: Length },
+    /// What an unwashed garment loses of its length, and how much longer it is left for that.
+    Shrinks { length: Length, percent: u8, loses: Length, longer: Length },
     /// A cuff's buttons, plackets or tabs within what is taken off.
     AtTheCuff { off: Length },
     /// An edge that cannot be cut.
@@ -129,29 +123,40 @@ pub(crate) enum Found {
     Crossed { hem: HemEdge, most: Length },
     /// The lining's own hem.
     Lining(LiningHem),
+    /// What shortening leaves of a vent.
+    Vent { has: Length, off: Length, left: Length },
+    /// A new slit.
+    Slit(SlitSums),
+    /// What the turned-up hem reaches, `up` from the present edge.
+    Near { near: Near, up: Length },
+    /// It drops while it hangs.
+    Drops,
+    /// It is worn over a petticoat or a hoop.
+    Beneath,
+    /// Taken off higher up; how far there is cloth to let down, where that is too little.
+    TakenAbove { at: ShortenedAt, off: Length, excess: Option<Length>, has: Option<Length>, moves: Moves },
 }
 
-/// The hem of a lining.
+/// What moves along where a skirt is shortened at its waist.
 #[derive(Clone, Copy, Debug)]
-pub(crate) struct LiningHem {
-    /// Its fold above the outer's.
-    pub above: Length,
-    pub slack: Length,
-    pub turn: Length,
-    /// What is taken off the outer, negative where it is let down.
-    pub off: Length,
-    /// How long a sleeve is now, from the shoulder tip.
-    pub sleeve: Option<Length>,
-    pub opens: Option<LiningOpens>,
+pub(crate) struct Moves {
+    pub zip: bool,
+    pub pockets: bool,
 }
 
 impl Judge for AlteredHem<'_> {
     fn judge(&self, subject: &Subject<'_>) -> Vec<Finding> {
         let mut all: Vec<Finding> = self.marks_found(subject);
-        if self.rings.is_empty() {
+        if !self.is_altered() {
             return all;
         }
         all.extend(self.sides_found(subject));
+        all.extend(self.hangs_found(subject));
+        if let Some(above) = self.above {
+            all.push(self.above_found(subject, above));
+            all.extend(self.lining_found(subject, subject.tape.round(above.off)));
+            return all;
+        }
         all.extend(self.uneven(subject));
         let sums = self.sums(subject);
         for sums in &sums {
@@ -177,24 +182,23 @@ impl Judge for AlteredHem<'_> {
 }
 
 impl AlteredHem<'_> {
-    fn finding(&self, rule: Rule, side: Option<GarmentSide>, outcome: Outcome, found: Found) -> Finding {
+    pub(super) fn finding(
+        &self,
+        rule: Rule,
+        side: Option<GarmentSide>,
+        outcome: Outcome,
+        found: Found,
+    ) -> Finding {
         let key = FindingKey { side, ..FindingKey::about(rule, ChangeKey::Hem(self.key())) };
         Finding::new(key, outcome, found)
     }
 
-    fn is_lined(&self, subject: &Subject<'_>) -> bool {
+    pub(super) fn is_lined(&self, subject: &Subject<'_>) -> bool {
         subject.garment.found.lined.is_some_and(|lined| lined != Lined::No)
-    }
-
-    fn with(&self, set: impl FnOnce(&mut HemChange)) -> Vec<Change> {
-        let mut change = self.change.clone().into_owned();
-        set(&mut change);
-        vec![Change::Hem(change)]
     }
 
     /// What it comes to on each edge, one for both where they are the same.
     pub(crate) fn sums(&self, subject: &Subject<'_>) -> Vec<HemSums> {
-        use crate::change::Drawn;
         let agree = self.sides_agree();
         let rings = self.rings.iter().take(if agree { 1 } else { 2 });
         rings.map(|ring| self.sums_of(subject, ring, if agree { None } else { ring.side })).collect()
@@ -232,11 +236,14 @@ impl AlteredHem<'_> {
             None if turn == HemTurn::SingleFinished && own.is_empty() && self.is_lined(subject) => {
                 vec![tape.round(UNDER_A_LINING.on(tape))]
             }
+            // What is typed there is how far above the edge the tuck lies.
+            _ if turn == HemTurn::Kept => Vec::new(),
             _ => turns(turn, &own, tape),
         };
         let allowance = turns.iter().copied().sum();
         let kept = (turn == HemTurn::Kept && off[0] > Length::ZERO).then(|| {
-            let band = if visible > Length::ZERO { visible } else { tape.round(USUAL_BAND.on(tape)) };
+            let usual = if visible > Length::ZERO { visible } else { tape.round(USUAL_BAND.on(tape)) };
+            let band = own.first().map_or(usual, |band| tape.round(*band));
             KeptEdge::of(off[1], band).on(tape)
         });
         let (outer, cutting) = (turns.last().copied().unwrap_or_default(), self.change.cutting);
@@ -261,7 +268,7 @@ impl AlteredHem<'_> {
     }
 
     /// How full the edge is when it is turned so deep, at its sides.
-    fn full(
+    pub(super) fn full(
         &self,
         subject: &Subject<'_>,
         ring: &super::Ring,
@@ -408,38 +415,20 @@ impl AlteredHem<'_> {
         let garment = subject.garment;
         let percent = garment.cloth.shrinks_along_percent;
         let washed = matches!(garment.found.washed, Some(Washed::Once | Washed::Often));
-        let length = subject.tape.round(length_of(garment, self.key())?) - off;
-        let loses = subject.tape.round(length.fraction(i64::from(percent), 100));
-        let found = Found::Shrinks { length, percent, loses };
-        (percent > 0 && !washed && loses > Length::ZERO)
-            .then(|| self.finding(Rule::Shrinkage, None, Outcome::Caution, found))
-    }
-
-    fn at_the_edge(&self, subject: &Subject<'_>, sums: &HemSums) -> Vec<Finding> {
-        let (garment, off) = (subject.garment, sums.off[1]);
-        let mut all = Vec::new();
-        let at_cuff = garment.closures.iter().any(|c| c.at == Opening::Cuff);
-        if self.key() == HemEdge::Sleeve && at_cuff && off > Length::ZERO {
-            let mut found = self.finding(Rule::InTheWay, None, Outcome::Caution, Found::AtTheCuff { off });
-            found.key.partner = Some(Partner::AtTheEdge);
-            all.push(found);
-        }
-        let edge = garment.found.edge.filter(|edge| {
-            !matches!(edge, SpecialEdge::Plain) && (*edge != SpecialEdge::Worn || sums.kept.is_none())
-        });
-        if let Some(edge) = edge.filter(|_| self.key() != HemEdge::Sleeve && off > Length::ZERO) {
-            // At the waist the skirt is wider by as much as it widens there.
-            let waist = garment.level(Level::Waist).map(|l| l.station.length);
-            let at = |up: Length| girth_at(subject, Level::Hem, up, GarmentSide::Left);
-            let excess =
-                waist.filter(|_| !garment.has_legs()).and_then(|waist| Some(at(waist - off)? - at(waist)?));
-            let outcome = if edge == SpecialEdge::Worn { Outcome::Caution } else { Outcome::Stop };
-            let mut found =
-                self.finding(Rule::InTheWay, None, outcome, Found::Uncuttable { edge, off, excess });
-            found.key.partner = Some(Partner::TheEdge);
-            all.push(found);
-        }
-        all
+        let tape = subject.tape;
+        let longer = self.change.longer_by.map_or(Length::ZERO, |m| tape.round(m.length));
+        let wanted = tape.round(length_of(garment, self.key())?) - off - longer;
+        // So much longer that what is left after washing is what is wanted.
+        let loses = tape.round(wanted.fraction(i64::from(percent), 100 - i64::from(percent.min(50))));
+        let found = Found::Shrinks { length: wanted + loses, percent, loses, longer };
+        let outcome = if longer >= loses { Outcome::Passes } else { Outcome::Caution };
+        let is_asked = percent > 0 && !washed && loses > Length::ZERO;
+        is_asked.then(|| {
+            self.finding(Rule::Shrinkage, None, outcome, found).mended(|| {
+                let longer = Measure { length: loses, unit: tape.unit() };
+                self.with(|change| change.longer_by = Some(longer))
+            })
+        })
     }
 
     /// Seams that are altered at this edge, with the most that is taken there on either edge.
@@ -454,23 +443,6 @@ impl AlteredHem<'_> {
             (most != Length::ZERO).then_some((seam.facts.seam, most))
         };
         subject.seams().filter_map(at_the_edge).collect()
-    }
-
-    /// A lining has a hem of its own: never longer than the outer, never so short that it pulls.
-    fn lining_found(&self, subject: &Subject<'_>, off: Length) -> Option<Finding> {
-        if !self.is_lined(subject) {
-            return None;
-        }
-        let tape = subject.tape;
-        let above = LINING_ABOVE[usize::from(self.key() == HemEdge::Sleeve)].on(tape);
-        let opens = subject.garment.found.lining_opens;
-        let is_sleeve = self.key() == HemEdge::Sleeve;
-        let sleeve = subject.garment.sleeve_length.filter(|_| is_sleeve).map(|m| tape.round(m.length));
-        let (slack, turn) = (LINING_SLACK.on(tape), LINING_TURN.on(tape));
-        let found = LiningHem { above, slack, turn, off, sleeve, opens };
-        let mut found = self.finding(Rule::Partners, None, Outcome::Caution, Found::Lining(found));
-        found.key.partner = Some(Partner::Lining);
-        Some(found)
     }
 }
 

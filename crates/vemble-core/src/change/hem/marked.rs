@@ -1,12 +1,12 @@
 //! From marks, or from what was typed, to what is taken off around each edge: the sides agree, then the edge is level or follows its marks.
 
-use super::input::{FromBody, HemChange, HemLandmark, HemShape};
+use super::input::{FromBody, HemChange, HemLandmark, HemShape, Lengths, ShortenedAt};
 use super::ring::{Place, Ring};
-use crate::body::{Proportions, Wearer};
+use crate::body::{BodyMeasurement, Proportions, Wearer};
 use crate::change::{AGREE_WITHIN, Drawn, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
-use crate::garment::{Garment, HemEdge, HemFacts};
+use crate::garment::{Garment, HemEdge, HemFacts, Seam};
 use crate::length::{Length, Tape, Taught};
 use crate::place::Level;
 use std::borrow::Cow;
@@ -16,6 +16,9 @@ pub(super) const LEVEL_WITHIN: Taught = Taught::new(10, 24);
 
 /// The same, before any tape has a say: the longer of the two. What is drawn level is judged so on every tape.
 pub(super) const LEVEL_EXACTLY: Length = Length::from_mm(10);
+
+/// How high above the floor a low shoe ends, in cm (teaching value).
+const SHOE_TOP: f64 = 7.0;
 
 /// No hem is turned more often.
 const MOST_TURNS: usize = 3;
@@ -31,6 +34,17 @@ pub(crate) enum OffFrom {
     Typed,
     /// A finished length from the body.
     Body,
+    /// Finished lengths in front, at the sides and behind.
+    Lengths,
+}
+
+/// A length that is taken off higher up: the edge stays as it is.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub struct TakenAbove {
+    /// Where.
+    pub at: ShortenedAt,
+    /// How much, negative where it is let down.
+    pub off: Length,
 }
 
 /// A hem with what is taken off around it.
@@ -43,8 +57,10 @@ pub struct AlteredHem<'a> {
     /// Its marks, as read.
     pub marks: Vec<&'a HemMark>,
     pub(crate) from: OffFrom,
-    /// One edge round the garment, or those of both legs or sleeves, left first.
+    /// One edge round the garment, or those of both legs or sleeves, left first; none where it stays.
     pub rings: Vec<Ring>,
+    /// What is taken off higher up instead.
+    pub above: Option<TakenAbove>,
     /// The largest difference between left and right, where both were marked.
     pub apart: Option<Length>,
     /// They are further apart than marks wobble, and nobody has decided.
@@ -87,7 +103,7 @@ impl AlteredHem<'_> {
 
 impl Drawn for AlteredHem<'_> {
     fn is_altered(&self) -> bool {
-        !self.rings.is_empty()
+        !self.rings.is_empty() || self.above.is_some()
     }
 
     /// It takes from lengths; the girth of its new edge is read off the garment where that will lie.
@@ -119,6 +135,12 @@ fn off_from_body(garment: &Garment, wearer: &Wearer, wanted: FromBody) -> Option
     let body = Proportions::of(wearer);
     let up = hangs_from(garment, wearer) - garment.level(hanging_level(garment))?.station.length.cm();
     let from = match wanted.landmark {
+        // From the shoulder down the arm, and a hand of 0.108 of the height (Drillis and Contini 1966).
+        HemLandmark::Fingertips => {
+            let hand = 0.108 * body.height();
+            body.up(crate::body::Landmark::ShoulderTip) - body.cm(BodyMeasurement::ArmLength) - hand
+        }
+        HemLandmark::ShoeTop => SHOE_TOP - wanted.heel.map_or(0.0, |heel| heel.length.cm()),
         HemLandmark::Knee => body.up_at(Level::Knee)?,
         HemLandmark::Calf => body.up_at(Level::Calf)?,
         HemLandmark::Ankle => body.up_at(Level::Ankle)?,
@@ -177,14 +199,62 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
         let found = change.turns[change.turns.len() - 1];
         return Some((format!("turns[{}]", change.turns.len() - 1), Wrong::LongerThan { found, length }));
     }
-    if change.hem == HemEdge::Sleeve && change.from_body.is_some() {
-        return Some(("from_body".into(), Wrong::NotOfASleeve));
+    if change.hem == HemEdge::Sleeve {
+        let field = change.from_body.map(|_| "from_body").or(change.lengths.map(|_| "lengths"));
+        let field = field.or(change.slit.map(|_| "slit"));
+        if let Some(field) = field {
+            return Some((field.into(), Wrong::NotOfASleeve));
+        }
+    }
+    if let Some(wrong) = wrong_place(on.garment, change) {
+        return Some(wrong);
+    }
+    for (field, wanted) in
+        change.lengths.iter().flat_map(|l| [("front", l.front), ("side", l.side), ("back", l.back)])
+    {
+        if wanted.length <= Length::ZERO {
+            return Some((format!("lengths.{field}"), Wrong::NotPositive { found: wanted }));
+        }
+    }
+    if let Some(found) = change.longer_by.filter(|longer| longer.length.is_negative() || too_much(*longer)) {
+        return Some(("longer_by".into(), Wrong::LongerThan { found, length }));
+    }
+    if let Some(wrong) = change.slit.and_then(|slit| wrong_slit(on.garment, &slit)) {
+        return Some(wrong);
     }
     // What is read higher than the garment hangs from is a slip of the tape.
     let hangs_at = hangs_from(on.garment, on.wearer);
     let clearance = change.clearance.filter(|clearance| clearance.length.cm() >= hangs_at);
     clearance
         .map(|found| ("clearance".into(), Wrong::AboveTheBody { found, height: Length::from_cm(hangs_at) }))
+}
+
+/// A length is taken off where the garment has a seam for it.
+fn wrong_place(garment: &Garment, change: &HemChange) -> Option<(String, Wrong)> {
+    let is_sleeve = change.hem == HemEdge::Sleeve;
+    let is_there = match change.shortened_at {
+        ShortenedAt::Edge => true,
+        ShortenedAt::Waist => !is_sleeve && garment.level(Level::Waist).is_some(),
+        ShortenedAt::Cap => is_sleeve,
+    };
+    let what = change.shortened_at.name();
+    (!is_there).then(|| ("shortened_at".into(), Wrong::NoSeamThere { what }))
+}
+
+/// A slit ends below the waist, and is no wider than it is high.
+fn wrong_slit(garment: &Garment, slit: &super::Slit) -> Option<(String, Wrong)> {
+    if slit.height.length <= Length::ZERO {
+        return Some(("slit.height".into(), Wrong::NotPositive { found: slit.height }));
+    }
+    if let Some(found) = slit.width.filter(|width| width.length.is_negative()) {
+        return Some(("slit.width".into(), Wrong::Negative { found }));
+    }
+    if let Some(found) = slit.width.filter(|width| width.length > slit.height.length) {
+        return Some(("slit.width".into(), Wrong::LongerThan { found, length: slit.height.length }));
+    }
+    let waist = garment.level(Level::Waist).map(|l| l.station.length)?;
+    let too_high = slit.height.length >= waist;
+    too_high.then(|| ("slit.height".into(), Wrong::LongerThan { found: slit.height, length: waist }))
 }
 
 /// The level of a garment that it hangs from.
@@ -213,13 +283,16 @@ fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> Altere
     let lacks_clearance = marks.iter().any(|mark| off(mark, clearance).is_none());
     let typed = change.off.map(|off| off.length);
     let of_body = change.from_body.and_then(|wanted| off_from_body(on.garment, on.wearer, wanted));
+    let longer = change.longer_by.map_or(Length::ZERO, |m| m.length);
     let everywhere = typed.map(|off| (off, OffFrom::Typed)).or(of_body.map(|off| (off, OffFrom::Body)));
+    let everywhere = everywhere.map(|(off, from)| (off - longer, from));
     let mut hem = AlteredHem {
         change,
         facts,
         marks,
         from: OffFrom::Nothing,
         rings: Vec::new(),
+        above: None,
         apart: None,
         undecided: false,
         copied_from: None,
@@ -228,7 +301,15 @@ fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> Altere
     if let Some((off, from)) = everywhere {
         hem.from = from;
         hem.rings = hem.edges().map(|side| Ring::level(side, Vec::new(), off)).collect();
-        return hem;
+        return hem.taken_above();
+    }
+    if let Some(lengths) = hem.change.lengths.filter(|_| hem.change.shape == Some(HemShape::Shaped)) {
+        hem.from = OffFrom::Lengths;
+        hem.rings = hem
+            .edges()
+            .map(|side| Ring::following(side, shaped(on.garment, lengths, longer, side)))
+            .collect();
+        return hem.taken_above();
     }
     let sides = hem.sides(clearance);
     if sides.iter().all(Vec::is_empty) {
@@ -254,15 +335,42 @@ fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> Altere
             vec![(None, GarmentSide::BOTH.into_iter().flat_map(of).collect())]
         }
     };
-    hem.rings = places.into_iter().map(|(side, places)| ring(hem.change.shape, side, places)).collect();
-    hem
+    let less = |mut places: Vec<Place>| {
+        places.iter_mut().for_each(|place| place.off = place.off - longer);
+        places
+    };
+    hem.rings = places.into_iter().map(|(side, places)| ring(hem.change.shape, side, less(places))).collect();
+    hem.taken_above()
+}
+
+/// What a shaped edge takes off around: flat as far as a panel seam goes, and blended from there to the sides.
+fn shaped(garment: &Garment, lengths: Lengths, longer: Length, of: Option<GarmentSide>) -> Vec<Place> {
+    let hangs = garment.level(hanging_level(garment)).map_or(Length::ZERO, |l| l.station.length);
+    let hem = garment.level(Level::Hem).map_or(Length::ZERO, |l| l.station.length);
+    let off = |wanted: crate::length::Measure| hangs - hem - wanted.length - longer;
+    let [front, side, back] = [lengths.front, lengths.side, lengths.back].map(off);
+    let mut places = vec![Place::of(Around::Front, None, front), Place::of(Around::Back, None, back)];
+    if of.is_some() {
+        places.extend([Around::Side, Around::Inside].map(|around| Place::of(around, None, side)));
+        return places;
+    }
+    for one in GarmentSide::BOTH.map(Some) {
+        places.push(Place::of(Around::Side, one, side));
+        if garment.seam(Seam::PrincessFront).or(garment.seam(Seam::PanelFront)).is_some() {
+            places.push(Place::of(Around::SideFront, one, front));
+        }
+        if garment.seam(Seam::PrincessBack).or(garment.seam(Seam::PanelBack)).is_some() {
+            places.push(Place::of(Around::SideBack, one, back));
+        }
+    }
+    places
 }
 
 /// One edge: level where its marks agree or somebody said so, else through its marks.
 fn ring(shape: Option<HemShape>, side: Option<GarmentSide>, places: Vec<Place>) -> Ring {
     let is_level = spread(&places) <= LEVEL_EXACTLY;
     match shape {
-        Some(HemShape::FollowMarks) => Ring::following(side, places),
+        Some(HemShape::FollowMarks | HemShape::Shaped) => Ring::following(side, places),
         Some(HemShape::Level) => Ring::level(side, places.clone(), mean(&places)),
         None if is_level => Ring::level(side, places.clone(), mean(&places)),
         None => Ring::following(side, places),
@@ -280,6 +388,18 @@ fn mean(places: &[Place]) -> Length {
 }
 
 impl AlteredHem<'_> {
+    /// Where it is taken off higher up, its edge stays as it is: what all of it would lose is taken there.
+    fn taken_above(mut self) -> Self {
+        let at = self.change.shortened_at;
+        if at != ShortenedAt::Edge && !self.rings.is_empty() {
+            let sides = self.rings.iter().map(|ring| (ring.at(0.25) + ring.at(0.75)).fraction(1, 2));
+            let off = sides.sum::<Length>().fraction(1, self.rings.len() as i64);
+            self.above = Some(TakenAbove { at, off });
+            self.rings.clear();
+        }
+        self
+    }
+
     /// The edges that it has, each with the side it is on.
     fn edges(&self) -> impl Iterator<Item = Option<GarmentSide>> + use<> {
         let pair = self.is_pair();

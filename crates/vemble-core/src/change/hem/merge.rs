@@ -23,6 +23,27 @@ impl Parts for HemChange {
                 [&base.from_body, &mine.from_body, &theirs.from_body],
                 |f| said(f.map(|f| f.landmark.name())),
             ),
+            lengths: m.value(&part("lengths"), [&base.lengths, &mine.lengths, &theirs.lengths], |l| {
+                l.map_or("by the marks".into(), |l| format!("{}, {}, {}", l.front, l.side, l.back))
+            }),
+            longer_by: m.length(&part("left longer"), "no longer", lengths(|h| &h.longer_by)),
+            over_petticoat: m.value(
+                &part("worn over a petticoat"),
+                [&base.over_petticoat, &mine.over_petticoat, &theirs.over_petticoat],
+                |over| if *over { "yes" } else { "no" }.into(),
+            ),
+            shortened_at: m.value(
+                &part("where it is shortened"),
+                [&base.shortened_at, &mine.shortened_at, &theirs.shortened_at],
+                |at| at.name().into(),
+            ),
+            slit: m.value(&part("slit"), [&base.slit, &mine.slit, &theirs.slit], |slit| {
+                slit.map_or("none".into(), |slit| format!("{}, {} high", slit.at.name(), slit.height))
+            }),
+            lining: m.value(&part("lining"), [&base.lining, &mine.lining, &theirs.lining], |lining| {
+                let above = lining.and_then(|lining| lining.above);
+                above.map_or("as usual".into(), |above| format!("{above} above the outer"))
+            }),
             clearance: m.length(&part("above the floor"), "not said", lengths(|h| &h.clearance)),
             shape: m.value(&part("shape"), [&base.shape, &mine.shape, &theirs.shape], |s| {
                 said(s.map(HemShape::name))

@@ -24,6 +24,12 @@ pub struct SolvedHem {
     pub edges: Vec<SolvedEdge>,
     /// Places where it can be marked, with the marks that are there.
     pub marks: Vec<SolvedMark>,
+    /// What is taken off higher up instead, in words.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub above: Option<String>,
+    /// How its lining is hemmed, in words.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lining: Option<String>,
     /// What was typed to be taken off, negative where it is let down.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub typed: Option<Figure>,
@@ -32,7 +38,7 @@ pub struct SolvedHem {
     pub clearance: Option<Figure>,
     /// How far above a place of the body it is to be.
     #[serde(skip_serializing_if = "Option::is_none")]
-    pub above: Option<Figure>,
+    pub above_landmark: Option<Figure>,
     /// How high the heels are.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub heel: Option<Figure>,
@@ -84,6 +90,9 @@ pub struct SolvedEdge {
     pub sum: String,
     /// Where it is folded and cut, and from where that is measured.
     pub measured: String,
+    /// The facing that finishes it, in words.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub facing: Option<String>,
     /// How far round it is at the new edge; nothing where that is not known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub girth: Option<Figure>,
@@ -137,7 +146,7 @@ pub struct Crossing {
 
 impl Shown for SolvedHem {
     fn has_card(&self) -> bool {
-        !self.edges.is_empty()
+        !self.edges.is_empty() || self.above.is_some()
     }
 }
 
@@ -150,9 +159,12 @@ impl Show for AlteredHem<'_> {
         let first = all.first();
         let turn = first.map_or_else(|| self.facts.map_or(HemTurn::Double, |f| f.turn), |sums| sums.turn);
         let deep = first.map_or(Length::ZERO, |sums| sums.kept.map_or(sums.allowance, |kept| kept.tuck));
+        let off =
+            self.above.map_or_else(|| first.map_or(Length::ZERO, |sums| sums.off[1]), |above| above.off);
         let from = match (self.from, self.copied_from) {
             (OffFrom::Nothing, _) => "nothing is marked yet".into(),
             (OffFrom::Typed, _) => "as it was typed".into(),
+            (OffFrom::Lengths, _) => "by its lengths in front, at the sides and behind".into(),
             (OffFrom::Body, _) => "from the body, as it is drawn here".into(),
             (OffFrom::Marks, Some(side)) => {
                 format!("{} marked, {} copied from it", side.name(), side.other().name())
@@ -170,9 +182,13 @@ impl Show for AlteredHem<'_> {
                 .map(|(sums, ring)| self.edge(subject, sums, ring, &to))
                 .collect(),
             marks: self.markable().map(|(around, side)| self.mark(around, side, &to)).collect(),
+            above: self.above.map(|above| {
+                format!("{} {}; the edge stays", off_words(tape.round(above.off), &to), above.at.name())
+            }),
+            lining: self.lining(subject, off).map(|lining| lining.words(&to)),
             typed: self.change.off.map(|m| tape.figure(m.length)),
             clearance: self.change.clearance.map(|m| tape.figure(m.length)),
-            above: self.change.from_body.map(|f| tape.figure(f.above.length)),
+            above_landmark: self.change.from_body.map(|f| tape.figure(f.above.length)),
             heel: self.change.from_body.and_then(|f| f.heel).map(|m| tape.figure(m.length)),
             turn,
             recommended: first.map_or(turn, |sums| sums.recommended.0),
@@ -248,13 +264,13 @@ impl AlteredHem<'_> {
         };
         let sum = match sums.kept {
             Some(kept) if sums.is_level() => format!(
-                "fold at {}, stitch {} to {} above the worn edge: a tuck {} deep",
+                "fold at {}, stitch {} to {} above the edge that stays: a tuck {} deep",
                 to.show(kept.crease),
                 to.bare(kept.stitch[0]),
                 to.show(kept.stitch[1]),
                 to.show(kept.tuck)
             ),
-            Some(kept) => format!("a tuck up to {} deep behind the worn edge", to.show(kept.tuck)),
+            Some(kept) => format!("a tuck up to {} deep behind the edge that stays", to.show(kept.tuck)),
             None => balance(sums, to),
         };
         let places = ring.places.iter().map(|place| SolvedPlace {
@@ -270,6 +286,7 @@ impl AlteredHem<'_> {
             off,
             sum,
             measured: measured(sums, to),
+            facing: self.facing(subject, sums, ring).map(|facing| facing.words(to)),
             girth: girth.map(|girth| to.tape.figure(girth)),
             places: places.collect(),
             unrolled: self.unrolled(sums, ring, width, to.tape),

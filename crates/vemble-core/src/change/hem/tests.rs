@@ -1,6 +1,8 @@
 //! Hems on small garments: worked examples from marks to card, and what must hold for every hem.
 
-use super::{Cutting, FromBody, HemChange, HemLandmark, HemShape};
+use super::{
+    Cutting, FromBody, HemChange, HemLandmark, HemShape, Lengths, LiningWanted, ShortenedAt, Slit, SlitAt,
+};
 use crate::body::BodyMeasurement;
 use crate::change::{Change, ChangeKey, Input};
 use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
@@ -26,6 +28,7 @@ fn facts(edge: HemEdge, turn: HemTurn, turn_up: &str, visible: &str) -> HemFacts
         turn,
         turn_up: m(turn_up),
         visible: Some(m(visible)),
+        vent: None,
         by: StitchedBy::Machine,
         assumed: false,
     }
@@ -122,8 +125,8 @@ fn worked_example_f_keeps_the_worn_edge() {
     let result = solved(&jeans, trying(vec![off]));
     let (rows, said, steps) = card(&result);
     assert_eq!(rows, [["all round", "5.0", "8.5"]]);
-    assert!(said.contains("up from the worn edge"), "{said}");
-    assert!(steps.contains("Mark two lines, 1.5 cm and 8.5 cm above the worn edge"), "{steps}");
+    assert!(said.contains("up from the edge that stays"), "{said}");
+    assert!(steps.contains("Mark two lines, 1.5 cm and 8.5 cm above the edge that stays"), "{steps}");
     assert!(steps.find("Try it on").unwrap() < steps.find("Trim the tuck").unwrap(), "{steps}");
     assert_eq!(result.check("Tuck behind").outcome, Outcome::Passes);
     // A leg that widens fast is wider where the tuck is stitched than the band that stays.
@@ -306,7 +309,8 @@ fn what_lies_at_an_edge_is_named() {
     );
     let steps = card(&result).2;
     assert!(
-        steps.starts_with("Open the lining") && steps.contains("Hem the lining, let both hang"),
+        steps.starts_with("Open the lining")
+            && steps.contains("Let the outer hang, finished, and the lining inside it"),
         "{steps}"
     );
 
@@ -316,9 +320,13 @@ fn what_lies_at_an_edge_is_named() {
     border.cloth.shrinks_along_percent = 3;
     let result = solved(&border, trying(vec![hem("5 cm")]));
     let edge = result.check("Edge of the hem");
-    assert!(edge.outcome == Outcome::Stop && edge.remedy.as_ref().unwrap().contains("from the waist seam"));
+    assert!(edge.outcome == Outcome::Stop && edge.remedy.as_ref().unwrap().contains("at the waist seam"));
     let shrinks = result.check("Shrinkage");
-    assert!(shrinks.figures.starts_with("3 % of"), "{}", shrinks.figures);
+    // 52.5 − 5 are wanted: 47.5 ÷ 0.97 = 49.0 before it is washed.
+    assert_eq!(shrinks.figures, "3 % of 49.0 cm = 1.5 cm");
+    let longer = solved(&border, trying(shrinks.mend.clone()));
+    assert_eq!(longer.check("Shrinkage").outcome, Outcome::Passes);
+    assert!(longer.check("Edge of the hem").figures.starts_with("3.5 cm off at the waist"), "5 less 1.5");
     let marks = vec![mark(1, HemEdge::Body, None, Around::Front, HemHow::TurnUp, "70 cm")];
     let gone = solved(&skirt(), marked(marks, vec![]));
     assert_eq!(gone.check("Cloth for the hem").outcome, Outcome::Stop, "more than there is");
@@ -477,5 +485,199 @@ proptest! {
             prop_assert_eq!(length, tape.round(length));
         }
         prop_assert!(solved.checks.iter().filter(|c| c.key.rule == Rule::Capacity).count() == 1);
+    }
+}
+
+#[test]
+fn an_edge_that_cannot_be_cut_is_shortened_at_the_waist() {
+    let mut border = skirt();
+    border.found.edge = Some(SpecialEdge::Border);
+    // 100 at the waist, 160 at the hem 60 below: 1 wider for each cm down.
+    border.levels.retain(|l| matches!(l.level, Level::Waist | Level::Hem));
+    border.levels.iter_mut().find(|l| l.level == Level::Hem).unwrap().width =
+        crate::garment::Width::Girth(m("160 cm"));
+    border.levels.iter_mut().find(|l| l.level == Level::Waist).unwrap().station = m("60 cm");
+    border.closures = vec![ClosureFacts { closure: Closure::Zip, at: Opening::CentreBack, count: 0 }];
+    let result = solved(&border, trying(vec![hem("6 cm")]));
+    let edge = result.check("Edge of the hem");
+    assert_eq!(edge.figures, "6.0 cm off at the waist instead: it is 6.0 cm wider there than the waist");
+    let waist = solved(&border, trying(edge.mend.clone()));
+    let length = waist.check("Length of the hem, at the waist seam");
+    assert_eq!(length.figures, "take off 6.0 cm: 6.0 cm wider there than the waist");
+    assert_eq!(length.reason, "The edge stays; the lining apart, the zip moves.");
+    let at = |level: Level| waist.levels.iter().find(|l| l.level == level).unwrap();
+    assert_eq!(
+        (at(Level::Waist).after.text(), at(Level::Hem).after.text()),
+        ("106.0 cm".into(), "160.0 cm".into())
+    );
+    assert!(at(Level::Waist).sum.ends_with("the new waist seam lies 6.0 cm lower, 106.0 cm round there"));
+    let (rows, _, steps) = card(&waist);
+    assert_eq!(
+        (waist.cards[0].title.as_str(), &rows[..]),
+        ("Hem, at the waist seam", &[vec!["all round", "6.0"]][..])
+    );
+    assert!(steps.find("try it on") < steps.find("trim"), "{steps}");
+    // Kept whole, its edge is folded away in a tuck as far above it as is wanted.
+    let tuck = HemChange { turn: Some(HemTurn::Kept), turns: vec![m("9 cm")], ..hem("6 cm") };
+    let result = solved(&border, trying(vec![tuck]));
+    assert_eq!(card(&result).0, [["all round", "12.0", "15.0"]], "stitched from 9 to 15, folded at 12");
+    assert!(result.checks.iter().all(|c| !c.title.starts_with("Edge of")));
+    // A sleeve is shortened at its cap where what closes it cannot move; nothing is where it has no seam.
+    let mut coat = round(Kind::LinedCoat);
+    coat.sleeve_length = Some(m("62 cm"));
+    let cap =
+        HemChange { off: Some(m("3 cm")), shortened_at: ShortenedAt::Cap, ..HemChange::of(HemEdge::Sleeve) };
+    let result = solved(&coat, trying(vec![cap.clone()]));
+    assert!(result.check("Length of the sleeve hems, at the cap").reason.contains("much bigger job"));
+    let wrong = HemChange { hem: HemEdge::Body, ..cap };
+    let fault = solve(&coat.document(vec![trying(vec![wrong])]), Tape::Cm).unwrap_err();
+    assert_eq!(fault[0].path, "try_ons[0].changes[0].hem.shortened_at");
+    // Let down at the waist it needs an allowance there.
+    let down = HemChange { shortened_at: ShortenedAt::Waist, ..hem("-2 cm") };
+    assert_eq!(solved(&border, trying(vec![down])).check("Length of the hem").outcome, Outcome::Stop);
+}
+
+#[test]
+fn vents_and_slits_are_measured_from_the_new_edge() {
+    let mut skirt = skirt();
+    skirt.hems[0].vent = Some(m("18 cm"));
+    let at = |off: &str| solved(&skirt, trying(vec![hem(off)]));
+    for (off, outcome, figures) in [
+        ("6 cm", Outcome::Passes, "18.0 − 6.0 = 12.0 cm left"),
+        ("6.1 cm", Outcome::Caution, "18.0 − 6.1 = 11.9 cm left"),
+        ("18 cm", Outcome::Caution, "18.0 − 18.0 = 0.0 cm left"),
+    ] {
+        let check = at(off);
+        let check = check.check("Vent at the hem");
+        assert_eq!((check.outcome, check.figures.as_str()), (outcome, figures));
+    }
+    let steps = card(&at("6 cm")).2;
+    assert!(steps.contains("Open the vent 7.0 cm up from the new fold, twice what is turned up"), "{steps}");
+    let slit = |at, height: &str, width: Option<&str>| HemChange {
+        slit: Some(Slit { at, height: m(height), width: width.map(m) }),
+        ..hem("5 cm")
+    };
+    let under = solved(&skirt, trying(vec![slit(SlitAt::UnderBackDart, "18 cm", Some("4 cm"))]));
+    let from = skirt.darts.iter().find(|d| d.dart == crate::garment::Dart::BackWaist).unwrap().from_centre;
+    let steps = card(&under).2;
+    let line = format!("Mark its line, {} from the middle of the garment", Tape::Cm.show(from.length));
+    assert!(steps.contains(&line) && steps.contains("Stitch from 2.0 cm beside the line"), "{steps}");
+    assert_eq!(under.check("Slit in the hem").outcome, Outcome::Passes);
+    let between = solved(&skirt, trying(vec![slit(SlitAt::BetweenBackDarts, "18 cm", None)]));
+    assert!(card(&between).2.contains("on the middle of the garment"));
+    // Up to 10 below the hip, less what is taken off.
+    let high = solved(&skirt, trying(vec![slit(SlitAt::CentreBack, "40 cm", None)]));
+    let check = high.check("Slit in the hem");
+    assert_eq!(check.outcome, Outcome::Caution);
+    let mended = solved(&skirt, trying(check.mend.clone()));
+    assert_eq!(mended.check("Slit in the hem").outcome, Outcome::Passes);
+    for (change, path) in [
+        (slit(SlitAt::CentreBack, "61 cm", None), "slit.height"),
+        (slit(SlitAt::CentreBack, "0 cm", None), "slit.height"),
+        (slit(SlitAt::CentreBack, "10 cm", Some("11 cm")), "slit.width"),
+        (HemChange { longer_by: Some(m("-1 cm")), ..hem("1 cm") }, "longer_by"),
+    ] {
+        let fault = solve(&skirt.document(vec![trying(vec![change])]), Tape::Cm).unwrap_err();
+        assert_eq!(fault[0].path, format!("try_ons[0].changes[0].hem.{path}"));
+    }
+}
+
+#[test]
+fn a_shaped_edge_has_its_lengths_and_blends_between_the_panel_seams() {
+    let mut skirt = skirt();
+    skirt.levels.iter_mut().find(|l| l.level == Level::Waist).unwrap().station = m("60 cm");
+    let lengths = Lengths { front: m("52 cm"), side: m("55 cm"), back: m("60 cm") };
+    let shaped =
+        HemChange { off: None, shape: Some(HemShape::Shaped), lengths: Some(lengths), ..hem("1 cm") };
+    let result = solved(&skirt, trying(vec![shaped.clone()]));
+    let rows = card(&result).0;
+    let at = |place: &str| rows.iter().find(|row| row[0] == place).unwrap()[1].to_owned();
+    // 60 − 52 = 8 off in front, and the 4 that are turned up.
+    assert_eq!([at("front"), at("side, left"), at("side, right"), at("back")], ["12.0", "9.0", "9.0", "4.0"]);
+    assert_eq!(rows.len(), 4);
+    let mut facts = skirt.seams[0].clone();
+    facts.seam = crate::garment::Seam::PanelFront;
+    skirt.seams.push(facts);
+    let result = solved(&skirt, trying(vec![shaped]));
+    let rows = card(&result).0;
+    let flat = rows.iter().filter(|row| row[0].starts_with("side front")).all(|row| row[1] == "12.0");
+    assert!(flat && rows.len() == 6, "level as far as the panel seams: {rows:?}");
+}
+
+#[test]
+fn a_lining_has_a_hem_of_its_own() {
+    let mut coat = round(Kind::LinedCoat);
+    coat.hems = vec![facts(HemEdge::Body, HemTurn::SingleFinished, "5 cm", "5 cm")];
+    coat.found.lined = Some(Lined::Fully);
+    let with = |lining| {
+        let change = HemChange { off: Some(m("3 cm")), lining: Some(lining), ..HemChange::of(HemEdge::Body) };
+        solved(&coat, trying(vec![change]))
+    };
+    let lining = |above: Option<&str>, slack: Option<&str>, free| LiningWanted {
+        above: above.map(m),
+        slack: slack.map(m),
+        free,
+        folded_up: false,
+    };
+    for (wanted, outcome, words) in [
+        (
+            lining(None, None, false),
+            Outcome::Caution,
+            "its fold 1.0 cm above the outer’s, 1.0 cm of slack along it",
+        ),
+        (lining(None, None, true), Outcome::Caution, "its fold 2.5 cm above the outer’s, hanging free"),
+        (lining(Some("-0.5 cm"), None, false), Outcome::Stop, "its fold 0.5 cm below the outer’s"),
+        (lining(None, Some("0.2 cm"), false), Outcome::Caution, "0.2 cm of slack along it"),
+    ] {
+        let result = with(wanted);
+        let check = result.check("Lining and hem");
+        assert!(check.outcome == outcome && check.figures.contains(words), "{check:?}");
+    }
+    let folded = with(LiningWanted { folded_up: true, ..lining(None, None, true) });
+    let steps = card(&folded).2;
+    assert!(steps.contains("nothing is cut") && steps.contains("thread chain"), "{steps}");
+    assert!(steps.contains("Open the front facings 10.0 cm up from the new fold"), "{steps}");
+}
+
+#[test]
+fn what_drops_or_is_carried_is_marked_in_another_way() {
+    let mut circle = skirt();
+    circle.levels.iter_mut().find(|l| l.level == Level::Hem).unwrap().width =
+        crate::garment::Width::Girth(m("330 cm"));
+    let result = solved(&circle, trying(vec![hem("3 cm")]));
+    assert_eq!(result.check("Hang of the hem").outcome, Outcome::Caution);
+    assert!(card(&result).2.starts_with("Let it hang for a day and a night"));
+    circle.found.on_the_bias = Some(false);
+    let result = solved(&circle, trying(vec![hem("3 cm")]));
+    assert!(result.checks.iter().all(|c| !c.title.starts_with("Hang of the hem")));
+    let over = solved(&skirt(), trying(vec![HemChange { over_petticoat: true, ..hem("3 cm") }]));
+    assert_eq!(over.check("Beneath the hem").outcome, Outcome::Passes);
+    assert!(card(&over).2.contains("with it on a hanger"));
+    // A facing is as long as the new edge, straight where that is.
+    let faced = HemChange { turn: Some(HemTurn::Faced), turns: vec![], ..hem("3 cm") };
+    let result = solved(&skirt(), trying(vec![faced.clone()]));
+    let said = card(&result).1;
+    assert!(said.contains("Facing: 103.0 cm long with what joins it, 6.6 cm wide, 5.0 cm deep when finished; a straight strip"), "{said}");
+    let result = solved(&circle, trying(vec![faced]));
+    assert!(card(&result).1.contains("traced from the garment"));
+    // Between hip and edge lie pockets, and what is patched on a knee.
+    let mut shirt = round(Kind::Jacket);
+    shirt.pockets = vec![crate::garment::Pocket::Patch];
+    let hip = shirt.level(Level::Hip).map(|l| l.station.length);
+    if let Some(hip) = hip {
+        let off = Measure { length: hip - Length::from_mm(30), unit: Unit::Cm };
+        let change = HemChange { off: Some(off), ..HemChange::of(HemEdge::Body) };
+        let result = solved(&shirt, trying(vec![change]));
+        assert_eq!(result.check("The patch pockets above").outcome, Outcome::Caution);
+    }
+    // From the body: past the fingertips, and down to a low shoe.
+    for landmark in [HemLandmark::Fingertips, HemLandmark::ShoeTop] {
+        let wanted = HemChange {
+            off: None,
+            from_body: Some(FromBody { landmark, above: m("0 cm"), heel: None }),
+            ..hem("1 cm")
+        };
+        let result = solved(&skirt(), trying(vec![wanted]));
+        assert!(!result.checks.is_empty(), "{landmark:?}");
     }
 }

@@ -1,10 +1,13 @@
 //! What is said of findings about a hem.
 
 use super::Cutting;
-use super::judge::{Found, HemSums, LiningHem, lies_flat_by};
+use super::at_the_edge::{Near, SlitSums};
+use super::input::ShortenedAt;
+use super::judge::{Found, HemSums, lies_flat_by};
+use super::lining::{Against, LiningHem};
 use super::regime::{KeptEdge, Regime};
 use crate::change::ChangeKey;
-use crate::garment::{HemEdge, HemTurn, LiningOpens};
+use crate::garment::{HemEdge, HemTurn, LiningOpens, SpecialEdge};
 use crate::judge::{FindingKey, Outcome};
 use crate::length::Length;
 use crate::told::{Said, Tell, Teller, capital};
@@ -170,11 +173,22 @@ impl Tell for Found {
                 "Turned twice, heavy cloth makes a ridge that shows and breaks needles at the seams.",
             )
             .mended(outcome, || "Turn it once, with a finished edge."),
-            Self::Shrinks { length, percent, loses } => {
+            Self::Shrinks { length, percent, loses, longer } => {
                 let figures = format!("{percent} % of {} = {}", to.show(*length), to.show(*loses));
-                let reason = "It was never washed, or nobody knows: the finished length will lose that.";
-                Said::new(format!("Shrinkage before the {name}"), figures, reason)
-                    .mended(outcome, || "Wash it two or three times first; else leave so much more length.")
+                let reason = match outcome {
+                    Outcome::Passes => {
+                        format!("It is left {} longer: washing takes that.", to.show(*longer))
+                    }
+                    Outcome::Caution | Outcome::Stop => {
+                        "It was never washed, or nobody knows: the finished length will lose that.".into()
+                    }
+                };
+                Said::new(format!("Shrinkage before the {name}"), figures, reason).mended(outcome, || {
+                    match to.mends {
+                        true => format!("Leave it {} longer; or wash it two or three times first.", to.show(*loses)),
+                        false => "Wash it two or three times first.".into(),
+                    }
+                })
             }
             Self::AtTheCuff { off } => Said::new(
                 format!("What closes at the {name}"),
@@ -198,7 +212,72 @@ impl Tell for Found {
                 };
                 let reason = format!("Its edge is {}: cut, it would be lost.", edge.name());
                 Said::new(format!("Edge of the {name}"), figures, reason).mended(outcome, || {
-                    "Shorten it from the waist seam and take what is too wide out in darts and seams, zip and pockets moved and the lining apart; or fold a tuck above the edge."
+                    match (to.mends, edge) {
+                        (true, SpecialEdge::Border | SpecialEdge::Scallops | SpecialEdge::Sequins)
+                            if excess.is_some() =>
+                        {
+                            "Shorten it at the waist seam; or fold a tuck above the edge."
+                        }
+                        (true, _) => "Keep the edge, and fold a tuck behind it.",
+                        (false, _) => "Fold a tuck above the edge, or shorten it higher up.",
+                    }
+                })
+            }
+            Self::Vent { has, off, left } => {
+                let sign = if off.is_negative() { "+" } else { "−" };
+                let figures = format!("{} {sign} {} = {} left", to.bare(*has), to.bare(off.abs()), to.show(*left));
+                let reason = match (outcome, *left <= Length::ZERO) {
+                    (Outcome::Passes, _) => "Long enough to walk in.",
+                    (_, true) => "Nothing of it is left: the edge is closed, and steps need another way.",
+                    (_, false) => "So short a vent pulls open and hinders walking.",
+                };
+                Said::new(format!("Vent at the {name}"), figures, reason)
+                    .mended(outcome, || "Open its seam higher and turn the vent again, or close it and cut a slit.")
+            }
+            Self::Slit(slit) => slit_said(slit, &name, outcome, to),
+            Self::Near { near, up } => {
+                let figures = format!("the new hem reaches {} above the present edge", to.show(*up));
+                let (what, reason) = match near {
+                    Near::Pocket(pocket) => (pocket.name(), "The bags of its pockets end about there, and are caught in the hem."),
+                    Near::Zip(_) => ("zip", "The zip ends about there, and is caught in the hem."),
+                    Near::Knee => ("knee", "What is patched or padded at the knee lies there."),
+                };
+                Said::new(format!("The {what} above the {name}"), figures, reason)
+                    .mended(outcome, || "Look how far it reaches before anything is cut; shorten it first.")
+            }
+            Self::Drops => {
+                let reason = "Cut on the bias or in a circle, an edge drops while it hangs, and not evenly.";
+                Said::new(format!("Hang of the {name}"), "bias or circle", reason)
+                    .mended(outcome, || "Let it hang for a day and a night, then mark it anew from the floor.")
+            }
+            Self::Beneath => {
+                let reason = "What carries it lifts its edge: it is marked over that, and measured on a hanger, from the waist down.";
+                Said::new(format!("Beneath the {name}"), "over a petticoat or a hoop", reason)
+            }
+            Self::TakenAbove { at, off, excess, has, moves } => {
+                let wider = excess.filter(|excess| *excess > Length::ZERO);
+                let figures = match wider {
+                    Some(wider) => format!("{}: {} wider there than the waist", off_words(*off, to), to.show(wider)),
+                    None => off_words(*off, to),
+                };
+                let reason = match (has, at) {
+                    (Some(has), _) => format!("Its seam has {} to let down.", to.show(*has)),
+                    (None, ShortenedAt::Cap) => {
+                        "The sleeve is taken out and its cap cut anew, a much bigger job; what closes its edge stays.".into()
+                    }
+                    (None, _) => {
+                        let mut moving = vec!["the lining apart"];
+                        moving.extend(moves.zip.then_some("the zip moves"));
+                        moving.extend(moves.pockets.then_some("pockets move"));
+                        format!("The edge stays; {}.", moving.join(", "))
+                    }
+                };
+                Said::new(format!("Length of the {name}, {}", at.name()), figures, reason).mended(outcome, || {
+                    match (has, wider) {
+                        (Some(_), _) => "Let it down at the edge, or set in a yoke or a band.",
+                        (None, Some(_)) => "Take what is too wide out in darts and seams, each as a change of its own, until the waist measures what it did.",
+                        (None, None) => "Baste it and try it on before anything is cut.",
+                    }
                 })
             }
             Self::Crossed { hem, most } => {
@@ -222,12 +301,11 @@ fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said 
     if let Some(KeptEdge { tuck, .. }) = sums.kept {
         let figures =
             format!("nothing is cut; {} folded away in a tuck {} deep", to.show(sums.off[1]), to.show(tuck));
-        return Said::new(title, figures, "The worn edge stays.");
+        return Said::new(title, figures, "The edge stays.");
     }
     if sums.turn == HemTurn::Kept {
         let figures = off_words(sums.off[0], to);
-        let reason =
-            "A worn edge that stays can only be taken up: what is too long is folded away behind it.";
+        let reason = "An edge that stays can only be taken up: what is too long is folded away behind it.";
         return Said::new(title, figures, reason).mended(outcome, || match to.mends {
             true => "Turn it another way.",
             false => "Take something off, or turn it another way.",
@@ -253,37 +331,77 @@ fn cloth(sums: &HemSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said 
     })
 }
 
+fn slit_said(slit: &SlitSums, name: &str, outcome: Outcome, to: &Teller<'_>) -> Said {
+    let wide = match slit.width {
+        Length::ZERO => String::new(),
+        width => format!(", {} wide there", to.show(width)),
+    };
+    let figures = format!("{}: {} up from the new edge{wide}", slit.at.name(), to.show(slit.height));
+    let reason = match (slit.lacks_dart, slit.at_most, slit.is_lined) {
+        (true, ..) => "No such dart is known.",
+        (_, Some(_), _) => "So high it shows what is worn beneath when sitting.",
+        (.., true) => "The lining has to open there as well: the slit is no wider than that allows.",
+        _ => "Widest at the edge, a point at its top.",
+    };
+    Said::new(format!("Slit in the {name}"), figures, reason).mended(outcome, || match slit.at_most {
+        _ if slit.lacks_dart => "Enter the darts in the look-over, or put it elsewhere.".to_owned(),
+        Some(most) if to.mends => format!("Let it go {} up.", to.show(most)),
+        _ if slit.is_lined => "Slit the lining as high, and turn its edges away from the opening.".into(),
+        _ => "Let it end lower.".into(),
+    })
+}
+
 impl LiningHem {
+    /// `its fold 1.0 above the outer’s, 1.0 of slack along it, 2.0 cm for its own turns`.
+    pub(super) fn words(self, to: &Teller<'_>) -> String {
+        let above = match self.above {
+            above if above.is_negative() => format!("its fold {} below the outer’s", to.show(-above)),
+            above => format!("its fold {} above the outer’s", to.show(above)),
+        };
+        let slack = match self.is_free {
+            true => "hanging free".into(),
+            false => format!("{} of slack along it", to.show(self.slack)),
+        };
+        format!("{above}, {slack}, {} for its own turns", to.show(self.turn))
+    }
+
+    /// How long the lining of a sleeve is cut: as long as the outer will be, less what it stays above, with its turns and slack.
+    pub(super) fn cut_words(self, to: &Teller<'_>) -> Option<String> {
+        let sleeve = self.sleeve?;
+        let off = if self.off.is_negative() { "+" } else { "−" };
+        Some(format!(
+            "cut it {} {off} {} − {} + {} + {} = {} long from the shoulder tip",
+            to.bare(sleeve),
+            to.bare(self.off.abs()),
+            to.bare(self.above),
+            to.bare(self.turn),
+            to.bare(self.slack),
+            to.show(sleeve - self.off - self.above + self.turn + self.slack)
+        ))
+    }
+
     fn said(self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>, name: &str) -> Said {
-        let figures = format!(
-            "its fold {} above the outer’s, {} of slack along it, {} for its own turns",
-            to.show(self.above),
-            to.show(self.slack),
-            to.show(self.turn)
-        );
-        // As long as the outer will be, less what it stays above, with its turns and slack.
-        let cut = self.sleeve.map(|sleeve| {
-            let off = if self.off.is_negative() { "+" } else { "−" };
-            format!(
-                "; cut it {} {off} {} − {} + {} + {} = {} long from the shoulder tip",
-                to.bare(sleeve),
-                to.bare(self.off.abs()),
-                to.bare(self.above),
-                to.bare(self.turn),
-                to.bare(self.slack),
-                to.show(sleeve - self.off - self.above + self.turn + self.slack)
-            )
-        });
-        let figures = figures + &cut.unwrap_or_default();
+        let cut = self.cut_words(to).map_or_else(String::new, |cut| format!("; {cut}"));
         let opens = self.opens.map_or("not looked at yet where it opens", LiningOpens::name);
-        let reason =
-            format!("Too short it pulls the outer up, too long it hangs out; the lining opens {opens}.");
+        let reason = match self.against {
+            Some(Against::HangsOut) => "It would be longer than the outer and hang out below it.".into(),
+            Some(Against::Pulls) => "Without slack it pulls the outer up.".into(),
+            Some(Against::TooShort) => "So short it lets the outer’s inside be seen.".into(),
+            None => {
+                format!("Too short it pulls the outer up, too long it hangs out; the lining opens {opens}.")
+            }
+        };
         let of_sleeve = matches!(key.change, Some(ChangeKey::Hem(HemEdge::Sleeve)));
-        Said::new(format!("Lining and {name}"), figures, reason).mended(outcome, || {
+        Said::new(format!("Lining and {name}"), self.words(to) + &cut, reason).mended(outcome, || {
             let words = capital(&off_words(self.off, to));
-            match of_sleeve {
-                true => format!("{words} of the lining as well; baste it, try it on, then slip-stitch."),
-                false => {
+            match (self.against, of_sleeve) {
+                (Some(Against::HangsOut), _) => "Let its fold end above the outer’s.".to_owned(),
+                (Some(Against::Pulls), _) => "Give it slack along its length.".into(),
+                (Some(Against::TooShort), _) => "Let its fold end nearer to the outer’s.".into(),
+                (None, true) => {
+                    format!("{words} of the lining as well; baste it, try it on, then slip-stitch.")
+                }
+                (None, false) => {
                     format!("{words} of the lining as well, and look at both hanging before it is stitched.")
                 }
             }
@@ -312,6 +430,6 @@ pub(super) const fn stitched(turn: HemTurn, is_lined: bool) -> &'static str {
         HemTurn::Fused => "Fold it up once over fusible web and press, without sliding the iron.",
         HemTurn::Cuff => "Fold it up inside, then outside, and catch it at the seams.",
         HemTurn::Band => "Sew the band on, right sides together.",
-        HemTurn::Kept => "Stitch both lines together right against the worn edge; press the tuck up.",
+        HemTurn::Kept => "Stitch both lines together right against the edge that stays; press the tuck up.",
     }
 }

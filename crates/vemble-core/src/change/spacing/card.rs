@@ -60,7 +60,12 @@ fn steps(closure: Closure, is_hemmed: bool) -> Vec<String> {
         match closure {
             Closure::Lacing => "Open the eyelets with an awl, cut no more threads than needed, and set them from the outside.",
             Closure::Hooks => "Sew hooks and eyes on in turn, so that no edge pulls past the other.",
-            _ => "Work the buttonholes first; sew each button on through its hole, closed edge to edge.",
+            Closure::Buttons
+            | Closure::Zip
+            | Closure::InvisibleZip
+            | Closure::Elastic
+            | Closure::Wrap
+            | Closure::Ties => "Work the buttonholes first; sew each button on through its hole, closed edge to edge.",
         }
         .into(),
     );

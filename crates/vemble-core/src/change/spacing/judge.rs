@@ -35,10 +35,9 @@ impl Judge for SpacedFastenings<'_> {
         match &sums.places {
             Err(why) => {
                 let found = Found::Cannot { sums: sums.clone(), why: *why };
-                let fewer = match why {
-                    Unspaced::TooClose { most, .. } if self.change.how == Spaced::Evenly => Some(*most),
-                    _ => None,
-                };
+                let evenly = self.change.how == Spaced::Evenly;
+                let fewer = if let Unspaced::TooClose { most, .. } = why { Some(*most) } else { None };
+                let fewer = fewer.filter(|_| evenly);
                 all.push(finding(Rule::Spacing, Outcome::Stop, found).mended(|| {
                     fewer.map(|most| self.with(|change| (change.count, change.apart) = (Some(most), None)))
                 }));

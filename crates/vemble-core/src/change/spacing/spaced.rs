@@ -209,26 +209,24 @@ impl SpacedFastenings<'_> {
         if n > 0 && (pitch < closest || n >= i64::from(MOST)) {
             return too_close(pitch);
         }
+        let line = || match sums.line.ok_or(Unspaced::NoLine)? {
+            line if line <= first || line > lowest => Err(Unspaced::LineOutside(line)),
+            line => Ok(line),
+        };
         let exact = match change.how {
             Spaced::Evenly if n == 0 => vec![first],
             Spaced::Evenly | Spaced::Kept => even(first, lowest, n),
-            Spaced::OnTheLine | Spaced::Straddling => {
-                let line = sums.line.ok_or(Unspaced::NoLine)?;
-                if line <= first || line > lowest {
-                    return Err(Unspaced::LineOutside(line));
+            Spaced::OnTheLine => {
+                let line = line()?;
+                let above = gaps(line - first, pitch.max(closest));
+                match (line - first).fraction(1, above) {
+                    apart if apart < closest => return too_close(apart),
+                    _ => onward(first, line, lowest, above),
                 }
-                match change.how {
-                    Spaced::OnTheLine => {
-                        let above = gaps(line - first, pitch.max(closest));
-                        if (line - first).fraction(1, above) < closest {
-                            return too_close((line - first).fraction(1, above));
-                        }
-                        onward(first, line, lowest, above)
-                    }
-                    _ => {
-                        straddling(first, lowest, line, change.apart.map_or(pitch, |m| m.length).max(closest))
-                    }
-                }
+            }
+            Spaced::Straddling => {
+                let pitch = change.apart.map_or(pitch, |m| m.length);
+                straddling(first, lowest, line()?, pitch.max(closest))
             }
         };
         match exact.is_empty() {
