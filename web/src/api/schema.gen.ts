@@ -1913,20 +1913,12 @@ export interface components {
         LiningOpens: "at_hem" | "in_sleeve" | "at_facing" | "nowhere";
         /** @description How the lining is hemmed, where that is not as usual. */
         LiningWanted: {
-            /** @default null */
-            above: components["schemas"]["Measure"] | null;
-            /**
-             * @description What is too long is folded up; nothing is cut.
-             * @default false
-             */
-            folded_up: boolean;
-            /**
-             * @description It hangs free of the outer’s hem.
-             * @default false
-             */
-            free: boolean;
-            /** @default null */
-            slack: components["schemas"]["Measure"] | null;
+            above?: components["schemas"]["Measure"] | null;
+            /** @description What is too long is folded up; nothing is cut. */
+            folded_up?: boolean;
+            /** @description It hangs free of the outer’s hem. */
+            free?: boolean;
+            slack?: components["schemas"]["Measure"] | null;
         };
         /**
          * @description Which long edge is brought to a short one.
@@ -2033,6 +2025,21 @@ export interface components {
             why: components["schemas"]["Word"][];
             /** @description Which way out it was worn. */
             worn: components["schemas"]["Word"][];
+        };
+        /** @description A mark on an unrolled edge. */
+        MarkOnEdge: {
+            /**
+             * Format: double
+             * @description How far from the left end.
+             */
+            at_mm: number;
+            /** @description Which of the places where it can be marked. */
+            mark: number;
+            /**
+             * Format: double
+             * @description How far above the present fold.
+             */
+            up_mm: number;
         };
         /** @description A hem mark, read once and perhaps again. */
         MarkThere: {
@@ -2807,15 +2814,22 @@ export interface components {
             /** @description A length can be measured from the body. */
             has_landmarks: boolean;
             heel?: components["schemas"]["Figure"] | null;
+            /** @description Finished lengths in front, at the sides and behind, as they were typed. */
+            lengths?: components["schemas"]["Figure"][] | null;
             /** @description How its lining is hemmed, in words. */
             lining?: string | null;
+            longer_by?: components["schemas"]["Figure"] | null;
             /** @description Places where it can be marked, with the marks that are there. */
             marks: components["schemas"]["SolvedMark"][];
             /** @description The new hem cut through. */
             picture: components["schemas"]["Picture"];
             picture_now?: components["schemas"]["Picture"] | null;
+            /** @description Where it can be taken off. */
+            places: components["schemas"]["ShortenedAt"][];
             /** @description How it is best turned. */
             recommended: components["schemas"]["HemTurn"];
+            slit_height?: components["schemas"]["Figure"] | null;
+            slit_width?: components["schemas"]["Figure"] | null;
             /** @description How it is turned. */
             turn: components["schemas"]["HemTurn"];
             /** @description Its turns and what they come to. */
@@ -2885,6 +2899,11 @@ export interface components {
             name: string;
             /** @description What that takes off, in words, however it was measured; nothing where that is not known. */
             off?: string | null;
+            /**
+             * Format: int32
+             * @description How its reading grows with what is taken off: 1, or −1 where more is read for less.
+             */
+            per_off: number;
             side?: components["schemas"]["GarmentSide"] | null;
         };
         /** @description A place around an edge. */
@@ -3345,12 +3364,14 @@ export interface components {
              * @description Lowest and highest that is drawn.
              */
             from_mm: number;
+            /** @description Marks on it, as they were read. */
+            marks: components["schemas"]["MarkOnEdge"][];
             /**
              * Format: double
              * @description The raw edge of what is turned up now, hanging down.
              */
             raw_mm: number;
-            /** @description Seams that it crosses, each with its name and how far from the left end. */
+            /** @description Seams, facings and vents that it crosses, each with its name and how far from the left end. */
             seams: components["schemas"]["Crossing"][];
             /** @description The stitching that holds it. */
             stitching?: string | null;

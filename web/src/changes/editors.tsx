@@ -21,6 +21,20 @@ export interface Editing<K extends Kind> {
   complaint: (field: string) => Complaint | undefined;
   onChange: (change: Partial<InputOf<K>>) => void;
   onRemove: () => void;
+  /** What follows a dragging hand; nothing where nothing can be dragged. */
+  dragging?: Dragging;
+}
+
+/** What follows a dragging hand. */
+export interface Dragging {
+  /** The finest mark of the tape, in nm: what one nudge moves, and what a drag snaps to. */
+  mark: number;
+  /** A length at a mark, as a document holds it. */
+  onTape: (nm: number) => string;
+  /** The try-on as it would be; and, once the hand lets go, as it is. */
+  set: (tryOn: TryOn, done: boolean) => void;
+  /** What was dragged goes back to where it was. */
+  onLetGo: () => void;
 }
 
 /** What follows from a kind of change. */

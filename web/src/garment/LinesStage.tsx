@@ -15,7 +15,7 @@ import type {
   TryOn,
 } from "../api/client";
 import { ChangesBar } from "../changes/ChangesBar";
-import { editorOf, type ShowsOf } from "../changes/editors";
+import { editorOf, type Dragging, type ShowsOf } from "../changes/editors";
 import { PinTable } from "../changes/PinTable";
 import { SeamStrip } from "../changes/SeamStrip";
 import {
@@ -176,7 +176,18 @@ export function LinesStage(props: Props) {
             <Words>{words}</Words>
           </p>
         ))}
-        {!editor.pins && <Settings {...props} solved={solved} />}
+        {!editor.pins && (
+          <Settings
+            {...props}
+            solved={solved}
+            dragging={{
+              mark: solved?.mark_nm ?? 1e6,
+              onTape: (nm) => onTape(nm, tape),
+              set,
+              onLetGo,
+            }}
+          />
+        )}
         {others.length > 0 && (
           <p className="field-trouble" role="alert">
             {others.map((e) => `${e.found}. Expected ${e.expected}.`).join(" ")} The drawing shows the last
@@ -212,7 +223,7 @@ const isBeside = (fault: Complaint, tryOn: TryOn, key: ChangeKey) =>
   fault.path.startsWith(pathOf(tryOn, key)) && editorOf(kindOf(key)).ownFaults.test(fault.path);
 
 /** What is set for the change that is open, beside its pins. */
-function Settings({ garment, solved, problem, picked: key, whatIf }: SettingsProps) {
+function Settings({ garment, solved, problem, picked: key, whatIf, dragging }: SettingsProps & Drag) {
   const tryOn = whatIf.value;
   const state = stateOf(garment, tryOn);
   const { editor, shows } = changeIn(solved, key);
@@ -231,8 +242,13 @@ function Settings({ garment, solved, problem, picked: key, whatIf }: SettingsPro
       onRemove={() => {
         whatIf.change(withoutChange(tryOn, key));
       }}
+      {...(dragging && { dragging })}
     />
   );
+}
+
+interface Drag {
+  dragging?: Dragging;
 }
 
 type SettingsProps = Pick<Props, "garment" | "solved" | "problem" | "picked" | "whatIf">;

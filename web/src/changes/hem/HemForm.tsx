@@ -1,4 +1,4 @@
-import { Button, Select } from "antd";
+import { Button, Checkbox, Select } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
 import type { HemMark } from "../../api/client";
@@ -25,6 +25,18 @@ export function HemForm(props: Editing<"hem">) {
   return (
     <div className={styles["hem"]}>
       <p className="quiet">{shows.from}</p>
+      {shows.above && (
+        <p className={styles["result"]} role="status">
+          <strong className="figure">
+            <Words>{shows.above}</Words>
+          </strong>
+        </p>
+      )}
+      {shows.lining && (
+        <p>
+          Lining: <Words>{shows.lining}</Words>
+        </p>
+      )}
       {shows.edges.map((edge) => (
         <section key={edge.name} className={styles["edge"]}>
           {edge.name && <h3>{edge.name}</h3>}
@@ -45,7 +57,21 @@ export function HemForm(props: Editing<"hem">) {
           <p>
             <Words>{edge.measured}</Words>
           </p>
-          <UnrolledHem edge={edge.unrolled} name={`The edge laid flat: ${edge.off}`} />
+          <UnrolledHem
+            edge={edge.unrolled}
+            name={`The edge laid flat: ${edge.off}`}
+            marks={shows.marks}
+            onMark={(mark, nm, done) => {
+              props.dragging?.set(moved(props, mark, nm), done);
+            }}
+            step={props.dragging?.mark ?? 0}
+            onLetGo={() => props.dragging?.onLetGo()}
+          />
+          {edge.facing && (
+            <p>
+              <Words>{edge.facing}</Words>
+            </p>
+          )}
         </section>
       ))}
       {shows.edges.length > 0 && (
@@ -75,9 +101,28 @@ export function HemForm(props: Editing<"hem">) {
       <Marks {...props} />
       <Wanted {...props} />
       <Turned {...props} />
-      {(input.off ?? input.from_body ?? input.turn) && <Button onClick={onRemove}>As the marks say</Button>}
+      <SlitAndLining {...props} />
+      {(input.off ?? input.from_body ?? input.turn ?? input.lengths ?? input.slit) && (
+        <Button onClick={onRemove}>As the marks say</Button>
+      )}
     </div>
   );
+}
+
+/** The try-on with a mark read as if so much more was taken off there: what counts of it, the upright reading or the only one. */
+function moved({ input, shows, tryOn, dragging }: Editing<"hem">, mark: number, nm: number) {
+  const place = shows?.marks[mark];
+  const read = place?.again ?? place?.amount;
+  if (!place || !read || !dragging) return tryOn;
+  const at = { edge: input.hem, around: place.around, side: place.side ?? null };
+  const there = markAt(tryOn, at);
+  if (!there) return tryOn;
+  const snapped = Math.round((read.nm + place.per_off * nm) / dragging.mark) * dragging.mark;
+  const amount = dragging.onTape(Math.max(snapped, 0));
+  const { how } = there;
+  return place.again
+    ? withMark(tryOn, at, { how, amount: there.amount, again: amount })
+    : withMark(tryOn, at, { how, amount });
 }
 
 /** Marks around it, as they were read. */
@@ -166,6 +211,8 @@ type Landmark = NonNullable<Editing<"hem">["input"]["from_body"]>["landmark"];
 type Shape = NonNullable<Editing<"hem">["input"]["shape"]>;
 type Turn = NonNullable<Editing<"hem">["input"]["turn"]>;
 type Cutting = NonNullable<Editing<"hem">["input"]["cutting"]>;
+type Place = NonNullable<Editing<"hem">["input"]["shortened_at"]>;
+type SlitAt = NonNullable<Editing<"hem">["input"]["slit"]>["at"];
 
 /** How much, where it is not left to the marks; and in what shape. */
 function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
@@ -224,7 +271,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
             <>
               <LengthField
                 label="How far above it"
-                shown={shows.above?.text ?? ""}
+                shown={shows.above_landmark?.text ?? ""}
                 onRead={(above) => {
                   onChange({ from_body: { ...body, above } });
                 }}
@@ -255,7 +302,60 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
             onChange({ shape: shape === USUAL ? null : shape });
           }}
         />
+        {input.shape === "shaped" &&
+          (["front", "side", "back"] as const).map((place, index) => (
+            <LengthField
+              key={place}
+              label={`Finished length, ${place}`}
+              shown={shows?.lengths?.[index]?.text ?? input.lengths?.[place] ?? ""}
+              placeholder={place}
+              complaint={complaint(`lengths.${place}`)}
+              onRead={(length) => {
+                const { front = length, side = length, back = length } = input.lengths ?? {};
+                onChange({ lengths: { front, side, back, [place]: length } });
+              }}
+            />
+          ))}
       </div>
+      <div>
+        <span className={changes["label"]}>left longer, for washing</span>
+        <LengthField
+          label="Left so much longer"
+          shown={shows?.longer_by?.text ?? ""}
+          placeholder="no longer"
+          complaint={complaint("longer_by")}
+          onRead={(longer) => {
+            onChange({ longer_by: longer });
+          }}
+          onEmpty={() => {
+            onChange({ longer_by: null });
+          }}
+        />
+      </div>
+      <div>
+        <span className={changes["label"]}>taken off</span>
+        <Select<Place>
+          aria-label="Where it is taken off"
+          options={words
+            .options<Place>("shortened_at")
+            .filter(({ value }) => shows?.places.includes(value) ?? true)}
+          value={input.shortened_at ?? "edge"}
+          popupMatchSelectWidth={false}
+          onChange={(place) => {
+            onChange({ shortened_at: place });
+          }}
+        />
+      </div>
+      {input.hem === "body" && (
+        <Checkbox
+          checked={input.over_petticoat ?? false}
+          onChange={({ target }) => {
+            onChange({ over_petticoat: target.checked });
+          }}
+        >
+          worn over a petticoat or a hoop
+        </Checkbox>
+      )}
       <SidesSetting
         sides={input.sides ?? null}
         onChange={(sides) => {
@@ -319,6 +419,102 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
           }}
         />
       </div>
+    </div>
+  );
+}
+
+/** A slit that is new, and the lining's own hem. */
+function SlitAndLining({ input, shows, garment, complaint, onChange }: Editing<"hem">) {
+  const words = useWords();
+  if (!shows) return null;
+  const { slit } = input;
+  const lining = input.lining ?? {};
+  const isLined = garment.found?.lined === "fully" || garment.found?.lined === "partly";
+  return (
+    <div className={changes["line-settings"]}>
+      {input.hem === "body" && (
+        <div>
+          <span className={changes["label"]}>new slit</span>
+          <Select<SlitAt | typeof USUAL>
+            aria-label="Where a new slit is"
+            options={[{ value: USUAL, label: "none" }, ...words.options<SlitAt>("slit_at")]}
+            value={slit?.at ?? USUAL}
+            popupMatchSelectWidth={false}
+            onChange={(at) => {
+              onChange({ slit: at === USUAL ? null : { height: "18 cm", ...slit, at } });
+            }}
+          />
+          {slit && (
+            <>
+              <LengthField
+                label="How high the slit goes"
+                shown={shows.slit_height?.text ?? slit.height}
+                complaint={complaint("slit.height")}
+                onRead={(height) => {
+                  onChange({ slit: { ...slit, height } });
+                }}
+              />
+              <span className="quiet">up from the new edge, wide there</span>
+              <LengthField
+                label="How wide the slit opens at the edge"
+                shown={shows.slit_width?.text ?? ""}
+                placeholder="a cut"
+                complaint={complaint("slit.width")}
+                onRead={(width) => {
+                  onChange({ slit: { ...slit, width } });
+                }}
+                onEmpty={() => {
+                  onChange({ slit: { ...slit, width: null } });
+                }}
+              />
+            </>
+          )}
+        </div>
+      )}
+      {isLined && (
+        <div>
+          <span className={changes["label"]}>lining above the outer</span>
+          <LengthField
+            label="How far above the outer’s fold the lining ends"
+            shown={lining.above ?? ""}
+            placeholder="as usual"
+            onRead={(above) => {
+              onChange({ lining: { ...lining, above } });
+            }}
+            onEmpty={() => {
+              onChange({ lining: { ...lining, above: null } });
+            }}
+          />
+          <span className="quiet">slack</span>
+          <LengthField
+            label="How much slack the lining has"
+            shown={lining.slack ?? ""}
+            placeholder="as usual"
+            onRead={(slack) => {
+              onChange({ lining: { ...lining, slack } });
+            }}
+            onEmpty={() => {
+              onChange({ lining: { ...lining, slack: null } });
+            }}
+          />
+          <Checkbox
+            checked={lining.free ?? false}
+            onChange={({ target }) => {
+              onChange({ lining: { ...lining, free: target.checked } });
+            }}
+          >
+            hangs free
+          </Checkbox>
+          <Checkbox
+            checked={lining.folded_up ?? false}
+            onChange={({ target }) => {
+              onChange({ lining: { ...lining, folded_up: target.checked } });
+            }}
+          >
+            folded up, not cut
+          </Checkbox>
+        </div>
+      )}
     </div>
   );
 }

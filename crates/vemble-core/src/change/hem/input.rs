@@ -82,6 +82,18 @@ choice! {
     }
 }
 
+impl ShortenedAt {
+    /// This garment has a seam there that the length above `hem` can be taken off at.
+    pub fn is_there(self, garment: &Garment, hem: HemEdge) -> bool {
+        let is_sleeve = hem == HemEdge::Sleeve;
+        match self {
+            Self::Edge => true,
+            Self::Waist => !is_sleeve && garment.level(Level::Waist).is_some(),
+            Self::Cap => is_sleeve,
+        }
+    }
+}
+
 choice! {
     /// Where a slit is.
     SlitAt {
@@ -122,17 +134,19 @@ pub struct Lengths {
 
 /// How the lining is hemmed, where that is not as usual.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields, default)]
+#[serde(deny_unknown_fields)]
 pub struct LiningWanted {
     /// Its fold above the outer’s.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub above: Option<Measure>,
     /// What it has to spare along its length.
-    #[serde(skip_serializing_if = "Option::is_none")]
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub slack: Option<Measure>,
     /// It hangs free of the outer’s hem.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub free: bool,
     /// What is too long is folded up; nothing is cut.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub folded_up: bool,
 }
 

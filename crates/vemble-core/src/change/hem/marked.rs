@@ -206,8 +206,9 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
             return Some((field.into(), Wrong::NotOfASleeve));
         }
     }
-    if let Some(wrong) = wrong_place(on.garment, change) {
-        return Some(wrong);
+    if !change.shortened_at.is_there(on.garment, change.hem) {
+        let what = change.shortened_at.name();
+        return Some(("shortened_at".into(), Wrong::NoSeamThere { what }));
     }
     for (field, wanted) in
         change.lengths.iter().flat_map(|l| [("front", l.front), ("side", l.side), ("back", l.back)])
@@ -227,18 +228,6 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
     let clearance = change.clearance.filter(|clearance| clearance.length.cm() >= hangs_at);
     clearance
         .map(|found| ("clearance".into(), Wrong::AboveTheBody { found, height: Length::from_cm(hangs_at) }))
-}
-
-/// A length is taken off where the garment has a seam for it.
-fn wrong_place(garment: &Garment, change: &HemChange) -> Option<(String, Wrong)> {
-    let is_sleeve = change.hem == HemEdge::Sleeve;
-    let is_there = match change.shortened_at {
-        ShortenedAt::Edge => true,
-        ShortenedAt::Waist => !is_sleeve && garment.level(Level::Waist).is_some(),
-        ShortenedAt::Cap => is_sleeve,
-    };
-    let what = change.shortened_at.name();
-    (!is_there).then(|| ("shortened_at".into(), Wrong::NoSeamThere { what }))
 }
 
 /// A slit ends below the waist, and is no wider than it is high.

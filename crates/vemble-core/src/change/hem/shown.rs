@@ -1,13 +1,14 @@
 //! A hem in figures, words and drawings.
 
 use super::card::{fold_and_cut, measured_from, place_words};
+use super::input::ShortenedAt;
 use super::judge::HemSums;
 use super::marked::OffFrom;
 use super::told::{balance, off_words, turns_words};
 use super::{AlteredHem, Regime};
 use crate::figure::{Picture, turn_up_picture};
-use crate::fitting::{Around, GarmentSide};
-use crate::garment::{HemEdge, HemTurn};
+use crate::fitting::{Around, GarmentSide, HemHow};
+use crate::garment::{Garment, HemEdge, HemTurn, Opening, Seam};
 use crate::judge::Subject;
 use crate::length::{Figure, Length, Tape};
 use crate::shown::{Show, Shown};
@@ -39,6 +40,20 @@ pub struct SolvedHem {
     /// How far above a place of the body it is to be.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub above_landmark: Option<Figure>,
+    /// Finished lengths in front, at the sides and behind, as they were typed.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lengths: Option<[Figure; 3]>,
+    /// How much longer it is left.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub longer_by: Option<Figure>,
+    /// How high the new slit goes, and how wide it opens.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub slit_height: Option<Figure>,
+    /// How wide the new slit opens.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub slit_width: Option<Figure>,
+    /// Where it can be taken off.
+    pub places: Vec<ShortenedAt>,
     /// How high the heels are.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub heel: Option<Figure>,
@@ -77,6 +92,8 @@ pub struct SolvedMark {
     /// What that takes off, in words, however it was measured; nothing where that is not known.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub off: Option<String>,
+    /// How its reading grows with what is taken off: 1, or −1 where more is read for less.
+    pub per_off: i8,
 }
 
 /// One closed edge, as it is shown.
@@ -131,8 +148,21 @@ pub struct Unrolled {
     pub stitching: Option<String>,
     /// The raw edge of what is turned up now, hanging down.
     pub raw_mm: f64,
-    /// Seams that it crosses, each with its name and how far from the left end.
+    /// Seams, facings and vents that it crosses, each with its name and how far from the left end.
     pub seams: Vec<Crossing>,
+    /// Marks on it, as they were read.
+    pub marks: Vec<MarkOnEdge>,
+}
+
+/// A mark on an unrolled edge.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct MarkOnEdge {
+    /// Which of the places where it can be marked.
+    pub mark: usize,
+    /// How far from the left end.
+    pub at_mm: f64,
+    /// How far above the present fold.
+    pub up_mm: f64,
 }
 
 /// A seam or a middle that an unrolled edge crosses.
@@ -174,6 +204,7 @@ impl Show for AlteredHem<'_> {
             }
             (OffFrom::Marks, None) => "by the marks".into(),
         };
+        let places = ShortenedAt::ALL.iter().filter(|at| at.is_there(subject.garment, self.key()));
         SolvedHem {
             from,
             edges: all
@@ -189,6 +220,11 @@ impl Show for AlteredHem<'_> {
             typed: self.change.off.map(|m| tape.figure(m.length)),
             clearance: self.change.clearance.map(|m| tape.figure(m.length)),
             above_landmark: self.change.from_body.map(|f| tape.figure(f.above.length)),
+            lengths: self.change.lengths.map(|l| [l.front, l.side, l.back].map(|m| tape.figure(m.length))),
+            longer_by: self.change.longer_by.map(|m| tape.figure(m.length)),
+            slit_height: self.change.slit.map(|slit| tape.figure(slit.height.length)),
+            slit_width: self.change.slit.and_then(|slit| slit.width).map(|m| tape.figure(m.length)),
+            places: places.copied().collect(),
             heel: self.change.from_body.and_then(|f| f.heel).map(|m| tape.figure(m.length)),
             turn,
             recommended: first.map_or(turn, |sums| sums.recommended.0),
@@ -247,6 +283,7 @@ impl AlteredHem<'_> {
             amount: there.map(|mark| tape.figure(mark.amount.length)),
             again: there.and_then(|mark| mark.again).map(|again| tape.figure(again.length)),
             off: there.and_then(|mark| self.off_of(mark)).map(|off| off_words(to.tape.round(off), to)),
+            per_off: if there.is_some_and(|mark| mark.how != HemHow::TurnUp) { -1 } else { 1 },
         }
     }
 
@@ -289,11 +326,18 @@ impl AlteredHem<'_> {
             facing: self.facing(subject, sums, ring).map(|facing| facing.words(to)),
             girth: girth.map(|girth| to.tape.figure(girth)),
             places: places.collect(),
-            unrolled: self.unrolled(sums, ring, width, to.tape),
+            unrolled: self.unrolled(subject.garment, sums, ring, width, to.tape),
         }
     }
 
-    fn unrolled(&self, sums: &HemSums, ring: &super::Ring, width: Length, tape: Tape) -> Unrolled {
+    fn unrolled(
+        &self,
+        garment: &Garment,
+        sums: &HemSums,
+        ring: &super::Ring,
+        width: Length,
+        tape: Tape,
+    ) -> Unrolled {
         let width_mm = width.cm() * 10.0;
         // The front lies in the middle: it begins at the back.
         let place = |part: f64| ((part + 0.5).rem_euclid(1.0)) * width_mm;
@@ -317,13 +361,19 @@ impl AlteredHem<'_> {
             Some(kept) => line(&|off| kept.stitch[0] + off.fraction(1, 2)),
             None => line(&|off| off),
         };
-        let mut seams: Vec<Crossing> = match self.is_pair() {
-            true => vec![("back", 0.5), ("outside", 0.25), ("front", 0.0), ("inside", 0.75)],
-            false => vec![("back", 0.5), ("left side", 0.25), ("front", 0.0), ("right side", 0.75)],
-        }
-        .into_iter()
-        .map(|(name, part)| Crossing { name: name.into(), at_mm: place(part) })
-        .collect();
+        let mut seams: Vec<Crossing> = self
+            .crossed(garment)
+            .into_iter()
+            .map(|(name, part)| Crossing { name: name.into(), at_mm: place(part) })
+            .collect();
+        let there = |(mark, (around, side)): (usize, (Around, Option<GarmentSide>))| {
+            let is_here = ring.side.is_none() || sums.side.is_none() || side == ring.side;
+            let read =
+                self.marks.iter().find(|m| m.around == around && m.side == side).filter(|_| is_here)?;
+            let part = super::Place::of(around, side.filter(|_| !self.is_pair()), Length::ZERO).part;
+            Some(MarkOnEdge { mark, at_mm: place(part), up_mm: self.off_of(read)?.cm() * 10.0 })
+        };
+        let marks = self.markable().enumerate().filter_map(there).collect();
         seams.sort_by(|a, b| a.at_mm.total_cmp(&b.at_mm));
         let raw = -tape.round(sums.turn_up).cm() * 10.0;
         let lowest = (least - sums.allowance).min(Length::ZERO).cm() * 10.0;
@@ -336,6 +386,31 @@ impl AlteredHem<'_> {
             stitching,
             raw_mm: raw,
             seams,
+            marks,
         }
+    }
+
+    /// What the edge crosses, from the front over the left, in parts of the way round.
+    fn crossed(&self, garment: &Garment) -> Vec<(&'static str, f64)> {
+        if self.is_pair() {
+            return vec![("back", 0.5), ("outside", 0.25), ("front", 0.0), ("inside", 0.75)];
+        }
+        let opens = |at: Opening| garment.closures.iter().any(|c| c.at == at);
+        let front = if opens(Opening::CentreFront) { "front edges" } else { "front" };
+        let vent = self.facts.is_some_and(|facts| facts.vent.is_some());
+        let mut all = vec![
+            (if vent { "back, vent" } else { "back" }, 0.5),
+            ("left side", 0.25),
+            (front, 0.0),
+            ("right side", 0.75),
+        ];
+        let has = |seams: [Seam; 2]| seams.into_iter().any(|seam| garment.seam(seam).is_some());
+        if has([Seam::PrincessFront, Seam::PanelFront]) {
+            all.extend([("panel", 0.125), ("panel", 0.875)]);
+        }
+        if has([Seam::PrincessBack, Seam::PanelBack]) {
+            all.extend([("panel", 0.375), ("panel", 0.625)]);
+        }
+        all
     }
 }
