@@ -76,6 +76,15 @@ fn whole(garment: &Garment) -> Place {
             vec![choice("/found/edge", found.edge, choices(SpecialEdge::ALL, SpecialEdge::name))],
         ),
         question(
+            "whole.lined",
+            "Is it lined?",
+            "A lining is opened first, and goes back last.",
+            found.lined.is_some(),
+            vec![choice("/found/lined", found.lined, choices(Lined::ALL, Lined::name))],
+        ),
+    ];
+    if !garment.has_legs() && garment.level(Level::Hem).is_some() {
+        questions.push(question(
             "whole.on_the_bias",
             "Is it cut on the bias, or in a circle?",
             "Such an edge drops while it hangs: it hangs for a day before it is marked.",
@@ -85,15 +94,8 @@ fn whole(garment: &Garment) -> Place {
                 label: String::new(),
                 value: found.on_the_bias,
             }],
-        ),
-        question(
-            "whole.lined",
-            "Is it lined?",
-            "A lining is opened first, and goes back last.",
-            found.lined.is_some(),
-            vec![choice("/found/lined", found.lined, choices(Lined::ALL, Lined::name))],
-        ),
-    ];
+        ));
+    }
     if matches!(found.lined, Some(Lined::Partly | Lined::Fully)) {
         questions.push(question(
             "whole.lining_opens",

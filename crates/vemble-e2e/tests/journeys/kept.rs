@@ -1,6 +1,6 @@
 //! What is kept exactly, wherever and on whichever tape it was entered: ticks, ends, sides, and the way back.
 
-use crate::{HEM, STORED, open_the_corduroys};
+use crate::{HEM, HEM_NOW, STORED, open_the_corduroys};
 use serde_json::{Value, json};
 use vemble_e2e::Journey;
 
@@ -105,7 +105,7 @@ async fn out_of_reach_on_both_sides_is_taken_back_step_by_step() {
 async fn left_and_right_of_a_measurement_are_what_was_measured() {
     let journey = Journey::begin(1280, 900).await;
     open_the_corduroys(&journey).await;
-    journey.until_text(HEM, "41.2 cm").await;
+    journey.until_text(HEM, HEM_NOW).await;
     journey.click_words("Bram Castellane").await;
     journey.click_words("inches").await;
     journey.click_words("all").await;

@@ -32,11 +32,6 @@ export function HemForm(props: Editing<"hem">) {
           </strong>
         </p>
       )}
-      {shows.lining && (
-        <p>
-          Lining: <Words>{shows.lining}</Words>
-        </p>
-      )}
       {shows.edges.map((edge) => (
         <section key={edge.name} className={styles["edge"]}>
           {edge.name && <h3>{edge.name}</h3>}
@@ -97,6 +92,11 @@ export function HemForm(props: Editing<"hem">) {
             </figure>
           </div>
         </>
+      )}
+      {shows.lining && (
+        <p>
+          Lining: <Words>{shows.lining}</Words>
+        </p>
       )}
       <Marks {...props} />
       <Wanted {...props} />
@@ -322,7 +322,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
         <LengthField
           label="Left so much longer"
           shown={shows?.longer_by?.text ?? ""}
-          placeholder="no longer"
+          placeholder="none"
           complaint={complaint("longer_by")}
           onRead={(longer) => {
             onChange({ longer_by: longer });
@@ -333,7 +333,7 @@ function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
         />
       </div>
       <div>
-        <span className={changes["label"]}>taken off</span>
+        <span className={changes["label"]}>shortened</span>
         <Select<Place>
           aria-label="Where it is taken off"
           options={words

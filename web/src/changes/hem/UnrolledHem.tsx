@@ -26,10 +26,11 @@ export function UnrolledHem({ edge, name, marks, step, onMark, onLetGo }: Props)
   const stretch = (width * 0.3) / height;
   const y = (up: number) => (to - up) * stretch;
   const letters = width * 0.032;
+  const margin = width * 0.02;
   return (
     <svg
       className={styles["unrolled"]}
-      viewBox={`-8 ${-1.7 * letters} ${width + 16} ${height * stretch + 2 * letters}`}
+      viewBox={`${-margin} ${-1.7 * letters} ${width + 2 * margin} ${height * stretch + 2 * letters}`}
       role="group"
       aria-labelledby={title}
     >
@@ -55,7 +56,7 @@ export function UnrolledHem({ edge, name, marks, step, onMark, onLetGo }: Props)
         {edge.stitching && (
           <path className={styles["stitching"]} vectorEffect="non-scaling-stroke" d={edge.stitching} />
         )}
-        <path className={styles["fold"]} vectorEffect="non-scaling-stroke" d={edge.fold} />
+        <path className={styles["fold"]} data-line="new" vectorEffect="non-scaling-stroke" d={edge.fold} />
       </g>
       {step > 0 &&
         edge.marks.map((there) => (

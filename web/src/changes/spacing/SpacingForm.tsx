@@ -108,12 +108,12 @@ export function SpacingForm({ input, shows, complaint, onChange, onRemove }: Edi
                 }}
               />
             </div>
-            {field("apart", "or about so far apart", "by number")}
+            {field("apart", "or about so far apart", "any")}
           </>
         )}
         {(how === "on_the_line" || how === "straddling") &&
           field("line", "line of the body, below the top", "by its levels")}
-        {input.edge && <Button onClick={onRemove}>Space nothing</Button>}
+        {input.edge && <Button onClick={onRemove}>Leave them as they are</Button>}
       </div>
     </div>
   );

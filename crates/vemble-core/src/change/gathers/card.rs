@@ -18,9 +18,10 @@ impl HasCard for GatheredEdge<'_> {
         let key = ChangeKey::Gathers(self.key());
         let pleats =
             pleats_words(&sums, &to).map_or_else(String::new, |words| format!(" {}.", capital(&words)));
+        let along = if sums.how == GatherHow::Gathers { "each edge" } else { "the long edge" };
         let mut blocks = vec![
             Block::Text(format!("{}.{pleats}", capital(&excess_words(&sums, &to)))),
-            Block::Note(format!("Figures in {}, along each edge from its beginning.", of.tape.unit_word())),
+            Block::Note(format!("Figures in {}, along {along} from its beginning.", of.tape.unit_word())),
             Block::Table(table(of, &sums)),
             Block::Steps(steps(sums.how)),
         ];

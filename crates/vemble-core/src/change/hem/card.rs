@@ -32,7 +32,7 @@ impl HasCard for AlteredHem<'_> {
             None => {
                 let sums = self.sums(of.subject);
                 let first = sums.first()?;
-                blocks.extend(self.turned_up(of, &sums, first, &to));
+                blocks.extend(self.turned_up(of, &sums, &to));
                 blocks.extend(slit(self, of, first.off[1], &to));
                 blocks.extend(lining(self, of, first.off[1], &to));
                 let both = match (self.key(), self.sides_agree()) {
@@ -51,20 +51,27 @@ impl HasCard for AlteredHem<'_> {
 }
 
 impl AlteredHem<'_> {
-    fn turned_up(&self, of: &CardOf<'_>, sums: &[HemSums], first: &HemSums, to: &Teller<'_>) -> Vec<Block> {
-        let turned = match turns_words(first, to) {
-            turns if turns.is_empty() => capital(first.turn.name()),
-            turns => format!("Turned as {}: {turns}", first.turn.name()),
-        };
-        let mut blocks = vec![Block::Text(format!("{turned}. {}", measured_from(first, of.tape)))];
+    /// Where it is folded and cut, and how: once for both where they are the same, else each by itself, since whatever follows may differ too.
+    fn turned_up(&self, of: &CardOf<'_>, sums: &[HemSums], to: &Teller<'_>) -> Vec<Block> {
+        let mut blocks = Vec::new();
         if let Some(longer) = self.change.longer_by {
             let longer = to.show(longer.length);
             blocks.push(Block::Note(format!("All of it {longer} longer than marked: washing takes that.")));
+        }
+        blocks.extend(of.inside_out());
+        let mut first = self.done_first(of, to.garment);
+        if sums.len() > 1 && !first.is_empty() {
+            blocks.push(Block::Steps(std::mem::take(&mut first)));
         }
         for (sums, ring) in sums.iter().zip(&self.rings) {
             if let Some(side) = sums.side {
                 blocks.push(Block::Heading(capital(side.name())));
             }
+            let turned = match turns_words(sums, to) {
+                turns if turns.is_empty() => capital(sums.turn.name()),
+                turns => format!("Turned as {}: {turns}", sums.turn.name()),
+            };
+            blocks.push(Block::Text(format!("{turned}. {}", measured_from(sums, of.tape))));
             blocks.push(Block::Table(table(of, sums, ring, to)));
             blocks.push(Block::Note(capital(&if sums.kept.is_some() {
                 off_words(sums.off[1], to)
@@ -73,16 +80,19 @@ impl AlteredHem<'_> {
             })));
             let facing = self.facing(of.subject, sums, ring);
             blocks.extend(facing.map(|facing| Block::Line(facing.words(to))));
+            first.extend(steps(self, sums, to));
+            blocks.push(Block::Steps(std::mem::take(&mut first)));
         }
-        blocks.extend(of.inside_out());
-        let seams = self.seams_that_move(of.subject).into_iter();
-        let first_sewn = seams.map(|(seam, _)| {
-            let name = ChangeKey::Seam(seam).name(of.subject.garment);
+        blocks
+    }
+
+    /// What is done before it is turned up: seams across it are sewn, and what drops or is carried is marked in another way.
+    fn done_first(&self, of: &CardOf<'_>, garment: &Garment) -> Vec<String> {
+        let seams = self.seams_that_move(of.subject).into_iter().map(|(seam, _)| {
+            let name = ChangeKey::Seam(seam).name(garment);
             format!("Sew the {name} first: the hem goes across it, and its allowance mirrors the new line.")
         });
-        let marked = self.marked_otherwise(to.garment);
-        blocks.push(Block::Steps(first_sewn.chain(marked).chain(steps(self, first, to)).collect()));
-        blocks
+        seams.chain(self.marked_otherwise(garment)).collect()
     }
 
     /// How it is marked where it drops or is carried.

@@ -390,7 +390,7 @@ impl AlteredHem<'_> {
         }
     }
 
-    /// What the edge crosses, from the front over the left, in parts of the way round.
+    /// What the edge crosses, in parts of the way round, from the front over the left; panel seams have no room for a name.
     fn crossed(&self, garment: &Garment) -> Vec<(&'static str, f64)> {
         if self.is_pair() {
             return vec![("back", 0.5), ("outside", 0.25), ("front", 0.0), ("inside", 0.75)];
@@ -406,10 +406,10 @@ impl AlteredHem<'_> {
         ];
         let has = |seams: [Seam; 2]| seams.into_iter().any(|seam| garment.seam(seam).is_some());
         if has([Seam::PrincessFront, Seam::PanelFront]) {
-            all.extend([("panel", 0.125), ("panel", 0.875)]);
+            all.extend([("", 0.125), ("", 0.875)]);
         }
         if has([Seam::PrincessBack, Seam::PanelBack]) {
-            all.extend([("panel", 0.375), ("panel", 0.625)]);
+            all.extend([("", 0.375), ("", 0.625)]);
         }
         all
     }

@@ -681,3 +681,41 @@ fn what_drops_or_is_carried_is_marked_in_another_way() {
         assert!(!result.checks.is_empty(), "{landmark:?}");
     }
 }
+
+proptest! {
+    /// Where left and right differ, whatever the card says of either is of that one: its turns, from where it is measured, and its steps.
+    #[test]
+    fn each_of_two_that_differ_is_told_by_itself(left in -30_i64..120, right in -30_i64..120, turn_up in 0_i64..50, worn: bool) {
+        let mut trousers = round(Kind::Trousers);
+        let turn_up = format!("{turn_up} mm");
+        trousers.hems = vec![facts(HemEdge::Leg, HemTurn::Double, &turn_up, "10 mm")];
+        trousers.found.edge = worn.then_some(SpecialEdge::Worn);
+        let of = |left: i64, right: i64| {
+            let marks = [(LEFT, left), (RIGHT, right)].map(|(side, off)| {
+                let how = if off < 0 { HemHow::LetDown } else { HemHow::TurnUp };
+                mark(off.unsigned_abs().into(), HemEdge::Leg, side, Around::Side, how, &format!("{} mm", off.abs()))
+            });
+            let each = HemChange { sides: Some(SidePolicy::KeepEach), ..HemChange::of(HemEdge::Leg) };
+            let result = solved(&trousers, marked(marks.into(), vec![each]));
+            result.cards.into_iter().find(|card| card.key == ChangeKey::Hem(HemEdge::Leg))
+        };
+        let text = |card: &crate::card::Card, from: &str, to: &str| {
+            let blocks: Vec<String> = card.blocks.iter().map(|b| format!("{b:?}")).collect();
+            let at = |name: &str| blocks.iter().position(|b| b.starts_with(&format!("Heading({name:?}")));
+            let begins = at(from).map_or(0, |n| n + 1);
+            let ends = [at(to), at("Know first"), at("Afterwards it should measure")].into_iter().flatten().filter(|n| *n >= begins).min();
+            blocks[begins..ends.unwrap_or(blocks.len())].join("\n")
+        };
+        // What ticks its only row is known by its side.
+        let rows = |text: String| {
+            let at = text.find("at: [").unwrap_or_default();
+            let end = text[at..].find("], is_chalked").map_or(at, |n| at + n);
+            format!("{}{}", &text[..at], &text[end..])
+        };
+        if let (Some(both), Some(one), Some(other)) = (of(left, right), of(left, left), of(right, right)) {
+            prop_assume!(left != right);
+            prop_assert_eq!(rows(text(&both, "Left", "Right")), rows(text(&one, "", "Left")));
+            prop_assert_eq!(rows(text(&both, "Right", "Left")), rows(text(&other, "", "Left")));
+        }
+    }
+}

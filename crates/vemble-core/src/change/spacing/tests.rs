@@ -108,7 +108,7 @@ fn a_front_that_gapes_at_the_bust_gets_a_button_there() {
     let result = shirt.solved(trying(vec![few]), Tape::Cm);
     let check = result.check("Buttons, centre front at the bust");
     assert_eq!(check.outcome, Outcome::Caution);
-    assert!(check.figures.starts_with("the bust line lies 21.0 below the top"), "{}", check.figures);
+    assert!(check.figures.starts_with("the bust line lies 21.0 cm below the top"), "{}", check.figures);
     let mended = shirt.solved(trying(check.mend.clone()), Tape::Cm);
     assert!(spaced(&mended).contains(&210.0), "{:?}", spaced(&mended));
     assert_eq!(mended.check("Buttons, centre front at the bust").outcome, Outcome::Passes);

@@ -4,12 +4,13 @@ use super::judge::Found;
 use super::spaced::{SpacingSums, Unspaced};
 use crate::garment::Closure;
 use crate::judge::{FindingKey, Outcome};
+use crate::length::Length;
 use crate::told::{Said, Tell, Teller, capital};
 
 /// `54.0 − 1.5 for the first − 8.0 for the last = 44.5 cm`, with what the hem takes off said first.
 pub(super) fn run_words(sums: &SpacingSums, to: &Teller<'_>) -> String {
     let hem = match sums.off {
-        off if off == crate::length::Length::ZERO => String::new(),
+        off if off == Length::ZERO => String::new(),
         off if off.is_negative() => format!(" + {} let down", to.bare(-off)),
         off => format!(" − {} off at the hem", to.bare(off)),
     };
@@ -65,11 +66,11 @@ impl Tell for Found {
                 .mended(outcome, || "Let the last stand nearer to the end, or space them evenly.")
             }
             Self::Gapes { line, nearest } => {
-                let figures = format!(
-                    "the bust line lies {} below the top, the nearest {} from it",
-                    to.bare(*line),
-                    to.show(*nearest)
-                );
+                let near = match *nearest {
+                    Length::ZERO => "one of them on it".into(),
+                    nearest => format!("the nearest {} from it", to.show(nearest)),
+                };
+                let figures = format!("the bust line lies {} below the top, {near}", to.show(*line));
                 let reason = match outcome {
                     Outcome::Passes => "A button so near holds it closed where it is drawn tightest.",
                     Outcome::Caution | Outcome::Stop => {
