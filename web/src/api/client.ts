@@ -24,6 +24,7 @@ export type WayToMeasure = Schemas["WayToMeasure"];
 export type SolvedElastic = Schemas["SolvedElastic"];
 export type SolvedMark = Schemas["SolvedMark"];
 export type MarkOnEdge = Schemas["MarkOnEdge"];
+export type HemFigure = Schemas["HemFigure"];
 export type SpacedEdge = Schemas["SpacedEdge"];
 export type SolvedGathers = Schemas["SolvedGathers"];
 export type Version = Schemas["Version"];

@@ -802,6 +802,23 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What a line across the figure is.
+         * @enum {string}
+         */
+        Across: "floor" | "place" | "now" | "new";
+        /** @description A line across the figure. */
+        AcrossLine: {
+            /** @description What it is. */
+            is: components["schemas"]["Across"];
+            /** @description Its name, with how high above the floor it is where that is known. */
+            name: string;
+            /**
+             * Format: double
+             * @description Where it lies, in millimetres down from the top of the head.
+             */
+            y_mm: number;
+        };
         /** @description A part that could be added to this garment. */
         Addition: {
             /** @description The list it is added to. */
@@ -1707,6 +1724,17 @@ export interface components {
             turn_up: components["schemas"]["Measure"];
             vent?: components["schemas"]["Measure"] | null;
             visible?: components["schemas"]["Measure"] | null;
+        };
+        /** @description The figure below the waist, in millimetres. */
+        HemFigure: {
+            /** @description The body, and under its feet the shoes. */
+            body: string[];
+            /** @description Lines across it, from the top down. */
+            lines: components["schemas"]["AcrossLine"][];
+            /** @description The shoes. */
+            shoes: string;
+            /** @description What is seen of it: left, top, width and height. */
+            view: number[];
         };
         /**
          * @description How a hem mark was measured.
@@ -2809,6 +2837,7 @@ export interface components {
             clearance?: components["schemas"]["Figure"] | null;
             /** @description Its edges: one, or both legs or sleeves. */
             edges: components["schemas"]["SolvedEdge"][];
+            figure?: components["schemas"]["HemFigure"] | null;
             /** @description Where what is taken off comes from, in words. */
             from: string;
             /** @description A length can be measured from the body. */
@@ -3373,6 +3402,8 @@ export interface components {
             raw_mm: number;
             /** @description Seams, facings and vents that it crosses, each with its name and how far from the left end. */
             seams: components["schemas"]["Crossing"][];
+            /** @description The allowance of a tapered leg or sleeve, which mirrors what is above the fold; nothing where it hangs straight. */
+            splay?: string | null;
             /** @description The stitching that holds it. */
             stitching?: string | null;
             /** Format: double */

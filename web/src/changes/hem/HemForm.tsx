@@ -9,6 +9,7 @@ import { PictureView } from "../../drawing/PictureView";
 import { Words } from "../../drawing/Words";
 import type { Editing } from "../editors";
 import { SidesSetting } from "../SidesSetting";
+import { HemFigure } from "./HemFigure";
 import { UnrolledHem } from "./UnrolledHem";
 import changes from "../changes.module.css";
 import drawing from "../../drawing/drawing.module.css";
@@ -97,6 +98,12 @@ export function HemForm(props: Editing<"hem">) {
         <p>
           Lining: <Words>{shows.lining}</Words>
         </p>
+      )}
+      {shows.figure && (
+        <figure className={styles["stands"]}>
+          <HemFigure figure={shows.figure} />
+          <figcaption className="quiet">in front, heights above the floor it stands on</figcaption>
+        </figure>
       )}
       <Marks {...props} />
       <Wanted {...props} />

@@ -1,6 +1,5 @@
 import { useId, useRef, type KeyboardEvent, type PointerEvent } from "react";
 import type { MarkOnEdge, SolvedMark, Unrolled } from "../../api/client";
-import { Words } from "../../drawing/Words";
 import styles from "./hem.module.css";
 
 interface Props {
@@ -52,6 +51,7 @@ export function UnrolledHem({ edge, name, marks, step, onMark, onLetGo }: Props)
         </g>
       ))}
       <g transform={`translate(0 ${to * stretch}) scale(1 ${-stretch})`}>
+        {edge.splay && <path className={styles["splay"]} d={edge.splay} />}
         {edge.cut && <path className={styles["cut"]} vectorEffect="non-scaling-stroke" d={edge.cut} />}
         {edge.stitching && (
           <path className={styles["stitching"]} vectorEffect="non-scaling-stroke" d={edge.stitching} />
@@ -130,9 +130,7 @@ function Mark({ there, says, at, size, stretch, step, onMark, onLetGo }: MarkPro
       }}
       onPointerCancel={letGo}
     >
-      <title>
-        {says?.name}: <Words>{says?.off ?? ""}</Words>
-      </title>
+      <title>{`${says?.name ?? ""}: ${says?.off ?? ""}`}</title>
       <circle className={styles["grip"]} r={2.6 * size} />
       <circle r={size} />
     </g>

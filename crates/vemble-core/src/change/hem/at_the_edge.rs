@@ -6,10 +6,12 @@ use super::judge::{Found, HemSums};
 use super::marked::TakenAbove;
 use super::scheme::{EASED_IN, PRESSED_IN};
 use super::{AlteredHem, Ring};
-use crate::fitting::GarmentSide;
+use crate::change::Change;
+use crate::change::seam::SeamChange;
+use crate::fitting::{End, GarmentSide, How, Reading};
 use crate::garment::{Closure, Dart, Garment, HemEdge, HemTurn, Lined, Opening, Pocket, Seam, SpecialEdge};
 use crate::judge::{Finding, Outcome, Partner, Rule, Subject, girth_at};
-use crate::length::{Length, Taught};
+use crate::length::{Length, Measure, Taught};
 use crate::place::Level;
 
 /// A vent shorter than this pulls open: 12 cm, 4 3/4 in (teaching value).
@@ -22,6 +24,8 @@ const NEAR: Taught = Taught::new(20, 48);
 const FACING: [Taught; 2] = [Taught::new(50, 128), Taught::new(16, 40)];
 /// What the ends of a facing need to be joined: 3 cm, 1 1/4 in.
 const JOINED: Taught = Taught::new(30, 80);
+/// An opening that gets wider by more than this is seen: 2 cm, 3/4 in (teaching value).
+const WIDER: Taught = Taught::new(20, 48);
 /// A skirt that widens like half a circle or more drops while it hangs: in thousandths of its length, so much does its edge outgrow it
 /// (teaching value: a half circle widens by π for each length).
 const HALF_CIRCLE: i64 = 3_000;
@@ -265,6 +269,49 @@ impl AlteredHem<'_> {
         self.finding(Rule::Capacity, None, outcome, found)
     }
 
+    /// Shortened, a tapered leg or sleeve opens wider: whether that is to be taken back by a taper is for the sewist to say.
+    pub(super) fn wider_found(&self, subject: &Subject<'_>, sums: &HemSums, ring: &Ring) -> Option<Finding> {
+        let (tape, side) = (subject.tape, ring.side?);
+        let up = ring.at_the_sides(tape);
+        let before = subject.garment.level(self.level())?.width.on(tape);
+        let after = girth_at(subject, self.level(), up, side)?;
+        let wider = after - before;
+        if up <= Length::ZERO || wider < super::marked::LEVEL_WITHIN.on(tape) || sums.kept.is_some() {
+            return None;
+        }
+        let outcome = if wider > WIDER.on(tape) { Outcome::Caution } else { Outcome::Passes };
+        let (seams, to) = match self.key() {
+            HemEdge::Leg => (&[Seam::Outseam, Seam::Inseam][..], Level::Knee),
+            HemEdge::Sleeve | HemEdge::Body => (&[Seam::SleeveSeam][..], Level::Elbow),
+        };
+        let per_edge = tape.round(wider.fraction(1, 2 * seams.len() as i64));
+        let found = Found::Wider { before, after, per_edge, seams, to };
+        let mut finding = self.finding(Rule::Opening, sums.side, outcome, found);
+        finding.key.partner = Some(Partner::TheEdge);
+        let is_free = |seam: &Seam| subject.seams().all(|altered| altered.facts.seam != *seam);
+        let is_known = |seam: &Seam| subject.garment.station_on(*seam, to).is_some_and(|at| at > up);
+        let offered = sums.side.is_none() && seams.iter().all(|seam| is_free(seam) && is_known(seam));
+        Some(finding.mended(|| {
+            let taper = |seam: &Seam| {
+                let knee = subject.garment.station_on(*seam, to)?;
+                let measure = |length| Measure { length, unit: tape.unit() };
+                let pin = |side| Reading {
+                    id: None,
+                    side,
+                    station: measure(up),
+                    amount: measure(per_edge),
+                    how: How::Fold,
+                };
+                let mut change = SeamChange::of(*seam);
+                change.readings = GarmentSide::BOTH.map(pin).into();
+                change.lower = Some(End::RunsOff {});
+                change.upper = Some(End::MeetsOldStitching { station: measure(knee) });
+                Some(Change::Seam(change))
+            };
+            if offered { seams.iter().filter_map(taper).collect() } else { Vec::new() }
+        }))
+    }
+
     /// A facing along the new edge, where it is faced.
     pub(super) fn facing(&self, subject: &Subject<'_>, sums: &HemSums, ring: &Ring) -> Option<Facing> {
         if sums.turn != HemTurn::Faced {
@@ -291,9 +338,9 @@ impl AlteredHem<'_> {
 
 /// A change with something else set.
 impl AlteredHem<'_> {
-    pub(super) fn with(&self, set: impl FnOnce(&mut HemChange)) -> Vec<crate::change::Change> {
+    pub(super) fn with(&self, set: impl FnOnce(&mut HemChange)) -> Vec<Change> {
         let mut change = self.change.clone().into_owned();
         set(&mut change);
-        vec![crate::change::Change::Hem(change)]
+        vec![Change::Hem(change)]
     }
 }

@@ -12,6 +12,7 @@ use crate::fitting::{GarmentSide, HemMark, SidePolicy};
 use crate::garment::{HemEdge, HemTurn, Lined, Seam, SpecialEdge, StitchedBy, Washed, Weight};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
 use crate::length::{Length, Measure, Taught};
+use crate::place::Level;
 
 /// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
 const FAR_APART: Taught = Taught::new(80, 192);
@@ -129,6 +130,8 @@ pub(crate) enum Found {
     Slit(SlitSums),
     /// What the turned-up hem reaches, `up` from the present edge.
     Near { near: Near, up: Length },
+    /// A leg or sleeve opens wider where it is shortened; what a taper takes off each edge of these seams from there to that level.
+    Wider { before: Length, after: Length, per_edge: Length, seams: &'static [Seam], to: Level },
     /// It drops while it hangs.
     Drops,
     /// It is worn over a petticoat or a hoop.
@@ -159,7 +162,8 @@ impl Judge for AlteredHem<'_> {
         }
         all.extend(self.uneven(subject));
         let sums = self.sums(subject);
-        for sums in &sums {
+        for (sums, ring) in sums.iter().zip(&self.rings) {
+            all.extend(self.wider_found(subject, sums, ring));
             all.push(self.cloth_found(subject, sums));
             all.extend(self.fullness_found(sums));
             all.extend(self.tuck_found(subject, sums));
@@ -453,6 +457,6 @@ pub(super) const fn lies_flat_by(percent: i64) -> &'static str {
     } else if percent <= EASED_IN {
         "run an ease-stitch along its edge and draw it up"
     } else {
-        "turn a narrower hem, or sew on a shaped facing"
+        "turn a narrower hem, take small darts in what is turned up, or sew on a shaped facing"
     }
 }

@@ -7,7 +7,7 @@ use crate::change::{AGREE_WITHIN, Drawn, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
 use crate::garment::{Garment, HemEdge, HemFacts, Seam};
-use crate::length::{Length, Tape, Taught};
+use crate::length::{Length, Measure, Tape, Taught};
 use crate::place::Level;
 use std::borrow::Cow;
 
@@ -132,21 +132,32 @@ fn off(mark: &HemMark, clearance: Option<Length>) -> Option<Length> {
 /// What a finished length from the body takes off: how high the wanted edge is above the floor, less how high the present one is. On one's
 /// own feet or in shoes, both are raised alike but for the floor.
 fn off_from_body(garment: &Garment, wearer: &Wearer, wanted: FromBody) -> Option<Length> {
+    let up = present_height(garment, wearer)?;
+    let from = landmark_height(wearer, wanted.landmark, wanted.heel);
+    Some(Length::from_cm(from + wanted.above.length.cm() - up))
+}
+
+/// How high above the floor under the naked foot the present edge hangs, in cm.
+pub(super) fn present_height(garment: &Garment, wearer: &Wearer) -> Option<f64> {
+    Some(hangs_from(garment, wearer) - garment.level(hanging_level(garment))?.station.length.cm())
+}
+
+/// How high above the floor under the naked foot a place of the body is, in cm; in heels the floor lies as much lower.
+pub(super) fn landmark_height(wearer: &Wearer, landmark: HemLandmark, heel: Option<Measure>) -> f64 {
     let body = Proportions::of(wearer);
-    let up = hangs_from(garment, wearer) - garment.level(hanging_level(garment))?.station.length.cm();
-    let from = match wanted.landmark {
+    let up = |level| body.up_at(level).unwrap_or_default();
+    match landmark {
         // From the shoulder down the arm, and a hand of 0.108 of the height (Drillis and Contini 1966).
         HemLandmark::Fingertips => {
             let hand = 0.108 * body.height();
             body.up(crate::body::Landmark::ShoulderTip) - body.cm(BodyMeasurement::ArmLength) - hand
         }
-        HemLandmark::ShoeTop => SHOE_TOP - wanted.heel.map_or(0.0, |heel| heel.length.cm()),
-        HemLandmark::Knee => body.up_at(Level::Knee)?,
-        HemLandmark::Calf => body.up_at(Level::Calf)?,
-        HemLandmark::Ankle => body.up_at(Level::Ankle)?,
-        HemLandmark::Floor => -wanted.heel.map_or(0.0, |heel| heel.length.cm()),
-    };
-    Some(Length::from_cm(from + wanted.above.length.cm() - up))
+        HemLandmark::ShoeTop => SHOE_TOP - heel.map_or(0.0, |heel| heel.length.cm()),
+        HemLandmark::Knee => up(Level::Knee),
+        HemLandmark::Calf => up(Level::Calf),
+        HemLandmark::Ankle => up(Level::Ankle),
+        HemLandmark::Floor => -heel.map_or(0.0, |heel| heel.length.cm()),
+    }
 }
 
 /// Every hem that was entered, and every one that has marks.
@@ -190,7 +201,7 @@ fn wrong(on: crate::change::On<'_>, change: &HemChange) -> Option<(String, Wrong
         return Some((format!("turns[{n}]"), Wrong::NotPositive { found: change.turns[n] }));
     }
     let length = length_of(on.garment, change.hem)?;
-    let too_much = |found: crate::length::Measure| found.length >= length;
+    let too_much = |found: Measure| found.length >= length;
     if let Some(found) = change.off.filter(|off| too_much(*off)) {
         return Some(("off".into(), Wrong::LongerThan { found, length }));
     }
@@ -336,7 +347,7 @@ fn draw_one<'a>(on: crate::change::On<'a>, change: Cow<'a, HemChange>) -> Altere
 fn shaped(garment: &Garment, lengths: Lengths, longer: Length, of: Option<GarmentSide>) -> Vec<Place> {
     let hangs = garment.level(hanging_level(garment)).map_or(Length::ZERO, |l| l.station.length);
     let hem = garment.level(Level::Hem).map_or(Length::ZERO, |l| l.station.length);
-    let off = |wanted: crate::length::Measure| hangs - hem - wanted.length - longer;
+    let off = |wanted: Measure| hangs - hem - wanted.length - longer;
     let [front, side, back] = [lengths.front, lengths.side, lengths.back].map(off);
     let mut places = vec![Place::of(Around::Front, None, front), Place::of(Around::Back, None, back)];
     if of.is_some() {

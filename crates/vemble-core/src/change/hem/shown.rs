@@ -1,12 +1,12 @@
 //! A hem in figures, words and drawings.
 
 use super::card::{fold_and_cut, measured_from, place_words};
-use super::input::ShortenedAt;
+use super::input::{HemLandmark, ShortenedAt};
 use super::judge::HemSums;
 use super::marked::OffFrom;
 use super::told::{balance, off_words, turns_words};
 use super::{AlteredHem, Regime};
-use crate::figure::{Picture, turn_up_picture};
+use crate::figure::{Across, HemFigure, Picture, hem_figure, turn_up_picture};
 use crate::fitting::{Around, GarmentSide, HemHow};
 use crate::garment::{Garment, HemEdge, HemTurn, Opening, Seam};
 use crate::judge::Subject;
@@ -67,6 +67,9 @@ pub struct SolvedHem {
     pub has_landmarks: bool,
     /// Its turns and what they come to.
     pub turns: String,
+    /// Where it hangs on the wearer, now and after; nothing of a sleeve.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub figure: Option<HemFigure>,
     /// The new hem cut through.
     pub picture: Picture,
     /// The hem as it is, cut through; nothing where nobody looked.
@@ -143,6 +146,9 @@ pub struct Unrolled {
     /// Where it is cut; nothing where nothing is.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cut: Option<String>,
+    /// The allowance of a tapered leg or sleeve, which mirrors what is above the fold; nothing where it hangs straight.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub splay: Option<String>,
     /// The stitching that holds it.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stitching: Option<String>,
@@ -231,6 +237,7 @@ impl Show for AlteredHem<'_> {
             because: first.map_or("", |sums| sums.recommended.1.name()),
             has_landmarks: self.key() != HemEdge::Sleeve,
             turns: first.map_or_else(String::new, |sums| turns_words(sums, &to)),
+            figure: self.figure(subject, &to),
             picture: turn_up_picture(turn, deep),
             picture_now: self.facts.map(|f| turn_up_picture(f.turn, f.turn_up.length)),
         }
@@ -382,12 +389,50 @@ impl AlteredHem<'_> {
             from_mm: raw.min(lowest) - 10.0,
             to_mm: sums.kept.map_or(most + outer, |kept| kept.stitch[1]).cm().max(2.0) * 10.0 + 15.0,
             fold,
+            splay: self.splay(sums, width_mm),
             cut: cuts.then(|| line(&|off| off - sums.allowance)),
             stitching,
             raw_mm: raw,
             seams,
             marks,
         }
+    }
+
+    /// The new allowance of what narrows towards its edge, below the fold: as wide at its own edge as what it is turned up against.
+    fn splay(&self, sums: &HemSums, width: f64) -> Option<String> {
+        let fullness = sums.fullness.filter(|_| self.is_pair() && sums.is_level())?;
+        let wider = -fullness.excess().cm() * 10.0 / 2.0;
+        let [fold, edge] = [sums.off[0], sums.off[0] - sums.allowance].map(|up| up.cm() * 10.0);
+        let out = wider / 2.0;
+        (wider > 0.0).then(|| {
+            format!(
+                "M0,{fold:.1} L{:.1},{edge:.1} L{:.1},{edge:.1} L{width:.1},{fold:.1} Z",
+                -out,
+                width + out
+            )
+        })
+    }
+
+    /// The wearer in front, with the floor, the places a length is measured from, and the edge now and after.
+    fn figure(&self, subject: &Subject<'_>, to: &Teller<'_>) -> Option<HemFigure> {
+        let (garment, wearer) = (subject.garment, subject.wearer);
+        let now = super::marked::present_height(garment, wearer).filter(|_| self.key() != HemEdge::Sleeve)?;
+        let heel = self.change.from_body.and_then(|wanted| wanted.heel);
+        let floor = -heel.map_or(0.0, |heel| heel.length.cm());
+        let above_floor = |up: f64| to.show(Length::from_cm(up - floor));
+        let edge = |is: Across, up: f64| (is, format!("{}, {}", is.name(), above_floor(up)), up);
+        let place = |landmark: &HemLandmark| {
+            let up = super::marked::landmark_height(wearer, *landmark, heel);
+            (Across::Place, landmark.name().to_owned(), up)
+        };
+        let places = HemLandmark::ALL.iter().filter(|landmark| **landmark != HemLandmark::Floor);
+        let mut lines: Vec<_> = places.map(place).collect();
+        lines.push(edge(Across::Now, now));
+        if let Some(ring) = self.rings.first() {
+            let off = ring.chalked(if self.is_pair() { 0.25 } else { 0.0 }, to.tape);
+            lines.push(edge(Across::New, now + off.cm()));
+        }
+        Some(hem_figure(wearer, -floor, lines))
     }
 
     /// What the edge crosses, in parts of the way round, from the front over the left; panel seams have no room for a name.

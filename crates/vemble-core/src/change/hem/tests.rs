@@ -719,3 +719,43 @@ proptest! {
         }
     }
 }
+
+#[test]
+fn a_shortened_taper_is_taken_back_on_request() {
+    let mut trousers = round(Kind::Trousers);
+    let girth = |level: Level, girth: &str, garment: &mut Fitted| {
+        let there = garment.levels.iter_mut().find(|l| l.level == level).unwrap();
+        there.width = crate::garment::Width::Girth(m(girth));
+    };
+    trousers.levels.retain(|l| !matches!(l.level, Level::Calf | Level::Ankle));
+    girth(Level::Hem, "36 cm", &mut trousers);
+    girth(Level::Knee, "50 cm", &mut trousers);
+    let knee = trousers.level(Level::Knee).unwrap().station.length.cm();
+    let off = |cm: f64| HemChange { off: Some(m(&format!("{cm} cm"))), ..HemChange::of(HemEdge::Leg) };
+    let result = solved(&trousers, trying(vec![off(12.0)]));
+    let check = result.check("Opening of the leg hems");
+    // 14 wider at the knee: so much of it in 12.
+    let wider = (14.0 * 12.0 / knee * 10.0).round() / 10.0;
+    assert_eq!(check.outcome, Outcome::Caution);
+    assert!(check.figures.ends_with(&format!(": {wider:.1} cm wider")), "{}", check.figures);
+    assert_eq!(check.mend.len(), 2, "outseam and inseam: {check:?}");
+    let mut changes = check.mend.clone();
+    changes.push(off(12.0).into());
+    let tapered = solved(&trousers, trying(changes));
+    let opening = tapered.levels.iter().find(|l| l.level == Level::Hem).unwrap();
+    assert!((opening.after.measure().length.cm() - 36.0).abs() < 0.25, "{}", opening.sum);
+    assert!(
+        tapered.checks.iter().all(|c| !c.title.starts_with("Opening of the") || c.outcome == Outcome::Passes)
+    );
+    // Where it hangs on the wearer is drawn, and so is the allowance that mirrors the leg.
+    let crate::shown::Shows::Hem(shown) = &result.changes[0].shows else { panic!() };
+    let figure = shown.figure.as_ref().unwrap();
+    assert!(figure.lines.windows(2).all(|pair| pair[0].y_mm <= pair[1].y_mm));
+    let named = |is| figure.lines.iter().find(|line| line.is == is).unwrap();
+    use crate::figure::Across;
+    assert!((named(Across::Now).y_mm - named(Across::New).y_mm - 120.0).abs() < 0.5);
+    assert!(named(Across::New).name.starts_with("after, ") && named(Across::New).name.ends_with(" cm"));
+    assert!(shown.edges[0].unrolled.splay.is_some());
+    let little = solved(&trousers, trying(vec![off(1.0)]));
+    assert!(little.checks.iter().all(|c| !c.title.starts_with("Opening of the")));
+}

@@ -245,6 +245,31 @@ impl Tell for Found {
                 Said::new(format!("The {what} above the {name}"), figures, reason)
                     .mended(outcome, || "Look how far it reaches before anything is cut; shorten it first.")
             }
+            Self::Wider { before, after, per_edge, seams, to: level } => {
+                let figures = format!(
+                    "{} round now, {} at the new edge: {} wider",
+                    to.bare(*before),
+                    to.bare(*after),
+                    to.show(*after - *before)
+                );
+                let names: Vec<&str> = seams.iter().map(|seam| seam.name()).collect();
+                let reason = match outcome {
+                    Outcome::Passes => "So little is not seen.",
+                    Outcome::Caution | Outcome::Stop => "A shortened taper flaps where it was narrow.",
+                };
+                Said::new(format!("Opening of the {name}"), figures, reason).mended(outcome, || {
+                    let taper = format!(
+                        "{} per edge at the {}, to nothing at the {}",
+                        to.show(*per_edge),
+                        names.join(" and the "),
+                        level.name()
+                    );
+                    match to.mends {
+                        true => format!("Taper it again: {taper}."),
+                        false => "Taper it again at its seams, or leave it wider.".into(),
+                    }
+                })
+            }
             Self::Drops => {
                 let reason = "Cut on the bias or in a circle, an edge drops while it hangs, and not evenly.";
                 Said::new(format!("Hang of the {name}"), "bias or circle", reason)
