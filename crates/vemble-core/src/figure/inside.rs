@@ -16,12 +16,26 @@ pub fn turn_up_picture(turn: HemTurn, turn_up: Length) -> Picture {
     let all = (turn_up.cm() * 10.0).clamp(4.0, 80.0);
     let usual = turn.turn_up_mm().max(1) as f64;
     let turns: Vec<f64> = turn.turns_mm().iter().map(|t| *t as f64 * all / usual).collect();
+    turned_picture(turn, &turns, all)
+}
+
+/// A hem cut through, turned in these lengths, inner first; behind an edge that stays, a tuck as deep as `tuck`.
+pub fn hem_picture(turn: HemTurn, turns: &[Length], tuck: Length) -> Picture {
+    let whole: Length = turns.iter().copied().sum();
+    let all = (if turn == HemTurn::Kept { tuck } else { whole }).cm() * 10.0;
+    // More than 8 cm are drawn smaller, and of three turns the two that hold it.
+    let scale = (80.0 / all.max(1.0)).min(1.0);
+    let turns: Vec<f64> = turns.iter().rev().take(2).rev().map(|t| t.cm() * 10.0 * scale).collect();
+    turned_picture(turn, &turns, (all * scale).max(4.0))
+}
+
+fn turned_picture(turn: HemTurn, turns: &[f64], all: f64) -> Picture {
     let top = -(all.max(24.0) + 22.0);
     let mut strokes = Vec::new();
     let outer = turns.last().copied().unwrap_or(0.0);
     let mut edge = format!("M0,{top:.1} V-2 ");
     let a = APART;
-    match (turn, turns.as_slice()) {
+    match (turn, turns) {
         (HemTurn::Bound, _) => {
             edge.push_str("V2");
             strokes.push(stroke(Ink::Tape, "M-3,-9 V4 Q0,9 3,4 V-9 M-3,-9 h1 M3,-9 h-1"));

@@ -28,7 +28,7 @@ pub(crate) use hanging::hanging_with;
 pub use hanging::{Hanging, hanging};
 pub(crate) use hemline::hem_figure;
 pub use hemline::{Across, AcrossLine, HemFigure};
-pub use inside::{finish_picture, turn_up_picture};
+pub use inside::{finish_picture, hem_picture, turn_up_picture};
 pub use spot::{OnSeam, Spot, spots};
 pub(crate) use spot::{part_of, share_of};
 pub use stand::{Moved, MovedLook, Part, Shade, Stand, StandChanges, StandLevel, View, ViewChanges, stand};

@@ -6,7 +6,7 @@ use super::judge::HemSums;
 use super::marked::OffFrom;
 use super::told::{balance, off_words, turns_words};
 use super::{AlteredHem, Regime};
-use crate::figure::{Across, HemFigure, Picture, hem_figure, turn_up_picture};
+use crate::figure::{Across, HemFigure, Picture, hem_figure, hem_picture, turn_up_picture};
 use crate::fitting::{Around, GarmentSide, HemHow};
 use crate::garment::{Garment, HemEdge, HemTurn, Opening, Seam};
 use crate::judge::Subject;
@@ -194,7 +194,7 @@ impl Show for AlteredHem<'_> {
         let all = self.sums(subject);
         let first = all.first();
         let turn = first.map_or_else(|| self.facts.map_or(HemTurn::Double, |f| f.turn), |sums| sums.turn);
-        let deep = first.map_or(Length::ZERO, |sums| sums.kept.map_or(sums.allowance, |kept| kept.tuck));
+        let tuck = first.and_then(|sums| sums.kept).map_or(Length::ZERO, |kept| kept.tuck);
         let off =
             self.above.map_or_else(|| first.map_or(Length::ZERO, |sums| sums.off[1]), |above| above.off);
         let from = match (self.from, self.copied_from) {
@@ -238,7 +238,7 @@ impl Show for AlteredHem<'_> {
             has_landmarks: self.key() != HemEdge::Sleeve,
             turns: first.map_or_else(String::new, |sums| turns_words(sums, &to)),
             figure: self.figure(subject, &to),
-            picture: turn_up_picture(turn, deep),
+            picture: hem_picture(turn, first.map_or(&[], |sums| &sums.turns[..]), tuck),
             picture_now: self.facts.map(|f| turn_up_picture(f.turn, f.turn_up.length)),
         }
     }

@@ -759,3 +759,28 @@ fn a_shortened_taper_is_taken_back_on_request() {
     let little = solved(&trousers, trying(vec![off(1.0)]));
     assert!(little.checks.iter().all(|c| !c.title.starts_with("Opening of the")));
 }
+
+#[test]
+fn a_hem_cut_through_is_drawn_from_its_own_turns() {
+    let drawn = |turns: &[&str], turn| {
+        let turns = turns.iter().copied().map(m).collect();
+        let change = HemChange { turn: Some(turn), turns, ..hem("3 cm") };
+        let crate::shown::Shows::Hem(shown) =
+            &solved(&skirt(), trying(vec![change])).changes[0].shows.clone()
+        else {
+            panic!()
+        };
+        shown.picture.strokes[0].path.clone()
+    };
+    // The outer turn goes 25 mm up, less its bend; the inner comes down again by 10.
+    let path = drawn(&["1 cm", "2.5 cm"], HemTurn::Deep);
+    assert!(path.contains("V-23.0") && path.ends_with("V-15.0"), "{path}");
+    assert_ne!(drawn(&["0.5 cm", "3 cm"], HemTurn::Deep), path);
+    assert!(
+        drawn(&["1 cm", "1 cm", "2.5 cm"], HemTurn::Double).ends_with("V-15.0"),
+        "of three the two that hold it"
+    );
+    for turn in HemTurn::ALL.iter().copied() {
+        assert!(!drawn(&[], turn).contains("NaN"), "{turn:?}");
+    }
+}
