@@ -238,7 +238,7 @@ async fn a_correction_is_a_revision_of_the_same_state_and_its_try_ons_follow() {
     let (_, solved) = server.post("/solve", &after["document"]).await;
     let hem =
         solved["try_ons"][0]["levels"].as_array().unwrap().iter().find(|l| l["level"] == "hem").unwrap();
-    assert_eq!((&hem["before"]["text"], &hem["after"]["text"]), (&json!("50.0 cm"), &json!("43.2 cm")));
+    assert_eq!((&hem["before"]["text"], &hem["after"]["text"]), (&json!("50.0 cm"), &json!("43.3 cm")));
     // Put away, and nothing corrected: no new revision.
     let mut away = change(2, &state["id"], &facts);
     away["archived"] = json!(true);

@@ -83,6 +83,10 @@ choice! {
 }
 
 impl ShortenedAt {
+    fn is_the_edge(&self) -> bool {
+        *self == Self::Edge
+    }
+
     /// This garment has a seam there that the length above `hem` can be taken off at.
     pub fn is_there(self, garment: &Garment, hem: HemEdge) -> bool {
         let is_sleeve = hem == HemEdge::Sleeve;
@@ -175,7 +179,7 @@ pub struct HemChange {
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub over_petticoat: bool,
     /// Where it is taken off.
-    #[serde(default)]
+    #[serde(default, skip_serializing_if = "ShortenedAt::is_the_edge")]
     pub shortened_at: ShortenedAt,
     /// A slit that is new.
     #[serde(default, skip_serializing_if = "Option::is_none")]
