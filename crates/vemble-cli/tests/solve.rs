@@ -22,9 +22,9 @@ fn solves_a_document_from_standard_input_in_four_formats() {
     let json = vemble(&["solve", "-"], DEMO);
     assert!(json.status.success());
     let solved: serde_json::Value = serde_json::from_slice(&json.stdout).unwrap();
-    assert_eq!(solved["try_ons"][0]["levels"][5]["after"]["text"], "41.2 cm");
+    assert_eq!(solved["try_ons"][0]["levels"][5]["after"]["text"], "41.5 cm");
     let text = vemble(&["solve", "-", "--format", "text", "--tape", "in"], DEMO);
-    assert!(String::from_utf8_lossy(&text.stdout).contains("Hem, each leg: opening 16 1/4 in (now 19 in)"));
+    assert!(String::from_utf8_lossy(&text.stdout).contains("Hem, left leg: opening 16 1/4 in (now 19 in)"));
     let csv = vemble(&["solve", "-", "--format", "csv"], DEMO);
     assert!(String::from_utf8_lossy(&csv.stdout).starts_with("try_on,change,name,note,"));
     let pdf = vemble(&["solve", "-", "--format", "pdf", "--paper", "letter", "--card", "seam.outseam"], DEMO);
@@ -32,7 +32,7 @@ fn solves_a_document_from_standard_input_in_four_formats() {
     let none = vemble(&["solve", "-", "--format", "pdf", "--card", "seam.inseam"], DEMO);
     assert_eq!(
         String::from_utf8_lossy(&none.stderr),
-        "vemble: no card seam.inseam; there are: seam.outseam\n"
+        "vemble: no card seam.inseam; there are: seam.outseam, hem.leg\n"
     );
     assert!(none.stdout.is_empty() && none.status.code() == Some(1));
 }

@@ -397,8 +397,10 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
       </div>
       {!input.turn && <p className="quiet">{shows.because}</p>}
       <div>
-        <span className={changes["label"]}>own turns, inner first</span>
-        {[...turns, ""].slice(0, 3).map((turn, index) => (
+        <span className={changes["label"]}>
+          {shows.turn === "kept" ? "tuck above the edge" : "own turns, inner first"}
+        </span>
+        {[...turns, ""].slice(0, shows.turn === "kept" ? 1 : 3).map((turn, index) => (
           <LengthField
             key={index}
             label={`Turn ${index + 1}`}

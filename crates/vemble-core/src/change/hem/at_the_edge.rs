@@ -121,12 +121,12 @@ impl AlteredHem<'_> {
         }))
     }
 
-    /// How much wider a skirt is where its new waist comes to lie; nothing of legs, and where it has no waist.
+    /// How much wider a skirt is where its new waist comes to lie, as its waist is told; nothing of legs, and where it has no waist.
     fn excess_at_the_waist(&self, subject: &Subject<'_>, off: Length) -> Option<Length> {
         let garment = subject.garment;
-        let waist = garment.level(Level::Waist).filter(|_| !garment.has_legs())?.station.length;
-        let at = |up: Length| girth_at(subject, Level::Hem, up, GarmentSide::Left);
-        Some(at(waist - off)? - at(waist)?)
+        let waist = garment.level(Level::Waist).filter(|_| !garment.has_legs())?;
+        let there = subject.tape.round(garment.girth_above(Level::Waist, -off)?);
+        Some(there - waist.width.on(subject.tape))
     }
 
     fn vent_found(&self, subject: &Subject<'_>, sums: &HemSums) -> Option<Finding> {

@@ -3,12 +3,12 @@
 use super::at_the_edge::{Near, SlitSums};
 use super::input::ShortenedAt;
 use super::lining::LiningHem;
-use super::marked::{LEVEL_EXACTLY, length_of, spread};
+use super::marked::{LEVEL_EXACTLY, hangs_from, length_of, spread};
 use super::regime::{FACED, KeptEdge, Regime, regime};
 use super::scheme::{Because, EASED_IN, PRESSED_IN, recommended, turns};
 use super::{AlteredHem, Cutting};
 use crate::change::{ChangeKey, Drawn};
-use crate::fitting::{GarmentSide, HemMark, SidePolicy};
+use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
 use crate::garment::{HemEdge, HemTurn, Lined, Seam, SpecialEdge, StitchedBy, Washed, Weight};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
 use crate::length::{Length, Measure, Taught};
@@ -102,6 +102,10 @@ pub(crate) enum Found {
     Uneven { least: Length, most: Length, is_far: bool },
     /// A mark from the floor, and no height that is wanted.
     NoClearance,
+    /// A mark read higher above the floor than the garment hangs.
+    TooHigh { read: Length, hangs: Length },
+    /// A mark at the inside of a leg, on an edge that goes round both: it is not counted.
+    NoPlace,
     /// The upright reading differs from the one before it.
     BentOver { bent: Length, upright: Length },
     /// Whether the cloth reaches.
@@ -289,6 +293,23 @@ impl AlteredHem<'_> {
         let mut all = Vec::new();
         if self.lacks_clearance {
             all.push(self.finding(Rule::Marks, None, Outcome::Stop, Found::NoClearance));
+        }
+        // What is read higher above the floor than it hangs is a slip of the tape.
+        let hangs = Length::from_cm(hangs_from(subject.garment, subject.wearer));
+        let too_high = |mark: &&&HemMark| {
+            mark.how == HemHow::FromFloor && mark.again.unwrap_or(mark.amount).length >= hangs
+        };
+        if let Some(mark) = self.marks.iter().find(too_high) {
+            let read = tape.round(mark.again.unwrap_or(mark.amount).length);
+            let found = Found::TooHigh { read, hangs: tape.round(hangs) };
+            let mut finding = self.finding(Rule::Marks, None, Outcome::Stop, found);
+            finding.key.partner = Some(Partner::AboveTheEdge);
+            all.push(finding);
+        }
+        if !self.is_pair() && self.marks.iter().any(|mark| mark.around == Around::Inside) {
+            let mut finding = self.finding(Rule::Marks, None, Outcome::Caution, Found::NoPlace);
+            finding.key.partner = Some(Partner::TheEdge);
+            all.push(finding);
         }
         let apart =
             |mark: &&HemMark| (tape.round(mark.amount.length), mark.again.map(|m| tape.round(m.length)));

@@ -263,7 +263,7 @@ fn hanging_level(garment: &Garment) -> Level {
 }
 
 /// How high above the floor a garment hangs from its wearer, in cm.
-fn hangs_from(garment: &Garment, wearer: &Wearer) -> f64 {
+pub(super) fn hangs_from(garment: &Garment, wearer: &Wearer) -> f64 {
     let body = Proportions::of(wearer);
     body.up_at(hanging_level(garment)).unwrap_or_else(|| body.height())
 }

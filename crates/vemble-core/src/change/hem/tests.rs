@@ -784,3 +784,23 @@ fn a_hem_cut_through_is_drawn_from_its_own_turns() {
         assert!(!drawn(&[], turn).contains("NaN"), "{turn:?}");
     }
 }
+
+#[test]
+fn a_mark_that_cannot_be_is_named() {
+    let skirt = skirt();
+    let floor = HemChange { clearance: Some(m("40 cm")), ..HemChange::of(HemEdge::Body) };
+    let read = |how, around, amount| {
+        let marks = vec![mark(1, HemEdge::Body, None, around, how, amount)];
+        solved(&skirt, marked(marks, vec![floor.clone()]))
+    };
+    let slipped = read(HemHow::FromFloor, Around::Front, "140 cm");
+    let check = slipped.check("A mark of the hem");
+    assert!(
+        check.outcome == Outcome::Stop && check.figures.starts_with("read 140.0 above the floor"),
+        "{check:?}"
+    );
+    let low = read(HemHow::FromFloor, Around::Front, "38 cm");
+    assert!(low.checks.iter().all(|c| !c.title.starts_with("A mark")));
+    let inside = read(HemHow::TurnUp, Around::Inside, "3 cm");
+    assert_eq!(inside.check("A mark inside the hem").outcome, Outcome::Caution);
+}

@@ -113,6 +113,17 @@ impl Tell for Found {
                 "Nobody said yet how far above the floor the edge is to be.",
             )
             .mended(outcome, || "Say how far above the floor the new edge is to hang."),
+            Self::TooHigh { read, hangs } => {
+                let figures = format!("read {} above the floor, it hangs from {}", to.bare(*read), to.show(*hangs));
+                Said::new(format!("A mark of the {name}"), figures, "Nothing of it can lie so high: a tape that slipped reads so.")
+                    .mended(outcome, || "Mark it again, from the floor up to the present edge.")
+            }
+            Self::NoPlace => Said::new(
+                format!("A mark inside the {name}"),
+                "at the inside of a leg",
+                "An edge that goes round both legs has no such place: it is not counted.",
+            )
+            .mended(outcome, || "Mark it in front, at the sides or behind."),
             Self::BentOver { bent, upright } => {
                 let figures =
                     format!("{} at first, {} standing upright", to.bare(*bent), to.show(*upright));
