@@ -2847,9 +2847,13 @@ export interface components {
             lengths?: components["schemas"]["Figure"][] | null;
             /** @description How its lining is hemmed, in words. */
             lining?: string | null;
+            lining_above?: components["schemas"]["Figure"] | null;
+            lining_slack?: components["schemas"]["Figure"] | null;
             longer_by?: components["schemas"]["Figure"] | null;
             /** @description Places where it can be marked, with the marks that are there. */
             marks: components["schemas"]["SolvedMark"][];
+            /** @description Its own turns, inner first, as they were typed; or how far above an edge that stays its tuck lies. */
+            own_turns: components["schemas"]["Figure"][];
             /** @description The new hem cut through. */
             picture: components["schemas"]["Picture"];
             picture_now?: components["schemas"]["Picture"] | null;
@@ -2858,11 +2862,17 @@ export interface components {
             /** @description How it is best turned. */
             recommended: components["schemas"]["HemTurn"];
             slit_height?: components["schemas"]["Figure"] | null;
+            /** @description A new slit goes so high unless somebody says otherwise. */
+            slit_usual: components["schemas"]["Measure"];
             slit_width?: components["schemas"]["Figure"] | null;
             /** @description How it is turned. */
             turn: components["schemas"]["HemTurn"];
             /** @description Its turns and what they come to. */
             turns: string;
+            /** @description What of these is asked. */
+            turns_asked: string;
+            /** @description How many there can be. */
+            turns_most: number;
             typed?: components["schemas"]["Figure"] | null;
         };
         /** @description One altered seam, or pair of darts. */

@@ -10,6 +10,7 @@ import { Words } from "../../drawing/Words";
 import type { Editing } from "../editors";
 import { SidesSetting } from "../SidesSetting";
 import { HemFigure } from "./HemFigure";
+import { SlitAndLining } from "./SlitAndLining";
 import { UnrolledHem } from "./UnrolledHem";
 import changes from "../changes.module.css";
 import drawing from "../../drawing/drawing.module.css";
@@ -219,7 +220,6 @@ type Shape = NonNullable<Editing<"hem">["input"]["shape"]>;
 type Turn = NonNullable<Editing<"hem">["input"]["turn"]>;
 type Cutting = NonNullable<Editing<"hem">["input"]["cutting"]>;
 type Place = NonNullable<Editing<"hem">["input"]["shortened_at"]>;
-type SlitAt = NonNullable<Editing<"hem">["input"]["slit"]>["at"];
 
 /** How much, where it is not left to the marks; and in what shape. */
 function Wanted({ input, shows, tryOn, complaint, onChange }: Editing<"hem">) {
@@ -397,14 +397,12 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
       </div>
       {!input.turn && <p className="quiet">{shows.because}</p>}
       <div>
-        <span className={changes["label"]}>
-          {shows.turn === "kept" ? "tuck above the edge" : "own turns, inner first"}
-        </span>
-        {[...turns, ""].slice(0, shows.turn === "kept" ? 1 : 3).map((turn, index) => (
+        <span className={changes["label"]}>{shows.turns_asked}</span>
+        {[...turns, ""].slice(0, shows.turns_most).map((_, index) => (
           <LengthField
             key={index}
             label={`Turn ${index + 1}`}
-            shown={turn}
+            shown={shows.own_turns[index]?.text ?? ""}
             placeholder={index === 0 ? "as usual" : ""}
             complaint={complaint(`turns[${index}]`)}
             onRead={(length) => {
@@ -428,102 +426,6 @@ function Turned({ input, shows, complaint, onChange }: Editing<"hem">) {
           }}
         />
       </div>
-    </div>
-  );
-}
-
-/** A slit that is new, and the lining's own hem. */
-function SlitAndLining({ input, shows, garment, complaint, onChange }: Editing<"hem">) {
-  const words = useWords();
-  if (!shows) return null;
-  const { slit } = input;
-  const lining = input.lining ?? {};
-  const isLined = garment.found?.lined === "fully" || garment.found?.lined === "partly";
-  return (
-    <div className={changes["line-settings"]}>
-      {input.hem === "body" && (
-        <div>
-          <span className={changes["label"]}>new slit</span>
-          <Select<SlitAt | typeof USUAL>
-            aria-label="Where a new slit is"
-            options={[{ value: USUAL, label: "none" }, ...words.options<SlitAt>("slit_at")]}
-            value={slit?.at ?? USUAL}
-            popupMatchSelectWidth={false}
-            onChange={(at) => {
-              onChange({ slit: at === USUAL ? null : { height: "18 cm", ...slit, at } });
-            }}
-          />
-          {slit && (
-            <>
-              <LengthField
-                label="How high the slit goes"
-                shown={shows.slit_height?.text ?? slit.height}
-                complaint={complaint("slit.height")}
-                onRead={(height) => {
-                  onChange({ slit: { ...slit, height } });
-                }}
-              />
-              <span className="quiet">up from the new edge, wide there</span>
-              <LengthField
-                label="How wide the slit opens at the edge"
-                shown={shows.slit_width?.text ?? ""}
-                placeholder="a cut"
-                complaint={complaint("slit.width")}
-                onRead={(width) => {
-                  onChange({ slit: { ...slit, width } });
-                }}
-                onEmpty={() => {
-                  onChange({ slit: { ...slit, width: null } });
-                }}
-              />
-            </>
-          )}
-        </div>
-      )}
-      {isLined && (
-        <div>
-          <span className={changes["label"]}>lining above the outer</span>
-          <LengthField
-            label="How far above the outer’s fold the lining ends"
-            shown={lining.above ?? ""}
-            placeholder="as usual"
-            onRead={(above) => {
-              onChange({ lining: { ...lining, above } });
-            }}
-            onEmpty={() => {
-              onChange({ lining: { ...lining, above: null } });
-            }}
-          />
-          <span className="quiet">slack</span>
-          <LengthField
-            label="How much slack the lining has"
-            shown={lining.slack ?? ""}
-            placeholder="as usual"
-            onRead={(slack) => {
-              onChange({ lining: { ...lining, slack } });
-            }}
-            onEmpty={() => {
-              onChange({ lining: { ...lining, slack: null } });
-            }}
-          />
-          <Checkbox
-            checked={lining.free ?? false}
-            onChange={({ target }) => {
-              onChange({ lining: { ...lining, free: target.checked } });
-            }}
-          >
-            hangs free
-          </Checkbox>
-          <Checkbox
-            checked={lining.folded_up ?? false}
-            onChange={({ target }) => {
-              onChange({ lining: { ...lining, folded_up: target.checked } });
-            }}
-          >
-            folded up, not cut
-          </Checkbox>
-        </div>
-      )}
     </div>
   );
 }

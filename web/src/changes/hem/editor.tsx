@@ -7,5 +7,5 @@ export const hem: Editor<"hem"> = {
   pins: null,
   legend: () => null,
   withEnd: () => null,
-  ownFaults: /\.(off|clearance|turns)/,
+  ownFaults: /\.(off|clearance|turns|lengths|longer_by|slit)/,
 };

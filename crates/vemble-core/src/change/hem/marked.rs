@@ -21,7 +21,7 @@ pub(super) const LEVEL_EXACTLY: Length = Length::from_mm(10);
 const SHOE_TOP: f64 = 7.0;
 
 /// No hem is turned more often.
-const MOST_TURNS: usize = 3;
+pub(super) const MOST_TURNS: usize = 3;
 
 /// Where what is taken off comes from.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]

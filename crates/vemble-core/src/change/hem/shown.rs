@@ -3,18 +3,21 @@
 use super::card::{fold_and_cut, measured_from, place_words};
 use super::input::{HemLandmark, ShortenedAt};
 use super::judge::HemSums;
-use super::marked::OffFrom;
+use super::marked::{MOST_TURNS, OffFrom};
 use super::told::{balance, off_words, turns_words};
 use super::{AlteredHem, Regime};
 use crate::figure::{Across, HemFigure, Picture, hem_figure, hem_picture, turn_up_picture};
 use crate::fitting::{Around, GarmentSide, HemHow};
 use crate::garment::{Garment, HemEdge, HemTurn, Opening, Seam};
 use crate::judge::Subject;
-use crate::length::{Figure, Length, Tape};
+use crate::length::{Figure, Length, Measure, Tape, Taught};
 use crate::shown::{Show, Shown};
 use crate::told::Teller;
 use serde::Serialize;
 use utoipa::ToSchema;
+
+/// A new slit goes so high: 18 cm, 7 in (teaching value: a step of usual length).
+const USUAL_SLIT: Taught = Taught::new(180, 448);
 
 /// A hem, as it is shown.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -52,6 +55,20 @@ pub struct SolvedHem {
     /// How wide the new slit opens.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub slit_width: Option<Figure>,
+    /// A new slit goes so high unless somebody says otherwise.
+    pub slit_usual: Measure,
+    /// How far above the outer's its lining ends, as it was typed.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lining_above: Option<Figure>,
+    /// How much slack its lining has, as it was typed.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub lining_slack: Option<Figure>,
+    /// Its own turns, inner first, as they were typed; or how far above an edge that stays its tuck lies.
+    pub own_turns: Vec<Figure>,
+    /// What of these is asked.
+    pub turns_asked: &'static str,
+    /// How many there can be.
+    pub turns_most: usize,
     /// Where it can be taken off.
     pub places: Vec<ShortenedAt>,
     /// How high the heels are.
@@ -230,6 +247,12 @@ impl Show for AlteredHem<'_> {
             longer_by: self.change.longer_by.map(|m| tape.figure(m.length)),
             slit_height: self.change.slit.map(|slit| tape.figure(slit.height.length)),
             slit_width: self.change.slit.and_then(|slit| slit.width).map(|m| tape.figure(m.length)),
+            slit_usual: Measure { length: tape.round(USUAL_SLIT.on(tape)), unit: tape.unit() },
+            lining_above: self.change.lining.and_then(|l| l.above).map(|m| tape.figure(m.length)),
+            lining_slack: self.change.lining.and_then(|l| l.slack).map(|m| tape.figure(m.length)),
+            own_turns: self.change.turns.iter().map(|m| tape.figure(m.length)).collect(),
+            turns_asked: if turn == HemTurn::Kept { "tuck above the edge" } else { "own turns, inner first" },
+            turns_most: if turn == HemTurn::Kept { 1 } else { MOST_TURNS },
             places: places.copied().collect(),
             heel: self.change.from_body.and_then(|f| f.heel).map(|m| tape.figure(m.length)),
             turn,

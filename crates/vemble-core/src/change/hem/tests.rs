@@ -633,6 +633,18 @@ fn a_lining_has_a_hem_of_its_own() {
         let check = result.check("Lining and hem");
         assert!(check.outcome == outcome && check.figures.contains(words), "{check:?}");
     }
+    // Whatever was typed is shown on the tape that is asked for.
+    let typed = HemChange {
+        off: Some(m("3 cm")),
+        lining: Some(lining(Some("2 cm"), Some("1 cm"), false)),
+        turns: vec![m("4 cm")],
+        ..HemChange::of(HemEdge::Body)
+    };
+    let inches = coat.solved(trying(vec![typed]), Tape::In);
+    let crate::shown::Shows::Hem(shown) = &inches.changes[0].shows else { panic!() };
+    let all = [shown.lining_above, shown.lining_slack, Some(shown.own_turns[0])];
+    assert_eq!(all.map(|figure| figure.unwrap().text()), ["3/4 in", "3/8 in", "1 5/8 in"]);
+    assert_eq!(shown.slit_usual.to_string(), "7 in");
     let folded = with(LiningWanted { folded_up: true, ..lining(None, None, true) });
     let steps = card(&folded).2;
     assert!(steps.contains("nothing is cut") && steps.contains("thread chain"), "{steps}");
