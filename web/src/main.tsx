@@ -11,6 +11,8 @@ import "./theme.css";
 
 const StartPage = lazy(() => import("./start/StartPage"));
 const AccountPage = lazy(() => import("./account/AccountPage"));
+const BookPage = lazy(() => import("./book/BookPage"));
+const EveningsPage = lazy(() => import("./evenings/EveningsPage"));
 const PeoplePage = lazy(() => import("./people/PeoplePage"));
 const PersonPage = lazy(() => import("./people/PersonPage"));
 const NewGarmentPage = lazy(() => import("./garment/NewGarmentPage"));
@@ -33,6 +35,8 @@ const router = createBrowserRouter([
       { path: "/", element: <StartPage /> },
       { path: "/rail", element: <RailPage /> },
       { path: "/account", element: <AccountPage /> },
+      { path: "/book", element: <BookPage /> },
+      { path: "/evenings", element: <EveningsPage /> },
       { path: "/people", element: <PeoplePage /> },
       { path: "/people/:wearer", element: <PersonPage /> },
       { path: "/garments/new", element: <NewGarmentPage /> },

@@ -20,6 +20,7 @@ export function themeOf(dark: boolean): ThemeConfig {
       colorBorder: palette["line-strong"],
       colorBorderSecondary: palette.line,
       colorTextPlaceholder: palette.placeholder,
+      colorTextDescription: palette.quiet,
       colorTextLightSolid: palette.paper,
       fontFamily: "'Literata Variable', Georgia, serif",
       fontSize: 15,

@@ -1,6 +1,6 @@
 //! Starting Vemble with demo data.
 
-use crate::postgres::{Cluster, random, secret_file, state_folder};
+use crate::postgres::{Cluster, state_folder};
 use crate::setup;
 use crate::shell::{Done, cargo, program, root, run, target};
 use std::io::{BufRead, BufReader};
@@ -88,22 +88,21 @@ fn start(options: &Options) -> Done<(Child, Child, Option<Cluster>)> {
             (Some(cluster), url)
         }
     };
-    let secret = folder.join("secret");
-    secret_file(&secret, || random(64))?;
     let (tape, tape_address) = stand_in()?;
-    let mut server =
-        program(&target().join("debug/vemble").to_string_lossy(), &["serve", "--example", "--port"])
-            .arg(options.port.to_string())
-            .arg("--web")
-            .arg(root().join("web/dist"))
-            .args(["--tape", &tape_address])
-            .env("DATABASE_URL", url)
-            .env("VEMBLE_SECRET_FILE", secret)
-            .stdin(Stdio::null())
-            .stdout(Stdio::piped())
-            .stderr(std::fs::File::create(folder.join("server.log")).map_err(|e| e.to_string())?)
-            .spawn()
-            .map_err(|e| e.to_string())?;
+    let mut server = program(
+        &target().join("debug/vemble").to_string_lossy(),
+        &["serve", "--migrate", "--example", "--port"],
+    )
+    .arg(options.port.to_string())
+    .arg("--web")
+    .arg(root().join("web/dist"))
+    .args(["--tape", &tape_address])
+    .env("DATABASE_URL", url)
+    .stdin(Stdio::null())
+    .stdout(Stdio::piped())
+    .stderr(std::fs::File::create(folder.join("server.log")).map_err(|e| e.to_string())?)
+    .spawn()
+    .map_err(|e| e.to_string())?;
     let mut address = String::new();
     if let Some(printed) = server.stdout.take() {
         BufReader::new(printed).read_line(&mut address).map_err(|e| e.to_string())?;

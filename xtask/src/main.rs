@@ -27,6 +27,8 @@ enum Task {
     Dev(demo::Options),
     /// Write the files that are generated from the code: document schema, API description, API client.
     Generate,
+    /// Build the program as it is installed: optimized, stripped, with the front end inside.
+    Release,
     /// Measure speed.
     Bench,
     /// Send documents with figures, words and parts exchanged through everything, far more than the tests do.
@@ -37,12 +39,27 @@ enum Task {
     },
 }
 
+fn release() -> shell::Done {
+    setup::front_end()?;
+    shell::run(&mut shell::cargo(&[
+        "build",
+        "--release",
+        "--package",
+        "vemble-cli",
+        "--features",
+        "embedded",
+    ]))?;
+    println!("\n{}", shell::target().join("release/vemble").display());
+    Ok(())
+}
+
 fn main() -> ExitCode {
     let done = match Arguments::parse().command {
         Task::Demo(options) => demo::demo(&options),
         Task::Test => test::test(),
         Task::Dev(options) => demo::dev(&options),
         Task::Generate => setup::front_end_packages().and_then(|()| generate::write()),
+        Task::Release => release(),
         Task::Bench => test::bench(),
         Task::Fuzz { documents } => test::fuzz(documents),
     };

@@ -1,12 +1,18 @@
-//! The `vemble` program: serve, solve a file without a server, print the formats it speaks.
+//! The `vemble` program: serve and what belongs to it, solve a file without a server, print the formats it speaks.
+
+mod doctor;
+mod keep;
+mod serve;
+mod settings;
 
 use clap::builder::{PossibleValue, PossibleValuesParser, TypedValueParser};
 use clap::{Parser, Subcommand, ValueEnum};
+use doctor::Doctor;
+use serve::Serve;
+use settings::Place;
 use std::io::{IsTerminal, Read, Write};
-use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
-use tracing_subscriber::EnvFilter;
 use vemble_core::change::ChangeKey;
 use vemble_core::length::Tape;
 use vemble_exchange::document::{Complaint, read_document};
@@ -27,6 +33,22 @@ struct Arguments {
 enum Command {
     /// Serve the interface and its API.
     Serve(Serve),
+    /// Bring the tables of the database up to date.
+    Migrate(Place),
+    /// Say what is wrong, and how to mend it.
+    Doctor(Doctor),
+    /// Make a code that somebody may sign up with, once and within a week.
+    Invite(Place),
+    /// Give an account another password, read from standard input; every session of it ends.
+    Passwd(Passwd),
+    /// Write everything to a file.
+    Backup(keep::Backup),
+    /// Fill an empty database from a backup, whole or not at all.
+    Restore(keep::Restore),
+    /// Take an account, or one garment of it, out as a ZIP.
+    Export(keep::Export),
+    /// Bring a ZIP that was taken out into an account, whole or not at all.
+    Import(keep::Import),
     /// Read a document and print what follows from it.
     Solve(Solve),
     /// Print the description of the HTTP interface (OpenAPI).
@@ -36,31 +58,11 @@ enum Command {
 }
 
 #[derive(clap::Args)]
-struct Serve {
-    /// The PostgreSQL database to use.
-    #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
-    database_url: String,
-    /// The address to listen on; loopback unless you decide otherwise.
-    #[arg(long, default_value = "127.0.0.1")]
-    host: IpAddr,
-    /// The port to listen on; 0 takes a free one.
-    #[arg(long, default_value_t = 8080)]
-    port: u16,
-    /// The folder of the built front end.
-    #[arg(long)]
-    web: Option<PathBuf>,
-    /// A file with at least 64 bytes that sign the session cookie; the same file for all instances.
-    #[arg(long, env = "VEMBLE_SECRET_FILE")]
-    secret_file: PathBuf,
-    /// One account for everybody at home, without a password; only on loopback.
-    #[arg(long)]
-    household: bool,
-    /// Where a digital tape measure answers, such as 127.0.0.1:7410; only on loopback.
-    #[arg(long)]
-    tape: Option<SocketAddr>,
-    /// Make the example account before the first request.
-    #[arg(long)]
-    example: bool,
+struct Passwd {
+    #[command(flatten)]
+    place: Place,
+    /// The address that the account signs in with.
+    email: String,
 }
 
 #[derive(clap::Args)]
@@ -132,7 +134,15 @@ impl<E: std::error::Error> From<E> for Failure {
 
 fn main() -> ExitCode {
     let done = match Arguments::parse().command {
-        Command::Serve(serve) => serve_until_stopped(&serve),
+        Command::Serve(serve) => wait(serve::serve(serve)),
+        Command::Migrate(place) => wait(migrate(&place)),
+        Command::Doctor(doctor) => wait(doctor::look(doctor)),
+        Command::Invite(place) => wait(invite(&place)),
+        Command::Passwd(command) => wait(passwd(&command)),
+        Command::Backup(command) => wait(keep::backup(command)),
+        Command::Restore(command) => wait(keep::restore(command)),
+        Command::Export(command) => wait(keep::export(command)),
+        Command::Import(command) => wait(keep::import(command)),
         Command::Solve(solve) => solve_file(&solve),
         Command::Openapi => print(&vemble_server::openapi()),
         Command::Schema => print(&vemble_exchange::document::schema()),
@@ -192,33 +202,36 @@ fn solve_file(solve: &Solve) -> Result<(), Failure> {
     }
 }
 
-#[actix_web::main]
-async fn serve_until_stopped(serve: &Serve) -> Result<(), Failure> {
-    let filter =
-        EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("info,tracing_actix_web=warn"));
-    tracing_subscriber::fmt().json().with_env_filter(filter).with_writer(std::io::stderr).init();
-    let secret = std::fs::read(&serve.secret_file)
-        .map_err(|e| Failure::Other(format!("{}: {e}", serve.secret_file.display())))?;
-    let listener = TcpListener::bind((serve.host, serve.port))
-        .map_err(|e| Failure::Other(format!("port {}: {e}; choose another with --port", serve.port)))?;
-    let store = vemble_store::Store::open(&serve.database_url).await?;
-    if serve.example {
-        store.example_account(&vemble_server::example_documents()).await?;
+/// Runs what waits for others.
+fn wait<F: Future<Output = Result<(), Failure>>>(work: F) -> Result<(), Failure> {
+    actix_web::rt::System::new().block_on(work)
+}
+
+async fn migrate(place: &Place) -> Result<(), Failure> {
+    let (_, url) = place.read()?;
+    match vemble_store::migrate(&url).await? {
+        0 => write_out("The tables are up to date.\n"),
+        1 => write_out("One step was made; the tables are up to date.\n"),
+        steps => write_out(format!("{steps} steps were made; the tables are up to date.\n")),
     }
-    let Serve { web, household, tape, .. } = serve;
-    let config = vemble_server::Config {
-        listener,
-        store,
-        secret,
-        web: web.clone(),
-        household: *household,
-        tape: *tape,
+}
+
+async fn invite(place: &Place) -> Result<(), Failure> {
+    let (_, url) = place.read()?;
+    let code = vemble_server::new_code();
+    keep::open(&url).await?.invite_to_sign_up(&vemble_server::hash_of_code(&code)).await?;
+    write_out(format!("{code}\n"))
+}
+
+async fn passwd(passwd: &Passwd) -> Result<(), Failure> {
+    let (_, url) = passwd.place.read()?;
+    let store = keep::open(&url).await?;
+    let typed = if std::io::stdin().is_terminal() {
+        rpassword::prompt_password(format!("The next password of {}: ", passwd.email))?
+    } else {
+        std::io::read_to_string(std::io::stdin().take(1_000))?
     };
-    let (server, address) = vemble_server::serve(config)?;
-    // On standard output, for whoever started it on port 0 and waits for the address.
-    write_out(format!("http://{address}\n"))?;
-    tracing::info!(%address, "serving");
-    server.await?;
-    tracing::info!("stopped");
-    Ok(())
+    let password = typed.trim_end_matches(['\r', '\n']).to_owned();
+    vemble_server::set_password(&store, &passwd.email, password).await.map_err(Failure::Other)?;
+    write_out("Changed. Every device has been signed out.\n")
 }

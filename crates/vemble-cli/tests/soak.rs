@@ -1,6 +1,8 @@
-//! Readings recorded while the server is killed: every one that was acknowledged is there afterwards, and none twice.
+//! Readings recorded while the server or its database is killed: every one that was acknowledged is there afterwards, and none twice.
 
-use diesel_async::{AsyncConnection, AsyncPgConnection, SimpleAsyncConnection};
+mod cluster;
+
+use cluster::Cluster;
 use reqwest::{Client, StatusCode};
 use serde_json::{Value, json};
 use std::collections::BTreeMap;
@@ -19,10 +21,9 @@ struct Server(Child);
 
 impl Server {
     /// Starts it, on a free port or on the one it had; gives its address.
-    fn start(database: &str, secret: &std::path::Path, port: &str) -> (Self, String) {
+    fn start(database: &str, port: &str) -> (Self, String) {
         let mut child = Command::new(env!("CARGO_BIN_EXE_vemble"))
-            .args(["serve", "--example", "--port", port, "--secret-file"])
-            .arg(secret)
+            .args(["serve", "--example", "--migrate", "--port", port])
             .env("DATABASE_URL", database)
             .stdout(Stdio::piped())
             .stderr(Stdio::null())
@@ -42,14 +43,6 @@ impl Drop for Server {
         drop(self.0.kill());
         drop(self.0.wait());
     }
-}
-
-async fn database() -> String {
-    let url = std::env::var("DATABASE_URL").expect("DATABASE_URL; `cargo xtask test` sets it");
-    let name = format!("soak_{}", Uuid::now_v7().simple());
-    let mut connection = AsyncPgConnection::establish(&url).await.expect("PostgreSQL answers");
-    connection.batch_execute(&format!("CREATE DATABASE {name}")).await.expect("a database of its own");
-    format!("{}/{name}", url.rsplit_once('/').expect("a database in the URL").0)
 }
 
 /// What one device recorded: the readings of each of its try-ons, each acknowledged.
@@ -106,16 +99,28 @@ async fn record(
     recorded
 }
 
-/// Records for so long, with the server killed and started again in the middle; gives how long each reading took.
-pub async fn soak(lasting: Duration) -> Vec<Duration> {
-    let database = database().await;
-    let secret = std::env::temp_dir().join(format!("vemble-{}", Uuid::now_v7()));
-    std::fs::write(&secret, [5; 64]).expect("a secret");
-    let (server, base) = Server::start(&database, &secret, "0");
+/// What is killed, and started again, in the middle.
+pub enum Killed {
+    /// Vemble.
+    Server,
+    /// PostgreSQL.
+    Database,
+}
+
+/// Records for so long, with one of both killed and started again in the middle; gives how long each reading took.
+async fn soak(lasting: Duration, killed: Killed) -> Vec<Duration> {
+    let own = Cluster::new();
+    own.start(None);
+    let database = own.url("vemble", "postgres");
+    let (server, base) = Server::start(&database, "0");
     let port = base.rsplit(':').next().expect("a port").to_owned();
     let client = Client::builder().cookie_store(true).build().expect("a client");
-    let entered =
-        client.post(format!("{base}/api/v1/example/session")).send().await.expect("the example opens");
+    let entered = client
+        .post(format!("{base}/api/v1/example/session"))
+        .json(&json!({}))
+        .send()
+        .await
+        .expect("the example opens");
     assert_eq!(entered.status(), StatusCode::OK);
     let rail: Value = client.get(format!("{base}/api/v1/rail")).send().await.unwrap().json().await.unwrap();
     let trousers =
@@ -132,9 +137,19 @@ pub async fn soak(lasting: Duration) -> Vec<Duration> {
     });
     let killing = async {
         tokio::time::sleep(lasting / 2).await;
-        drop(server);
-        tokio::time::sleep(Duration::from_millis(300)).await;
-        Server::start(&database, &secret, &port).0
+        match killed {
+            Killed::Server => {
+                drop(server);
+                tokio::time::sleep(Duration::from_millis(300)).await;
+                Server::start(&database, &port).0
+            }
+            Killed::Database => {
+                own.kill();
+                tokio::time::sleep(Duration::from_millis(300)).await;
+                own.start(None);
+                server
+            }
+        }
     };
     let (devices, _server) = tokio::join!(futures_util::future::join_all(recording), killing);
 
@@ -157,16 +172,24 @@ pub async fn soak(lasting: Duration) -> Vec<Duration> {
         }
     }
     assert_eq!(all, times.len());
-    drop(std::fs::remove_file(&secret));
     times
+}
+
+/// The same, on a runtime of its own.
+pub fn soaked(lasting: Duration, killed: Killed) -> Vec<Duration> {
+    let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build().expect("a runtime");
+    runtime.block_on(soak(lasting, killed))
 }
 
 #[cfg(test)]
 mod tests {
     #[test]
     fn killed_in_the_middle_nothing_acknowledged_is_lost_and_nothing_is_there_twice() {
-        let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build().unwrap();
-        let times = runtime.block_on(super::soak(std::time::Duration::from_secs(4)));
-        assert!(times.len() > 20, "only {} readings", times.len());
+        assert!(super::soaked(std::time::Duration::from_secs(4), super::Killed::Server).len() > 20);
+    }
+
+    #[test]
+    fn when_the_database_is_killed_nothing_acknowledged_is_lost_either() {
+        assert!(super::soaked(std::time::Duration::from_secs(4), super::Killed::Database).len() > 20);
     }
 }

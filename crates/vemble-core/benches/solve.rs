@@ -2,6 +2,7 @@
 
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
+use vemble_core::ahead::{OfGarment, Wanted, ahead, work_of};
 use vemble_core::change::Change;
 use vemble_core::change::seam::{SeamChange, alter};
 use vemble_core::document::{Document, State};
@@ -10,7 +11,10 @@ use vemble_core::fitting::Reading;
 use vemble_core::garment::{Beginning, Kind, Seam, SeamFacts, begin, cloth_named};
 use vemble_core::length::{Length, Measure, Tape};
 use vemble_core::look_over::look_over;
+use vemble_core::method::{WantedFrom, methods};
+use vemble_core::plan::{evenings, plan};
 use vemble_core::solve::{For, glance, solve, solve_for};
+use vemble_core::work::{Weekly, Workroom};
 
 /// What the program allocates with.
 #[global_allocator]
@@ -45,6 +49,47 @@ fn twelve_pins() -> Document {
         })
         .collect();
     document
+}
+
+/// A dress with ten long seams and two pairs of darts: everything that could carry a change of its waist and hips.
+fn dress_with_ten_seams() -> Document {
+    let mut document: Document =
+        serde_json::from_str(include_str!("../../../demo/tea-dress.json")).expect("the example");
+    let state = document.states.last_mut().expect("a state");
+    let garment = &mut state.garment;
+    let side = garment.seams.iter().find(|s| s.seam == Seam::SideSeam).expect("a side seam").clone();
+    for seam in [Seam::PrincessFront, Seam::PrincessBack, Seam::PanelFront, Seam::PanelBack, Seam::CentreBack]
+    {
+        garment.seams.retain(|s| s.seam != seam);
+        garment.seams.push(SeamFacts { seam, name: None, ..side.clone() });
+    }
+    garment.darts = serde_json::from_value(serde_json::json!([
+        { "dart": "front_fish_eye", "fold_depth": "1.2 cm", "length": "26 cm", "from_centre": "9 cm" },
+        { "dart": "back_fish_eye", "fold_depth": "1.5 cm", "length": "30 cm", "from_centre": "9 cm" },
+    ]))
+    .expect("darts");
+    // On whoever it fits: nothing is too tight.
+    document.wearer.measurements.clear();
+    let id = state.id;
+    document.try_ons.retain(|try_on| try_on.state == id);
+    let try_on = document.try_ons.last_mut().expect("a try-on");
+    try_on.changes.clear();
+    try_on.wanted = serde_json::from_value(serde_json::json!([
+        { "level": "bust", "by": "-2 cm" }, { "level": "waist", "by": "-5 cm" }, { "level": "hip", "by": "-2 cm" },
+    ]))
+    .expect("wishes");
+    document
+}
+
+fn which_way(criterion: &mut Criterion) {
+    let document = dress_with_ten_seams();
+    assert!(
+        methods(&document, WantedFrom::Typed, Tape::Cm).is_ok_and(|m| m.best.len() == 3),
+        "there are ways"
+    );
+    criterion.bench_function("which way, ten seams and four darts", |bench| {
+        bench.iter(|| methods(black_box(&document), WantedFrom::Typed, Tape::Cm).expect("no fault"));
+    });
 }
 
 fn one_seam(criterion: &mut Criterion) {
@@ -93,8 +138,9 @@ fn twelve_seams() -> Document {
 fn marked_hem() -> Document {
     let text = include_str!("../../../demo/school-skirt.json");
     let mut document: Document = serde_json::from_str(text).expect("the example");
-    document.try_ons.drain(1..);
-    document.try_ons[0].changes.clear();
+    document.try_ons.retain(|try_on| !try_on.hem_marks.is_empty());
+    document.try_ons.truncate(1);
+    document.try_ons[0].changes.retain(|change| matches!(change, Change::Hem(_)));
     document
 }
 
@@ -139,5 +185,40 @@ fn stands(criterion: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, one_seam, whole_document, stands);
+/// Forty-two garments of the example on sixty evenings: some 900 tasks.
+fn planned(criterion: &mut Criterion) {
+    let names = [
+        "corduroys",
+        "overcoat",
+        "concert-shirt",
+        "tea-dress",
+        "school-skirt",
+        "pinafore-toile",
+        "jersey-top",
+    ];
+    let read = |name: &str| -> Document {
+        let path = format!("{}/../../demo/{name}.json", env!("CARGO_MANIFEST_DIR"));
+        serde_json::from_str(&std::fs::read_to_string(path).unwrap()).unwrap()
+    };
+    let documents: Vec<Document> = names.iter().cycle().take(42).map(|name| read(name)).collect();
+    let of = |(n, document)| OfGarment { id: uuid::Uuid::from_u128(n), wearer: uuid::Uuid::nil(), document };
+    let garments: Vec<OfGarment<'_>> = (0..).zip(&documents).map(of).collect();
+    let weekly = (1..=5).map(|day| Weekly {
+        id: uuid::Uuid::from_u128(day as u128),
+        day,
+        start: jiff::civil::time(19, 30, 0, 0),
+        minutes: 240,
+        helper: if day == 4 { "Bram".into() } else { String::new() },
+    });
+    let room = Workroom { weekly: weekly.collect(), ..Workroom::default() };
+    let now = "2026-10-20T09:00:00Z".parse().unwrap();
+    let evenings = evenings(&room, now);
+    let works: Vec<_> = garments.iter().filter_map(|of| work_of(*of, &room, Tape::Cm)).collect();
+    criterion.bench_function("plan 42 garments", |bench| bench.iter(|| plan(black_box(&works), &evenings)));
+    criterion.bench_function("what lies ahead of 42 garments", |bench| {
+        bench.iter(|| ahead(black_box(&garments), &room, now, Tape::Cm, Wanted::default()));
+    });
+}
+
+criterion_group!(benches, one_seam, which_way, whole_document, stands, planned);
 criterion_main!(benches);

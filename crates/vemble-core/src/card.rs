@@ -2,14 +2,18 @@
 //!
 //! A card is blocks: whoever paints it, on a screen, on paper, as text or as a table, paints blocks and knows no kind of change.
 
+use crate::change::hem::Cutting;
 use crate::change::{ChangeKey, DrawnChange, kinds};
 use crate::figure::CardDrawing;
 use crate::fitting::{GarmentSide, Worn};
 use crate::garment::{Lined, LiningOpens};
 use crate::judge::{FindingKey, Outcome, Rule, Subject};
 use crate::length::{Figure, Measure, Station, Tape, Unit};
+use crate::paper::has_sheets;
 use crate::place::Level;
+use crate::plan::in_order_of_the_hand;
 use crate::told::{Check, LevelResult, capital};
+use crate::work::{Schools, Step};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -24,6 +28,8 @@ pub struct Card {
     pub garment: String,
     /// What is altered, as it is called on this garment.
     pub name: String,
+    /// It has lines that can be printed at true size.
+    pub at_true_size: bool,
     /// What stands on it, from the top down.
     pub blocks: Vec<Block>,
 }
@@ -43,11 +49,47 @@ pub enum Block {
     /// A line of what it comes to.
     Line(String),
     /// What the hand does, in order.
-    Steps(Vec<String>),
+    Steps(Vec<HandStep>),
     /// Figures.
     Table(Table),
     /// A drawing.
     Drawing(CardDrawing),
+}
+
+/// What the hand does, in a sentence or two, with the step of the plan that it belongs to.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct HandStep {
+    /// Which step of its change.
+    pub step: Step,
+    /// In words.
+    pub text: String,
+}
+
+/// What is said of a change while it is written down, in any order.
+#[derive(Default)]
+pub(crate) struct Hand(Vec<HandStep>);
+
+impl Hand {
+    /// Says something of a step.
+    pub fn say(&mut self, step: Step, text: impl Into<String>) {
+        self.0.push(HandStep { step, text: text.into() });
+    }
+
+    /// Says more of a step.
+    pub fn say_all<T: Into<String>>(&mut self, step: Step, all: impl IntoIterator<Item = T>) {
+        all.into_iter().for_each(|text| self.say(step, text));
+    }
+
+    /// In the order of the hand: the plan's.
+    pub fn block(mut self, change: ChangeKey, cutting: Cutting) -> Block {
+        in_order_of_the_hand(&mut self.0, change, cutting, |said| said.step);
+        Block::Steps(self.0)
+    }
+
+    /// Nothing is said.
+    pub fn is_empty(&self) -> bool {
+        self.0.is_empty()
+    }
 }
 
 /// Figures in rows and columns. Every row has as many cells as there are columns.
@@ -143,15 +185,37 @@ macro_rules! cards {
 
         /// The card of a change; nothing where there is nothing to chalk.
         pub(crate) fn card(change: &DrawnChange<'_>, garment: String, of: &CardOf<'_>) -> Option<Card> {
-            let (title, blocks) = match change { $(DrawnChange::$Kind(drawn) => drawn.card(of),)+ }?;
+            let (title, mut blocks) = match change { $(DrawnChange::$Kind(drawn) => drawn.card(of),)+ }?;
             let key = change.key();
-            Some(Card { key, title, garment, name: key.name(of.subject.garment), blocks })
+            // Before the steps that follow it.
+            let at = blocks.iter().position(|block| matches!(block, Block::Steps(_))).unwrap_or(blocks.len());
+            blocks.splice(at..at, of.school(key));
+            Some(Card { key, title, garment, name: key.name(of.subject.garment), at_true_size: has_sheets(key), blocks })
         }
     };
 }
 kinds!(cards);
 
 impl CardOf<'_> {
+    /// Which school it follows, where practitioners differ and somebody chose; nothing where it is done as usual.
+    fn school(&self, key: ChangeKey) -> Option<Block> {
+        let Schools { cutting, allowance, dart_end, sleeve, hem } = self.subject.schools;
+        let cut = || cutting.map(|cutting| format!("outside the seam {}", cutting.name()));
+        let all: Vec<Option<String>> = match key {
+            ChangeKey::Seam(_) => vec![cut(), allowance.map(|is| format!("the allowance {}", is.name()))],
+            ChangeKey::Dart(_) => {
+                vec![cut(), dart_end.map(|end| format!("the point of a dart {}", end.name()))]
+            }
+            ChangeKey::Armhole(_) => vec![sleeve.map(|set| format!("the sleeve {}", set.name()))],
+            ChangeKey::Hem(_) => vec![hem.map(|by| format!("the hem {}", by.name()))],
+            ChangeKey::Elastic(_) | ChangeKey::Spacing(_) | ChangeKey::Trunk(_) | ChangeKey::Gathers(_) => {
+                Vec::new()
+            }
+        };
+        let all: Vec<String> = all.into_iter().flatten().collect();
+        (!all.is_empty()).then(|| Block::Note(format!("As you chose: {}.", all.join("; "))))
+    }
+
     /// What is known to be awkward about this change, and about the garment as a whole where it says so; the gravest first.
     pub fn cautions(&self, key: ChangeKey, and_of_the_whole: bool) -> Vec<Block> {
         let concerns = |check: &&Check| match check.key.change {

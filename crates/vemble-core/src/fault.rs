@@ -103,6 +103,11 @@ pub enum Wrong {
     DartLiesAcross {
         what: &'static str,
     },
+    /// A level that nobody measured.
+    NoLevel {
+        /// Which.
+        level: Level,
+    },
     /// Its point beyond its other end.
     DartTurned {
         what: &'static str,
@@ -136,6 +141,10 @@ pub enum Wrong {
         found: Measure,
         length: Length,
     },
+    MovesTooFar {
+        found: Measure,
+        most: Length,
+    },
     NothingToSpace {
         at: Opening,
     },
@@ -156,6 +165,38 @@ pub enum Wrong {
         height: Option<Length>,
     },
     NoState,
+    NotMinutes {
+        found: u32,
+        most: u32,
+    },
+    NotADay {
+        found: i8,
+    },
+    NotASum,
+    NoTimeZone {
+        found: String,
+    },
+    NoCurrency,
+    /// Tasks that wait for each other.
+    Circle {
+        tasks: Vec<String>,
+    },
+    GateIsShut {
+        gate: String,
+    },
+    NoWordWhy,
+    NoSuchTask {
+        task: String,
+    },
+    NoGate {
+        task: String,
+    },
+    NotSewn,
+    NotTheNewest,
+    CutAway,
+    OffTheLine {
+        found: Measure,
+    },
     NoSuchState {
         id: Uuid,
     },

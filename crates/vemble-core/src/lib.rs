@@ -22,6 +22,8 @@ pub mod fault;
 
 pub mod change;
 
+pub mod work;
+
 pub mod chalk;
 
 pub mod judge;
@@ -30,11 +32,17 @@ pub mod try_on;
 
 pub mod document;
 
+pub mod plan;
+
+pub mod record;
+
 pub mod told;
 
 pub mod figure;
 
 pub mod shown;
+
+pub mod paper;
 
 pub mod card;
 
@@ -42,10 +50,16 @@ pub mod stages;
 
 pub mod solve;
 
+pub mod ahead;
+pub mod history;
+pub mod method;
+
 pub mod asking;
 pub mod compare;
 pub mod look_over;
 pub mod people;
+pub mod practice;
+pub mod signs;
 
 #[cfg(test)]
 mod tests;

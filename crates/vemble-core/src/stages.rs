@@ -22,8 +22,8 @@ impl Stage {
     /// There is something to do there yet in this version of Vemble.
     pub const fn is_built(self) -> bool {
         match self {
-            Self::LookOver | Self::TryOn | Self::Lines => true,
-            Self::Paper | Self::Plan | Self::Sew | Self::Record => false,
+            Self::LookOver | Self::TryOn | Self::Lines | Self::Plan | Self::Sew | Self::Record => true,
+            Self::Paper => false,
         }
     }
 
@@ -60,6 +60,14 @@ pub(crate) struct Progress {
     pub has_cards: bool,
     /// And nothing stops it.
     pub is_clear: bool,
+    /// It has a day to be ready by.
+    pub has_day: bool,
+    /// Something of it was begun at the table.
+    pub is_begun: bool,
+    /// It was tried on finished.
+    pub is_sewn: bool,
+    /// What was sewn is entered, and nothing was found on that since.
+    pub is_finished: bool,
 }
 
 impl Progress {
@@ -73,15 +81,20 @@ impl Progress {
                 Stage::LookOver => self.is_looked_over,
                 Stage::TryOn => self.has_cards,
                 Stage::Lines => self.has_cards && self.is_clear,
-                Stage::Paper | Stage::Plan | Stage::Sew | Stage::Record => false,
+                Stage::Plan => self.has_day || self.is_finished,
+                Stage::Sew => self.is_sewn || self.is_finished,
+                Stage::Record => self.is_finished,
+                Stage::Paper => false,
             },
         };
         Stage::ALL.iter().copied().filter(|stage| stage.is_of(garment)).map(line).collect()
     }
 
-    /// Where to go on: with what was pinned, else with what is not measured yet.
+    /// Where to go on: with what was begun or pinned, else with what is not measured yet.
     pub const fn go_on(self) -> Stage {
         match (self.is_tried_on, self.is_looked_over) {
+            _ if self.is_finished => Stage::Record,
+            (true, _) if self.is_begun => Stage::Sew,
             (true, _) => Stage::Lines,
             (false, true) => Stage::TryOn,
             (false, false) => Stage::LookOver,

@@ -10,6 +10,7 @@ use std::process::Stdio;
 use std::time::Duration;
 use tokio::process::{Child, Command};
 use uuid::Uuid;
+use vemble_server::{Config, Web};
 use vemble_store::Store;
 use vemble_tape::StandIn;
 
@@ -55,13 +56,11 @@ async fn serve(tape: SocketAddr) -> String {
     let (server, _) = url.rsplit_once('/').expect("a database in the URL");
     let store = Store::open(&format!("{server}/{name}")).await.expect("the store opens");
     let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
-    let config = vemble_server::Config {
-        listener,
-        store,
-        secret: vec![3; 64],
-        web: Some(web.into()),
-        household: false,
+    let config = Config {
+        web: Web::Folder(web.into()),
+        example: true,
         tape: Some(tape),
+        ..Config::at(listener, store).expect("an address")
     };
     let (server, address) = vemble_server::serve(config).expect("the server starts");
     actix_web::rt::spawn(server);
@@ -250,6 +249,19 @@ impl Journey {
             tokio::time::sleep(Duration::from_millis(100)).await;
         }
         panic!("{css} should say “{says}” but says “{said}”");
+    }
+
+    /// Waits until the element's text is another one.
+    pub async fn until_other(&self, css: &str, than: &str) {
+        for _ in 0..150 {
+            let script = "return document.querySelector(arguments[0])?.textContent ?? ''";
+            let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
+            if found.as_str().is_some_and(|text| !text.is_empty() && text != than) {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(100)).await;
+        }
+        panic!("{css} says “{than}” all the time");
     }
 
     /// Waits until the element with this label has the focus.

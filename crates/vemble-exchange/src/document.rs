@@ -9,6 +9,7 @@ use vemble_core::document::{Document, Entry, State, VERSION, v1::DocumentV1};
 use vemble_core::fault::Fault;
 use vemble_core::length::Tape;
 use vemble_core::try_on::TryOn;
+use vemble_core::work::{Logged, Wishes};
 
 /// One thing wrong in a document.
 #[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
@@ -126,6 +127,12 @@ pub struct OneState<'a> {
     version: u32,
     #[serde(default, rename = "record")]
     _record: Vec<Entry>,
+    /// What is wished for the work: how it is sewn.
+    #[serde(default)]
+    pub wishes: Wishes,
+    /// What was done to it.
+    #[serde(default)]
+    pub log: Vec<Logged>,
 }
 
 #[derive(Deserialize)]

@@ -1,8 +1,11 @@
 //! Open formats in and out: bytes in, core types out, and the other way round.
 
+pub mod archive;
+pub mod calendar;
 pub mod document;
 pub mod marks_csv;
 pub mod measurements_csv;
 pub mod pdf;
 pub mod photo;
+pub mod strips;
 pub mod text;

@@ -34,7 +34,7 @@ fn card_text(card: &Card) -> String {
             Block::Text(sentence) => writeln!(text, "{sentence}"),
             Block::Note(item) | Block::Caution(item) | Block::Line(item) => writeln!(text, "  - {item}"),
             Block::Steps(steps) => {
-                let numbered = (1..).zip(steps).map(|(n, step)| format!("  {n}. {step}\n"));
+                let numbered = (1..).zip(steps).map(|(n, step)| format!("  {n}. {}\n", step.text));
                 write!(text, "Steps:\n{}", numbered.collect::<String>())
             }
             Block::Table(table) => write!(text, "{}", table_text(table)),

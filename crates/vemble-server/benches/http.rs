@@ -28,12 +28,8 @@ fn main() {
             let store = Store::open(&url).await.expect("the store opens");
             let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
             let config = vemble_server::Config {
-                listener,
-                store: store.clone(),
-                secret: vec![1; 64],
-                web: None,
-                household: false,
-                tape: None,
+                example: true,
+                ..vemble_server::Config::at(listener, store.clone()).expect("a server")
             };
             let (server, address) = vemble_server::serve(config).expect("the server starts");
             sender.send((address, store)).expect("somebody waits");
@@ -273,7 +269,7 @@ async fn account_with_300_garments(address: SocketAddr, store: &Store) -> String
     let email = format!("{}@example.org", Uuid::now_v7().simple());
     let password_hash = password_auth::generate_hash(PASSWORD);
     let account = NewAccount { id: Uuid::now_v7(), name: "Many".into(), email: email.clone(), password_hash };
-    store.sign_up(&account).await.expect("an account");
+    store.sign_up(&account, None).await.expect("an account");
     let mut documents: Vec<_> = vemble_server::example_documents().into_iter().cycle().take(300).collect();
     for document in &mut documents {
         for try_on in &mut document.try_ons {
@@ -285,7 +281,11 @@ async fn account_with_300_garments(address: SocketAddr, store: &Store) -> String
                 .for_each(|r| r.id = None);
         }
     }
-    store.account(account.id).replace_all(&documents).await.expect("300 garments");
+    store
+        .account(account.id)
+        .replace_all(&documents, &vemble_core::work::Workroom::default())
+        .await
+        .expect("300 garments");
     let client = reqwest::Client::new();
     let body = serde_json::json!({ "email": email, "password": PASSWORD });
     let answer =

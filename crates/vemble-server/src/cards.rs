@@ -1,6 +1,7 @@
 //! Chalk cards as files: PDF to print, text, and the marks as CSV.
 
 use crate::error::ApiError;
+use crate::queue::Queue;
 use crate::session::SignedIn;
 use crate::wire::Problem;
 use actix_web::http::header::{ContentDisposition, DispositionParam, DispositionType};
@@ -14,13 +15,14 @@ use vemble_core::length::Tape;
 use vemble_core::solve::{Solved, solve};
 use vemble_exchange::document::Complaint;
 use vemble_exchange::marks_csv::marks_csv;
-use vemble_exchange::pdf::{CardsError, Paper, cards_pdf};
+use vemble_exchange::pdf::{CardsError, Paper, cards_pdf, strips_pdf};
+use vemble_exchange::strips::{strips_dxf, strips_svg};
 use vemble_exchange::text::cards_text;
 use vemble_store::{Store, StoreError};
 
 /// What a card is written as.
 #[derive(Clone, Copy, Deserialize, ToSchema)]
-#[serde(rename_all = "lowercase")]
+#[serde(rename_all = "snake_case")]
 pub enum CardFormat {
     /// To print, with the drawing.
     Pdf,
@@ -28,6 +30,12 @@ pub enum CardFormat {
     Text,
     /// The marks alone.
     Csv,
+    /// The lines at true size, over as many pages as it takes.
+    TrueSizePdf,
+    /// The lines at true size, in millimetres.
+    TrueSizeSvg,
+    /// The lines at true size, in millimetres, for programs that cut.
+    TrueSizeDxf,
 }
 
 /// Which cards, and how.
@@ -57,6 +65,8 @@ pub struct CardFile {
             (Vec<u8> = "application/pdf"),
             (String = "text/plain"),
             (String = "text/csv"),
+            (String = "image/svg+xml"),
+            (Vec<u8> = "image/vnd.dxf"),
         )),
         (status = 401, body = Problem),
         (status = 404, body = Problem),
@@ -68,14 +78,14 @@ pub(crate) async fn cards(
     path: web::Path<(Uuid, Uuid)>,
     wanted: web::Query<CardFile>,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let (garment, id) = path.into_inner();
     let document = store.account(account.id).document(garment).await?.document;
     let try_on = document.try_ons.into_iter().find(|t| t.id == Some(id)).ok_or(StoreError::NotFound)?;
     let document = Document { try_ons: vec![try_on], ..document };
     let wanted = wanted.into_inner();
-    // Setting type takes its time: other requests go on meanwhile.
-    let file = web::block(move || written(&document, &wanted)).await.map_err(|_| ApiError::Broken)??;
+    let file = queue.run(account.id, move || written(&document, &wanted)).await??;
     let attached = ContentDisposition {
         disposition: DispositionType::Attachment,
         parameters: vec![DispositionParam::Filename(file.name)],
@@ -104,10 +114,17 @@ fn written(document: &Document, wanted: &CardFile) -> Result<File, ApiError> {
             let csv = marks_csv(&solved, key).map_err(|e| CardsError::Write(e.to_string()))?;
             ("text/csv; charset=utf-8", "csv", csv.into_bytes())
         }
+        CardFormat::TrueSizePdf => ("application/pdf", "pdf", strips_pdf(&solved, key, wanted.paper)?),
+        CardFormat::TrueSizeSvg => ("image/svg+xml", "svg", strips_svg(&solved, key)?.into_bytes()),
+        CardFormat::TrueSizeDxf => ("image/vnd.dxf", "dxf", strips_dxf(&solved, key)?),
+    };
+    let what = match wanted.format {
+        CardFormat::Pdf | CardFormat::Text | CardFormat::Csv => "chalk-card",
+        CardFormat::TrueSizePdf | CardFormat::TrueSizeSvg | CardFormat::TrueSizeDxf => "true-size",
     };
     let name = match key {
-        Some(key) => format!("chalk-card-{}.{ending}", key.to_string().replace(['.', '_'], "-")),
-        None => format!("chalk-cards.{ending}"),
+        Some(key) => format!("{what}-{}.{ending}", key.to_string().replace(['.', '_'], "-")),
+        None => format!("{what}s.{ending}"),
     };
     Ok(File { content_type, name, bytes })
 }

@@ -1,17 +1,16 @@
 //! Errors as problem details (RFC 9457): what was wrong, where, and what would be right.
 
-use crate::wire::{GarmentState, Problem, TryOnState, WearerState};
+use crate::wire::{GarmentState, Problem, TryOnState, WearerState, WorkroomState};
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, ResponseError};
 use std::fmt;
-use vemble_core::length::Tape;
 use vemble_core::try_on::Apart;
 use vemble_exchange::document::Complaint;
 use vemble_exchange::pdf::CardsError;
+use vemble_exchange::strips::StripsError;
 use vemble_store::{StoreError, StoredTryOn};
 
 /// Anything a route can fail with.
-#[derive(Debug)]
 pub enum ApiError {
     /// Nobody is signed in.
     SignedOut,
@@ -21,6 +20,24 @@ pub enum ApiError {
     TooOften(u64),
     /// A request of another site.
     Elsewhere,
+    /// A request that names another server.
+    WrongHost,
+    /// Nobody new is taken.
+    NobodyNew,
+    /// No invitation to sign up has this code.
+    NoSuchInvitation,
+    /// The database hangs.
+    Silent,
+    /// What was asked broke off, and may have been done.
+    NotKnown,
+    /// Not a ZIP by its own words.
+    NotAnArchive,
+    /// An archive over the limit.
+    LargeArchive,
+    /// There is no room on the disk for what is sent.
+    NoDisk,
+    /// A method that a path does not have; those it has.
+    WrongMethod(Vec<&'static str>),
     /// Two devices changed the same entries of a try-on.
     Apart(Box<StoredTryOn>, Vec<Apart>),
     /// An invitation that has ended, or a try-on that takes nobody any more.
@@ -71,6 +88,15 @@ impl From<StoreError> for ApiError {
     }
 }
 
+impl From<StripsError> for ApiError {
+    fn from(error: StripsError) -> Self {
+        match error {
+            StripsError::Nothing => Self::Store(StoreError::NotFound),
+            StripsError::Write(reason) => Self::Cards(CardsError::Write(reason)),
+        }
+    }
+}
+
 impl From<CardsError> for ApiError {
     fn from(error: CardsError) -> Self {
         match error {
@@ -87,6 +113,13 @@ impl ApiError {
         Self::Malformed(Complaint { path: "query".into(), found: error.to_string(), expected })
     }
 
+    /// What went wrong, for a terminal.
+    pub fn in_words(&self) -> String {
+        let Problem { title, detail, errors, .. } = self.problem();
+        let wrong = errors.iter().map(|c| format!("{}: found {}; expected {}", c.path, c.found, c.expected));
+        std::iter::once(format!("{title}. {detail}")).chain(wrong).collect::<Vec<_>>().join("\n")
+    }
+
     fn problem(&self) -> Problem {
         let problem = |status: StatusCode, kind, title, detail: &str| Problem {
             kind,
@@ -98,6 +131,8 @@ impl ApiError {
             apart: Vec::new(),
             stored_garment: None,
             stored_wearer: None,
+            stored_workroom: None,
+            request: crate::asked::id(),
         };
         match self {
             Self::SignedOut => problem(
@@ -123,6 +158,60 @@ impl ApiError {
                 "elsewhere",
                 "Not from here",
                 "Another site sent this; nothing was done.",
+            ),
+            Self::WrongHost => problem(
+                StatusCode::MISDIRECTED_REQUEST,
+                "wrong-host",
+                "Not this server",
+                "Vemble does not go by this name. Whoever runs it can add it: --allowed-host, or --public-url.",
+            ),
+            Self::NobodyNew => problem(
+                StatusCode::FORBIDDEN,
+                "nobody-new",
+                "Nobody new is taken",
+                "Whoever runs this Vemble can let you in.",
+            ),
+            Self::NoSuchInvitation => problem(
+                StatusCode::NOT_FOUND,
+                "no-such-invitation",
+                "No invitation with this code",
+                "Check the eight signs; a code is good once and for a week. Whoever runs this Vemble makes a new one.",
+            ),
+            Self::Silent => problem(
+                StatusCode::SERVICE_UNAVAILABLE,
+                "no-database",
+                "The database does not answer",
+                "Try again in a moment; what you typed is kept here.",
+            ),
+            Self::NotKnown => problem(
+                StatusCode::SERVICE_UNAVAILABLE,
+                "not-known",
+                "Not known whether it was stored",
+                "The answer broke off. Send it again: what is there already is not stored twice.",
+            ),
+            Self::NotAnArchive => problem(
+                StatusCode::UNSUPPORTED_MEDIA_TYPE,
+                "not-an-archive",
+                "Not an archive",
+                "Send a ZIP that Vemble wrote as application/zip.",
+            ),
+            Self::NoDisk => problem(
+                StatusCode::INSUFFICIENT_STORAGE,
+                "no-disk",
+                "No room left on the disk",
+                "Nothing was stored. Whoever runs this Vemble has to make room first.",
+            ),
+            Self::WrongMethod(methods) => problem(
+                StatusCode::METHOD_NOT_ALLOWED,
+                "wrong-method",
+                "Not a method of this path",
+                &format!("It has {}.", methods.join(", ")),
+            ),
+            Self::LargeArchive => problem(
+                StatusCode::PAYLOAD_TOO_LARGE,
+                "too-large",
+                "Too large",
+                "An archive has at most 3 GB. Nothing was stored.",
             ),
             Self::Apart(stored, apart) => Problem {
                 stored: Some(TryOnState::of(stored.as_ref().clone())),
@@ -204,7 +293,7 @@ impl ApiError {
                 StatusCode::UNSUPPORTED_MEDIA_TYPE,
                 "not-json",
                 "Not JSON",
-                "Send the header Content-Type: application/json.",
+                "Send the header Content-Type: application/json; without a body, the header Vemble-Client with any value.",
             ),
             Self::Overlong => problem(
                 StatusCode::PAYLOAD_TOO_LARGE,
@@ -249,7 +338,7 @@ impl ApiError {
                 )
             },
             StoreError::StaleGarment(stored) => Problem {
-                stored_garment: Some(Box::new(GarmentState::of(stored.as_ref().clone(), Tape::default()))),
+                stored_garment: Some(Box::new(GarmentState::behind(stored.as_ref().clone()))),
                 ..problem(
                     StatusCode::CONFLICT,
                     "stale",
@@ -266,12 +355,15 @@ impl ApiError {
                     "This wearer was changed since you read them. Both states are kept: choose which one to go on with.",
                 )
             },
-            StoreError::EmailTaken => problem(
-                StatusCode::CONFLICT,
-                "email-taken",
-                "There is an account already",
-                "Somebody signed up with this address: sign in instead.",
-            ),
+            StoreError::StaleWorkroom(stored) => Problem {
+                stored_workroom: Some(Box::new(WorkroomState::of(stored.as_ref().clone()))),
+                ..problem(
+                    StatusCode::CONFLICT,
+                    "stale",
+                    "Changed elsewhere",
+                    "The evenings and what else all garments share were changed since you read them. Both states are kept: choose which one to go on with.",
+                )
+            },
             StoreError::HasGarments(names) => problem(
                 StatusCode::CONFLICT,
                 "has-garments",
@@ -284,12 +376,27 @@ impl ApiError {
                 "Id used twice",
                 "Give each thing an id of its own.",
             ),
-            StoreError::Unreachable(_) => problem(
-                StatusCode::SERVICE_UNAVAILABLE,
-                "no-database",
-                "The database does not answer",
-                "Try again in a moment; what you typed is kept here.",
+            StoreError::AlreadyThere(names) => problem(
+                StatusCode::CONFLICT,
+                "already-there",
+                "In this account already",
+                &format!(
+                    "Remove them first, or keep them as they are: {}. Nothing was brought in.",
+                    names.join(", ")
+                ),
             ),
+            StoreError::Full(what) => problem(
+                StatusCode::INSUFFICIENT_STORAGE,
+                "full",
+                "No room left",
+                &format!(
+                    "There are no more {what} in one account than there are. Remove some first; nothing was stored."
+                ),
+            ),
+            StoreError::NoDisk => Self::NoDisk.problem(),
+            // Where nothing is changed nothing is in doubt.
+            StoreError::Unknown(_) if crate::asked::changes() => Self::NotKnown.problem(),
+            StoreError::Unreachable { .. } | StoreError::Unknown(_) => Self::Silent.problem(),
             StoreError::Refused(_) | StoreError::Unreadable(_) => problem(
                 StatusCode::INTERNAL_SERVER_ERROR,
                 "failed",
@@ -297,6 +404,13 @@ impl ApiError {
                 "Nothing was stored. The server's log says more.",
             ),
         }
+    }
+}
+
+/// Its kind and nothing that somebody sent or stored: whatever prints an error prints this.
+impl fmt::Debug for ApiError {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(self.problem().kind)
     }
 }
 
@@ -313,18 +427,28 @@ impl ResponseError for ApiError {
     }
 
     fn error_response(&self) -> HttpResponse {
-        if let Self::Store(
-            error @ (StoreError::Refused(_) | StoreError::Unreadable(_) | StoreError::Unreachable(_)),
-        ) = self
-        {
-            tracing::error!(error = error as &dyn std::error::Error, "the store failed");
-        }
-        if let Self::Cards(error) = self {
-            tracing::error!(error = error as &dyn std::error::Error, "a file of cards was not made");
+        let request = crate::asked::id().map(|id| id.to_string());
+        match self {
+            Self::Store(
+                error @ (StoreError::Refused(_)
+                | StoreError::Unreadable(_)
+                | StoreError::Unknown(_)
+                | StoreError::Unreachable { .. }),
+            ) => tracing::error!(request, error = error as &dyn std::error::Error, "the store failed"),
+            Self::Cards(error) => {
+                tracing::error!(
+                    request,
+                    error = error as &dyn std::error::Error,
+                    "a file of cards was not made"
+                );
+            }
+            _ => {}
         }
         let mut response = HttpResponse::build(self.status_code());
-        if let Self::TooOften(wait) = self {
-            response.insert_header(("Retry-After", wait.to_string()));
+        match self {
+            Self::TooOften(wait) => drop(response.insert_header(("Retry-After", wait.to_string()))),
+            Self::WrongMethod(methods) => drop(response.insert_header(("Allow", methods.join(", ")))),
+            _ => {}
         }
         response.content_type("application/problem+json").json(self.problem())
     }

@@ -1,7 +1,8 @@
 //! Garments of an account: the rail, one garment, its states and its record.
 
 use crate::error::ApiError;
-use crate::request::{Body, OnTape, none_of, read_body};
+use crate::queue::Queue;
+use crate::request::{Body, OnTape, invalid, none_of, read_body};
 use crate::session::SignedIn;
 use crate::unbroken::unbroken;
 use crate::wire::{GarmentState, Problem};
@@ -13,12 +14,15 @@ use std::collections::HashMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
-use vemble_core::document::{Document, Entry, State, wrong_state};
+use vemble_core::document::{Document, Entry, Happened, State, wrong_entry, wrong_state};
 use vemble_core::figure::Hanging;
 use vemble_core::garment::Garment;
+use vemble_core::history::taken_back;
 use vemble_core::length::Tape;
+use vemble_core::method::{Like, wanted_like};
 use vemble_core::solve::{Glance, NextStep, glance};
-use vemble_store::{RailKey, Sewing, Store, StoreError, StoredDocument, StoredGarment};
+use vemble_exchange::document::Complaint;
+use vemble_store::{Entered, RailKey, Store, StoreError, StoredDocument, StoredGarment};
 
 /// A garment on the rail.
 #[derive(Serialize, ToSchema)]
@@ -83,6 +87,7 @@ pub(crate) async fn rail(
     store: web::Data<Store>,
     seen: web::Data<Seen>,
     on: web::Query<OnTape>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let (store, tape) = (store.account(account.id), on.tape);
     let keys = store.rail_keys().await?;
@@ -92,7 +97,8 @@ pub(crate) async fn rail(
         keys.iter().map(|key| key.garment.0).filter(|id| !known.contains_key(id)).collect();
     for stored in store.documents_of(&unknown).await? {
         let id = stored.id;
-        let Some(hung) = hung(stored, |document| glance(document, tape))?.map(Arc::new) else { continue };
+        let hung = queue.run(account.id, move || hung(stored, |document| glance(document, tape))).await??;
+        let Some(hung) = hung.map(Arc::new) else { continue };
         // What was changed between the two queries is kept under what it was read as.
         let key = keys.iter().find(|key| key.garment == (id, hung.version));
         if let Some(key) = key {
@@ -154,9 +160,30 @@ pub(crate) async fn one_garment(
     garment: web::Path<Uuid>,
     on: web::Query<OnTape>,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    let stored = store.account(account.id).document(*garment).await?;
-    Ok(HttpResponse::Ok().json(GarmentState::of(stored, on.tape)))
+    let (stored, tape) = (store.account(account.id).document(*garment).await?, on.tape);
+    Ok(HttpResponse::Ok().json(queue.run(account.id, move || GarmentState::of(stored, tape)).await?))
+}
+
+/// What would make a garment measure like another of the account that fits, as both are now: to be typed into a try-on.
+#[utoipa::path(params(OnTape), responses((status = 200, body = Like), (status = 401, body = Problem), (status = 404, body = Problem)))]
+#[get("/garments/{garment}/like/{other}")]
+pub(crate) async fn like_another(
+    SignedIn(account): SignedIn,
+    both: web::Path<(Uuid, Uuid)>,
+    on: web::Query<OnTape>,
+    store: web::Data<Store>,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
+    let (garment, other) = *both;
+    let (account_store, tape) = (store.account(account.id), on.tape);
+    let (own, other) = (account_store.document(garment).await?, account_store.document(other).await?);
+    let like = queue.run(account.id, move || {
+        let [own, other] = [&own, &other].map(|stored| stored.document.newest());
+        Some(wanted_like(&own?.garment, &other?.garment, tape))
+    });
+    Ok(HttpResponse::Ok().json(like.await?.ok_or(StoreError::NotFound)?))
 }
 
 /// A garment to store.
@@ -180,7 +207,7 @@ pub struct GarmentChange {
 #[derive(Serialize, ToSchema)]
 pub struct NewVersion {
     /// The next change has to name it.
-    version: i32,
+    pub version: i32,
 }
 
 /// Stores the facts of one state of a garment whole, or not at all: a correction, which everything that was measured on that state follows.
@@ -224,14 +251,15 @@ pub(crate) async fn delete_garment(
     Ok(HttpResponse::NoContent().finish())
 }
 
-/// What was sewn.
+/// What was done.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewEntry {
     /// The entry, made by the client, its id and that of the state it makes too.
     entry: Entry,
-    /// The facts of the garment as it is then.
-    garment: Garment,
+    /// The facts of the garment as it is then, where it was sewn. What is taken back is as it was before.
+    #[serde(default)]
+    garment: Option<Garment>,
 }
 
 /// The record of a garment, the oldest entry first.
@@ -267,9 +295,34 @@ pub(crate) async fn enter(
     on: web::Query<OnTape>,
     body: Body,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let NewEntry { entry, garment } = read_body(&request, body)?;
-    none_of(&wrong_state(&State::first(entry.made(), garment.clone())), on.tape)?;
-    let stored = store.account(account.id).enter_sewing(*id, &Sewing { entry, garment }).await?;
-    Ok(HttpResponse::Ok().json(GarmentState::of(stored, on.tape)))
+    none_of(&wrong_entry(&entry), on.tape)?;
+    let store = store.account(account.id);
+    let garment = match (&entry.what, garment) {
+        (Happened::TakenBack { entry: taken, .. }, _) => {
+            let stored = store.document(*id).await?;
+            let known = stored.document.record.iter().any(|known| known.id == entry.id);
+            let (taken, tape) = (*taken, on.tape);
+            let back = queue.run(account.id, move || {
+                if known {
+                    return Ok(stored.document.newest().map(|state| state.garment.clone()));
+                }
+                taken_back(&stored.document, taken).map(Some).map_err(|faults| invalid(&faults, tape))
+            });
+            back.await??
+        }
+        (Happened::Sewn { .. }, None) => {
+            let expected = "the garment as it is then".into();
+            let complaint = Complaint { path: "garment".into(), found: "nothing".into(), expected };
+            return Err(ApiError::Invalid(vec![complaint]));
+        }
+        (_, garment) => garment,
+    };
+    if let (Some((_, to)), Some(garment)) = (entry.made(), &garment) {
+        none_of(&wrong_state(&State::first(to, garment.clone())), on.tape)?;
+    }
+    let (stored, tape) = (store.enter(*id, &Entered { entry, garment }).await?, on.tape);
+    Ok(HttpResponse::Ok().json(queue.run(account.id, move || GarmentState::of(stored, tape)).await?))
 }

@@ -2,29 +2,26 @@
 //!
 //! A code opens it; only its hash is kept. It ends after three hours, when it is taken back, and when the try-on is closed.
 
+use crate::doors::{Doors, Source};
 use crate::error::ApiError;
-use crate::guesses::Guesses;
+use crate::guesses::{Guesses, Who};
+use crate::queue::Queue;
 use crate::request::{Body, OnTape, read_body};
-use crate::session::SignedIn;
+use crate::session::{SignedIn, cookie, device, token_of};
+use crate::token::{hash_of, hash_of_code, new_code, new_token};
 use crate::try_ons::{TryOnChange, store_try_on};
 use crate::wire::{Problem, TryOnState};
-use actix_session::{Session, SessionExt};
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, HttpResponse, delete, get, post, put, web};
-use rand::Rng;
 use serde::{Deserialize, Serialize};
-use sha2::{Digest, Sha256};
 use std::future::Future;
 use std::pin::Pin;
 use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::document::Document;
-use vemble_store::{Invitation, NewInvitation, Store};
+use vemble_store::{Invitation, NewInvitation, NewSession, Store};
 
 const GUEST: &str = "guest";
-/// Signs that nobody takes for another: eight of them are 40 bits, guessed ten times a minute at most.
-const SIGNS: &[u8; 32] = b"23456789ABCDEFGHJKLMNPQRSTUVWXYZ";
-const SIGNS_IN_CODE: usize = 8;
 
 /// Somebody who was invited, while the invitation is open.
 pub struct Guest(pub Invitation);
@@ -34,14 +31,13 @@ impl FromRequest for Guest {
     type Future = Pin<Box<dyn Future<Output = Result<Self, ApiError>>>>;
 
     fn from_request(request: &HttpRequest, _: &mut Payload) -> Self::Future {
-        let named = request.get_session().get::<(Uuid, Uuid)>(GUEST).ok().flatten();
+        let token = token_of(request, GUEST);
         let store = request.app_data::<web::Data<Store>>().cloned();
         Box::pin(async move {
-            let (Some((account, invitation)), Some(store)) = (named, store) else {
+            let (Some(token), Some(store)) = (token, store) else {
                 return Err(ApiError::Over);
             };
-            let open = store.account(account).invitation(invitation).await?;
-            open.map(Self).ok_or(ApiError::Over)
+            store.guest(&token).await?.map(Self).ok_or(ApiError::Over)
         })
     }
 }
@@ -74,18 +70,6 @@ pub struct InvitationState {
     may_add: bool,
 }
 
-fn new_code() -> String {
-    let mut random = rand::rng();
-    let sign = |_| char::from(SIGNS[random.random_range(0..SIGNS.len())]);
-    (0..SIGNS_IN_CODE).map(sign).collect()
-}
-
-/// However it was typed: with or without its hyphen, in small letters.
-fn hash_of(code: &str) -> Vec<u8> {
-    let plain: String = code.chars().filter(char::is_ascii_alphanumeric).collect::<String>().to_uppercase();
-    Sha256::digest(plain.as_bytes()).to_vec()
-}
-
 /// Invites to a try-on.
 #[utoipa::path(request_body = Invite, responses((status = 201, body = Invited), (status = 401, body = Problem), (status = 404, body = Problem), (status = 410, body = Problem)))]
 #[post("/garments/{garment}/try-ons/{try_on}/invitations")]
@@ -103,9 +87,8 @@ pub(crate) async fn invite(
         return Err(ApiError::Over);
     }
     let (id, code) = (Uuid::now_v7(), new_code());
-    store.invite(&NewInvitation { id, garment, try_on, may_add, code_hash: &hash_of(&code) }).await?;
-    let (first, second) = code.split_at(SIGNS_IN_CODE / 2);
-    Ok(HttpResponse::Created().json(Invited { id, may_add, code: format!("{first}-{second}") }))
+    store.invite(&NewInvitation { id, garment, try_on, may_add, code_hash: &hash_of_code(&code) }).await?;
+    Ok(HttpResponse::Created().json(Invited { id, may_add, code }))
 }
 
 /// The open invitations to a try-on.
@@ -172,17 +155,25 @@ async fn state_of(store: &Store, invitation: Invitation) -> Result<GuestState, A
 #[post("/guest")]
 pub(crate) async fn join(
     request: HttpRequest,
+    source: Source,
     body: Body,
-    session: Session,
     store: web::Data<Store>,
     guesses: web::Data<Guesses>,
+    doors: web::Data<Doors>,
 ) -> Result<HttpResponse, ApiError> {
     let Join { code } = read_body(&request, body)?;
-    guesses.at(&request)?;
-    let invitation = store.joining(&hash_of(&code)).await?.ok_or(ApiError::NoSuchCode)?;
+    guesses.one_more(Who::At(source))?;
+    let invitation = store.joining(&hash_of_code(&code)).await?.ok_or(ApiError::NoSuchCode)?;
     let state = state_of(&store, invitation).await?;
-    session.insert(GUEST, (invitation.account, invitation.id)).map_err(|_| ApiError::Over)?;
-    Ok(HttpResponse::Ok().json(state))
+    let token = new_token();
+    let new = NewSession {
+        id: Uuid::now_v7(),
+        token_hash: &hash_of(&token),
+        device: &device(&request),
+        invitation: Some(invitation.id),
+    };
+    store.account(invitation.account).begin_session(&new).await?;
+    Ok(HttpResponse::Ok().cookie(cookie(GUEST, token, &doors)).json(state))
 }
 
 /// The try-on that a guest was invited to, as it is now.
@@ -208,6 +199,7 @@ pub(crate) async fn put_as_guest(
     on: web::Query<OnTape>,
     body: Body,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     if !invitation.may_add {
         return Err(ApiError::LooksOn);
@@ -215,6 +207,7 @@ pub(crate) async fn put_as_guest(
     let mut change: TryOnChange = read_body(&request, body)?;
     change.stay_open();
     let Invitation { account, garment, try_on, .. } = invitation;
-    let stored = store_try_on(store.account(account), garment, try_on, change, on.tape).await?;
+    let store = (store.account(account), &**queue);
+    let stored = store_try_on(store, account, (garment, try_on), change, on.tape).await?;
     Ok(HttpResponse::Ok().json(stored))
 }

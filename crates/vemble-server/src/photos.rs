@@ -6,16 +6,62 @@ use crate::session::SignedIn;
 use crate::wire::Problem;
 use actix_web::http::header::{CACHE_CONTROL, HeaderValue};
 use actix_web::{HttpRequest, HttpResponse, delete, get, put, web};
+use quick_cache::sync::Cache;
 use serde::{Deserialize, Serialize};
-use tokio::sync::Semaphore;
+use std::sync::Arc;
+use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 use vemble_exchange::document::Complaint;
-use vemble_exchange::photo::{LARGEST_FILE, clean_photo};
+use vemble_exchange::photo::{CleanPhoto, LARGEST_FILE, PhotoError, clean_photo};
 use vemble_store::{Moment, NewPhoto, Photo, Store};
 
-/// Two photos are decoded at once, no more: each may take 200 MB while it is.
+/// Two photos are decoded at once, no more: each may take 400 MB while it is.
 static DECODING: Semaphore = Semaphore::const_new(2);
+
+/// One photo of an account at a time is taken in, from its first byte on: so nobody fills the memory with many.
+pub struct Turns(Cache<Uuid, Arc<Semaphore>>);
+
+impl Default for Turns {
+    fn default() -> Self {
+        Self(Cache::new(10_000))
+    }
+}
+
+impl Turns {
+    /// Waits until nothing else of the account is taken in.
+    ///
+    /// # Errors
+    /// [`ApiError::Busy`] when the server is stopping.
+    pub async fn take(&self, account: Uuid) -> Result<OwnedSemaphorePermit, ApiError> {
+        let turn = self.0.get_or_insert_with(&account, || Ok::<_, ApiError>(Arc::new(Semaphore::new(1))))?;
+        turn.acquire_owned().await.map_err(|_| ApiError::Busy)
+    }
+}
+
+/// Whatever decodes a photo: beside the workers, and with few others at once.
+///
+/// # Errors
+/// [`ApiError::Broken`] when it panicked.
+pub async fn cleaned_by<T: Send + 'static>(work: impl FnOnce() -> T + Send + 'static) -> Result<T, ApiError> {
+    let _turn = DECODING.acquire().await.map_err(|_| ApiError::Busy)?;
+    tokio::task::spawn_blocking(work).await.map_err(|_| ApiError::Broken)
+}
+
+/// Checks and cleans a photo.
+///
+/// # Errors
+/// [`ApiError::Invalid`] at `path` where it is none that is taken.
+async fn cleaned(
+    path: &'static str,
+    work: impl FnOnce() -> Result<CleanPhoto, PhotoError> + Send + 'static,
+) -> Result<CleanPhoto, ApiError> {
+    let clean = cleaned_by(work).await?;
+    clean.map_err(|e| {
+        let complaint = Complaint { path: path.into(), found: e.to_string(), expected: e.expected().into() };
+        ApiError::Invalid(vec![complaint])
+    })
+}
 
 /// When a photo was taken.
 #[derive(Clone, Copy, Serialize, Deserialize, ToSchema)]
@@ -68,7 +114,7 @@ pub struct PhotoState {
 
 impl PhotoState {
     fn of(photo: Photo) -> Self {
-        let Photo { id, moment, pair, try_on, caption, width, height } = photo;
+        let Photo { id, moment, pair, try_on, caption, width, height, .. } = photo;
         Self { id, moment: PhotoMoment::of(moment), pair, try_on, caption, width, height }
     }
 }
@@ -113,7 +159,7 @@ pub(crate) async fn photos(
 #[utoipa::path(
     params(Taken),
     request_body(content = Vec<u8>, content_type = "image/*"),
-    responses((status = 201), (status = 401, body = Problem), (status = 404, body = Problem), (status = 422, body = Problem))
+    responses((status = 201), (status = 401, body = Problem), (status = 404, body = Problem), (status = 409, body = Problem), (status = 422, body = Problem), (status = 507, body = Problem))
 )]
 #[put("/garments/{garment}/photos/{photo}")]
 pub(crate) async fn put_photo(
@@ -123,21 +169,17 @@ pub(crate) async fn put_photo(
     taken: web::Query<Taken>,
     payload: web::Payload,
     store: web::Data<Store>,
+    turns: web::Data<Turns>,
 ) -> Result<HttpResponse, ApiError> {
     let (garment, id) = path.into_inner();
     let content_type = request.headers().get("content-type").and_then(|v| v.to_str().ok()).unwrap_or("");
     if !content_type.starts_with("image/") {
         return Err(ApiError::NotAnImage);
     }
+    let _turn = turns.take(account.id).await?;
     let file = payload.to_bytes_limited(LARGEST_FILE).await;
     let file = file.map_err(|_| ApiError::TooLarge)?.map_err(ApiError::from)?;
-    let _turn = DECODING.acquire().await.map_err(|_| ApiError::Busy)?;
-    let clean = web::block(move || clean_photo(&file)).await.map_err(|_| ApiError::Broken)?;
-    let clean = clean.map_err(|e| {
-        let complaint =
-            Complaint { path: "photo".into(), found: e.to_string(), expected: e.expected().into() };
-        ApiError::Invalid(vec![complaint])
-    })?;
+    let clean = cleaned("photo", move || clean_photo(&file)).await?;
     let new = NewPhoto {
         id,
         moment: taken.moment.stored(),

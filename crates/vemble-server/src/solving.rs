@@ -1,8 +1,9 @@
 //! Solving a document, and reading a length, without storing anything.
 
+use crate::doors::Source;
 use crate::error::ApiError;
 use crate::queue::Queue;
-use crate::request::{Body, OnTape, bytes};
+use crate::request::{Body, OnTape, bytes, none_of};
 use crate::wire::Problem;
 use actix_web::http::header::ContentType;
 use actix_web::{HttpRequest, HttpResponse, get, post, web};
@@ -14,6 +15,7 @@ use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape};
+use vemble_core::method::{Methods, WantedFrom, methods};
 use vemble_core::solve::{For, Solved, SoundState, solve_for};
 use vemble_exchange::document::{Complaint, OneState, read_document};
 
@@ -95,6 +97,7 @@ impl Wanted {
 #[post("/solve")]
 pub(crate) async fn solve(
     request: HttpRequest,
+    source: Source,
     wanted: web::Query<Wanted>,
     sound: web::Data<Sound>,
     queue: web::Data<Queue>,
@@ -102,15 +105,16 @@ pub(crate) async fn solve(
 ) -> Result<HttpResponse, ApiError> {
     let (tape, wanted) = (wanted.tape, wanted.what());
     let json = bytes(&request, body)?;
-    let answer = queue.run(move || derived(&json, tape, wanted, &sound)).await??;
+    let answer = queue.run(source, move || derived(&json, tape, wanted, &sound)).await??;
     Ok(HttpResponse::Ok().content_type(ContentType::json()).body(answer))
 }
 
 /// What follows from the document `json`, as JSON.
 fn derived(json: &[u8], tape: Tape, wanted: For, sound: &Sound) -> Result<Vec<u8>, ApiError> {
-    let known = OneState::read(json).and_then(|one| Some((sound.of(&one)?, one.try_ons)));
+    let known =
+        OneState::read(json).and_then(|one| Some((sound.of(&one)?, one.try_ons, one.wishes, one.log)));
     let solved: Result<Solved, _> = match known {
-        Some((known, try_ons)) => known.state.solve(&try_ons, tape, wanted),
+        Some((known, try_ons, wishes, log)) => known.state.solve(&try_ons, (&wishes, &log), tape, wanted),
         // What has a history, does not read, or has a fault is read whole: that says what is wrong.
         None => {
             let document = read_document(json).map_err(ApiError::Malformed)?;
@@ -124,20 +128,59 @@ fn derived(json: &[u8], tape: Tape, wanted: For, sound: &Sound) -> Result<Vec<u8
     Ok(answer)
 }
 
+/// Where what is wanted comes from.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct Asked {
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    tape: Tape,
+    /// As it was typed in the newest try-on, or what its pins come to; typed when absent.
+    #[serde(default)]
+    #[param(inline)]
+    from: WantedFrom,
+}
+
+/// The ways to do what is wanted in the newest try-on of a document: the best side by side, and why the others fell. Stores nothing.
+#[utoipa::path(
+    params(Asked),
+    request_body = Document,
+    responses((status = 200, body = Methods), (status = 422, body = Problem))
+)]
+#[post("/methods")]
+pub(crate) async fn find_methods(
+    request: HttpRequest,
+    source: Source,
+    asked: web::Query<Asked>,
+    queue: web::Data<Queue>,
+    body: Body,
+) -> Result<HttpResponse, ApiError> {
+    let json = bytes(&request, body)?;
+    let Asked { tape, from } = asked.into_inner();
+    let found = queue.run(source, move || {
+        let document = read_document(&json).map_err(ApiError::Malformed)?;
+        methods(&document, from, tape).map_err(|faults| ApiError::Invalid(Complaint::all(&faults, tape)))
+    });
+    Ok(HttpResponse::Ok().json(found.await??))
+}
+
 /// A document of any version that was ever released, in the present one. Stores nothing.
 #[utoipa::path(params(OnTape), request_body = serde_json::Value, responses((status = 200, body = Document), (status = 422, body = Problem)))]
 #[post("/brought-up")]
 pub(crate) async fn bring_up(
     request: HttpRequest,
+    source: Source,
     on: web::Query<OnTape>,
     body: Body,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    let document = read_document(&bytes(&request, body)?).map_err(ApiError::Malformed)?;
-    let faults = document.faults();
-    if !faults.is_empty() {
-        return Err(ApiError::Invalid(Complaint::all(&faults, on.tape)));
-    }
-    Ok(HttpResponse::Ok().json(document))
+    let json = bytes(&request, body)?;
+    let tape = on.tape;
+    let document = queue.run(source, move || {
+        let document = read_document(&json).map_err(ApiError::Malformed)?;
+        none_of(&document.faults(), tape).map(|()| document)
+    });
+    Ok(HttpResponse::Ok().json(document.await??))
 }
 
 /// A length that somebody typed.

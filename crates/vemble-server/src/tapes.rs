@@ -1,7 +1,7 @@
 //! The digital tape measure that this instance is connected to: its readings go to the account that paired it.
 
 use crate::error::ApiError;
-use crate::guesses::Guesses;
+use crate::guesses::{Guesses, Who};
 use crate::request::{Body, read_body};
 use crate::session::SignedIn;
 use crate::wire::Problem;
@@ -145,7 +145,7 @@ pub(crate) async fn pair_tape(
     guesses: web::Data<Guesses>,
 ) -> Result<HttpResponse, ApiError> {
     let Pair { code } = read_body(&request, body)?;
-    guesses.at(&request)?;
+    guesses.one_more(Who::In(account.id))?;
     let shown = tapes.known().hello.filter(|(_, shown)| *shown == code.trim());
     let (serial, _) = shown.ok_or(ApiError::NoSuchTape)?;
     store.account(account.id).pair_tape(&serial).await?;

@@ -1,11 +1,15 @@
 //! Try-ons: stored whole, brought together entry by entry where two devices change one; and what is derived from them.
 
+use crate::doors::Source;
 use crate::error::ApiError;
-use crate::request::{Body, OnTape, none_of, read_body};
+use crate::queue::Queue;
+use crate::request::{Body, OnTape, invalid, none_of, read_body};
 use crate::session::SignedIn;
 use crate::wire::{Problem, TryOnState};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
+use futures_util::FutureExt;
 use serde::Deserialize;
+use std::sync::Arc;
 use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::asking::{Asking, asking};
@@ -44,29 +48,42 @@ impl TryOnChange {
 
 /// Stores a try-on of a garment, brought together with what was stored since it was read; gives what is stored then.
 pub(crate) async fn store_try_on(
-    store: AccountStore<'_>,
-    garment: Uuid,
-    id: Uuid,
+    (store, queue): (AccountStore<'_>, &Queue),
+    whose: Uuid,
+    (garment, id): (Uuid, Uuid),
     change: TryOnChange,
     tape: Tape,
 ) -> Result<TryOnState, ApiError> {
     within_limits(change.base.iter().map(|base| ("base", base)).chain([("try_on", &change.try_on)]), tape)?;
-    let decide = |garment: &Document, there: Option<&StoredTryOn>| {
-        let wanted = match there {
-            Some(there) if there.version != change.version => together(&change, there, tape)?,
-            None if change.version != 0 => return Err(ApiError::Store(StoreError::NotFound)),
-            _ => change.try_on.clone(),
-        };
-        if there.is_some_and(|there| there.version != change.version && there.try_on == wanted) {
-            return Ok(None);
-        }
-        let alone = Document { try_ons: vec![wanted], ..garment.clone() };
-        check(&alone, tape)?;
-        Ok(alone.try_ons.into_iter().next())
+    let change = Arc::new(change);
+    let decide = |garment: Document, there: Option<StoredTryOn>| {
+        let change = change.clone();
+        let decided = queue.run(whose, move || decided(&change, garment, there.as_ref(), tape));
+        decided.map(|done| done?).boxed()
     };
     let stored = store.change_try_on(garment, id, decide).await?;
-    let as_sent = stored.try_on == TryOn { id: Some(id), ..change.try_on };
+    let as_sent = stored.try_on == TryOn { id: Some(id), ..change.try_on.clone() };
     Ok(TryOnState::after(stored, as_sent))
+}
+
+/// What is stored of a change, as things stand: nothing where that is there already.
+fn decided(
+    change: &TryOnChange,
+    garment: Document,
+    there: Option<&StoredTryOn>,
+    tape: Tape,
+) -> Result<Option<TryOn>, ApiError> {
+    let wanted = match there {
+        Some(there) if there.version != change.version => together(change, there, tape)?,
+        None if change.version != 0 => return Err(ApiError::Store(StoreError::NotFound)),
+        _ => change.try_on.clone(),
+    };
+    if there.is_some_and(|there| there.version != change.version && there.try_on == wanted) {
+        return Ok(None);
+    }
+    let alone = Document { try_ons: vec![wanted], ..garment };
+    check(&alone, tape)?;
+    Ok(alone.try_ons.into_iter().next())
 }
 
 /// Refuses try-ons that are larger than any, before anything is compared with anything else.
@@ -136,10 +153,11 @@ pub(crate) async fn put_try_on(
     on: web::Query<OnTape>,
     body: Body,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    let (garment, id) = path.into_inner();
     let change: TryOnChange = read_body(&request, body)?;
-    let stored = store_try_on(store.account(account.id), garment, id, change, on.tape).await?;
+    let store = (store.account(account.id), &**queue);
+    let stored = store_try_on(store, account.id, path.into_inner(), change, on.tape).await?;
     Ok(HttpResponse::Ok().json(stored))
 }
 
@@ -161,15 +179,15 @@ pub(crate) async fn delete_try_on(
 #[post("/asking")]
 pub(crate) async fn ask(
     request: HttpRequest,
+    source: Source,
     on: web::Query<OnTape>,
     body: Body,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    let document: Document = read_body(&request, body)?;
-    let faults = document.faults();
-    if !faults.is_empty() {
-        return Err(ApiError::Invalid(Complaint::all(&faults, on.tape)));
-    }
-    Ok(HttpResponse::Ok().json(asking(&document, on.tape)))
+    let (document, tape): (Document, _) = (read_body(&request, body)?, on.tape);
+    let answer =
+        queue.run(source, move || none_of(&document.faults(), tape).map(|()| asking(&document, tape)));
+    Ok(HttpResponse::Ok().json(answer.await??))
 }
 
 /// The try-ons of a document side by side. Stores nothing.
@@ -177,13 +195,14 @@ pub(crate) async fn ask(
 #[post("/comparison")]
 pub(crate) async fn comparison(
     request: HttpRequest,
+    source: Source,
     on: web::Query<OnTape>,
     body: Body,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    let document: Document = read_body(&request, body)?;
-    let compared = compare(&document, on.tape);
-    let compared = compared.map_err(|faults| ApiError::Invalid(Complaint::all(&faults, on.tape)))?;
-    Ok(HttpResponse::Ok().json(compared))
+    let (document, tape): (Document, _) = (read_body(&request, body)?, on.tape);
+    let compared = queue.run(source, move || compare(&document, tape)).await?;
+    Ok(HttpResponse::Ok().json(compared.map_err(|faults| invalid(&faults, tape))?))
 }
 
 /// A try-on whose answer to "which way out?" changes after sides were entered.
@@ -203,13 +222,18 @@ pub struct Turn {
 /// nothing.
 #[utoipa::path(request_body = Turn, responses((status = 200, body = Option<TryOn>)))]
 #[post("/turned")]
-pub(crate) async fn turned(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn turned(
+    request: HttpRequest,
+    source: Source,
+    body: Body,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
     let Turn { try_on, worn, meant } = read_body(&request, body)?;
-    let turned = match meant {
+    let turned = queue.run(source, move || match meant {
         Some(meant) => Some(try_on.turned(worn, meant)),
         None => try_on.turned_unasked(worn),
-    };
-    Ok(HttpResponse::Ok().json(turned))
+    });
+    Ok(HttpResponse::Ok().json(turned.await?))
 }
 
 /// Three states of one try-on.
@@ -228,10 +252,16 @@ pub struct Rebase {
 /// stays. Gives one try-on for each of `to`. Stores nothing.
 #[utoipa::path(request_body = Rebase, responses((status = 200, body = Vec<TryOn>), (status = 422, body = Problem)))]
 #[post("/rebase")]
-pub(crate) async fn rebased(request: HttpRequest, body: Body) -> Result<HttpResponse, ApiError> {
+pub(crate) async fn rebased(
+    request: HttpRequest,
+    source: Source,
+    body: Body,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
     let Rebase { from, to, onto } = read_body(&request, body)?;
     let all = [("from", &from), ("onto", &onto)].into_iter().chain(to.iter().map(|to| ("to", to)));
     within_limits(all, Tape::default())?;
-    let rebased: Vec<TryOn> = to.iter().map(|to| rebase(&from, to, &onto)).collect();
-    Ok(HttpResponse::Ok().json(rebased))
+    let rebased =
+        queue.run(source, move || to.iter().map(|to| rebase(&from, to, &onto)).collect::<Vec<TryOn>>());
+    Ok(HttpResponse::Ok().json(rebased.await?))
 }

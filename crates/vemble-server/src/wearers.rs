@@ -1,20 +1,24 @@
 //! Wearers of an account: measurements, posture, and what their garments ask for.
 
+use crate::doors::Source;
 use crate::error::ApiError;
+use crate::queue::Queue;
 use crate::request::{Body, OnTape, invalid, read_body};
 use crate::session::SignedIn;
 use crate::wire::{Problem, WearerState};
 use actix_web::{HttpRequest, HttpResponse, delete, get, post, put, web};
 use serde::{Deserialize, Serialize};
+use std::sync::LazyLock;
 use utoipa::ToSchema;
 use uuid::Uuid;
 use vemble_core::body::{BodyMeasurement, Taken, Wearer};
 use vemble_core::document::wrong_wearer;
 use vemble_core::figure::{Picture, taking_picture};
 use vemble_core::garment::Garment;
+use vemble_core::length::Tape;
 use vemble_core::people::{Person, person};
 use vemble_exchange::measurements_csv::{measurements_csv, read_measurements_csv};
-use vemble_store::{AccountStore, Store, StoredDocument};
+use vemble_store::{Store, StoredDocument, StoredWearer};
 
 /// A wearer to store.
 #[derive(Debug, Deserialize, ToSchema)]
@@ -65,8 +69,11 @@ pub(crate) async fn one_wearer(
     id: web::Path<Uuid>,
     on: web::Query<OnTape>,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
-    Ok(HttpResponse::Ok().json(page(store.account(account.id), *id, on.into_inner()).await?))
+    let (store, id, tape) = (store.account(account.id), *id, on.tape);
+    let (stored, documents) = (store.wearer(id).await?, store.documents().await?);
+    Ok(HttpResponse::Ok().json(queue.run(account.id, move || page(stored, documents, tape)).await?))
 }
 
 /// Everything that follows from a wearer as they are now, with what the garments of the stored one ask for. Stores nothing.
@@ -83,24 +90,28 @@ pub(crate) async fn view_wearer(
     on: web::Query<OnTape>,
     body: Body,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let wearer: Wearer = read_body(&request, body)?;
     let documents = store.account(account.id).documents().await?;
-    let theirs = documents.iter().filter(|d| d.wearer_id == *id && !d.archived);
-    let theirs: Vec<_> = theirs.filter_map(|d| d.document.newest()).map(|state| &state.garment).collect();
-    Ok(HttpResponse::Ok().json(person(&wearer, &theirs, on.tape)))
+    let (id, tape) = (*id, on.tape);
+    let answer = queue.run(account.id, move || {
+        let theirs = documents.iter().filter(|d| d.wearer_id == id && !d.archived);
+        let theirs: Vec<_> = theirs.filter_map(|d| d.document.newest()).map(|state| &state.garment).collect();
+        person(&wearer, &theirs, tape)
+    });
+    Ok(HttpResponse::Ok().json(answer.await?))
 }
 
-async fn page(store: AccountStore<'_>, id: Uuid, on: OnTape) -> Result<WearerPage, ApiError> {
-    let stored = store.wearer(id).await?;
-    let documents = store.documents().await?;
+fn page(stored: StoredWearer, documents: Vec<StoredDocument>, tape: Tape) -> WearerPage {
+    let id = stored.id;
     let theirs: Vec<_> = documents.into_iter().filter(|d| d.wearer_id == id && !d.archived).collect();
     let newest = |d: &'_ StoredDocument| d.document.newest().map(|state| state.garment.clone());
     let theirs: Vec<(Uuid, Garment)> = theirs.iter().filter_map(|d| Some((d.id, newest(d)?))).collect();
     let facts: Vec<_> = theirs.iter().map(|(_, garment)| garment).collect();
-    let person = person(&stored.wearer, &facts, on.tape);
+    let person = person(&stored.wearer, &facts, tape);
     let garments = theirs.iter().map(|(id, garment)| NamedGarment { id: *id, name: garment.name.clone() });
-    Ok(WearerPage { person, garments: garments.collect(), state: WearerState::of(stored) })
+    WearerPage { person, garments: garments.collect(), state: WearerState::of(stored) }
 }
 
 /// Stores a wearer whole; made by the client, its id too.
@@ -122,6 +133,7 @@ pub(crate) async fn put_wearer(
     on: web::Query<OnTape>,
     body: Body,
     store: web::Data<Store>,
+    queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let sent: WearerChange = read_body(&request, body)?;
     let faults = wrong_wearer(&sent.wearer);
@@ -130,7 +142,8 @@ pub(crate) async fn put_wearer(
     }
     let store = store.account(account.id);
     store.put_wearer(*id, sent.version, &sent.wearer).await?;
-    Ok(HttpResponse::Ok().json(page(store, *id, on.into_inner()).await?))
+    let (stored, documents, tape) = (store.wearer(*id).await?, store.documents().await?, on.tape);
+    Ok(HttpResponse::Ok().json(queue.run(account.id, move || page(stored, documents, tape)).await?))
 }
 
 /// Removes a wearer who has no garments.
@@ -185,10 +198,14 @@ pub struct Taking {
 /// How to take each measurement, on a body by proportion.
 #[utoipa::path(responses((status = 200, body = Vec<Taking>)))]
 #[get("/measurements")]
-pub(crate) async fn measurements() -> HttpResponse {
-    let body = Wearer::default();
-    let taking =
-        BodyMeasurement::ALL.iter().map(|what| Taking { what: *what, picture: taking_picture(*what, &body) });
-    let taking: Vec<Taking> = taking.collect();
-    HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(taking)
+pub(crate) async fn measurements(source: Source, queue: web::Data<Queue>) -> Result<HttpResponse, ApiError> {
+    let all = queue.run(source, || &*TAKING).await?;
+    Ok(HttpResponse::Ok().insert_header(("Cache-Control", "public, max-age=3600")).json(all))
 }
+
+/// They are the same for everybody: drawn once.
+static TAKING: LazyLock<Vec<Taking>> = LazyLock::new(|| {
+    let body = Wearer::default();
+    let taking = |what: &BodyMeasurement| Taking { what: *what, picture: taking_picture(*what, &body) };
+    BodyMeasurement::ALL.iter().map(taking).collect()
+});

@@ -10,8 +10,9 @@ use vemble_core::length::Tape;
 use vemble_core::solve::stages;
 use vemble_core::stages::{Stage, StageLine};
 use vemble_core::try_on::{Apart, TryOn};
+use vemble_core::work::Workroom;
 use vemble_exchange::document::Complaint;
-use vemble_store::{StoredDocument, StoredTryOn, StoredWearer};
+use vemble_store::{StoredDocument, StoredTryOn, StoredWearer, StoredWorkroom};
 
 /// A garment with its history, its wearer and its try-ons.
 #[derive(Debug, Serialize, ToSchema)]
@@ -26,6 +27,8 @@ pub struct GarmentState {
     archived: bool,
     /// The version of each try-on, in the document's order.
     try_on_versions: Vec<i32>,
+    /// The version of what is wished for the work on it; 0 where nothing is.
+    wishes_version: i32,
     /// The stages of its work, in order.
     stages: Vec<StageLine>,
     /// Where to go on.
@@ -35,13 +38,20 @@ pub struct GarmentState {
 }
 
 impl GarmentState {
+    /// As it is stored, without its stages: for whoever was behind, who asks anew.
+    pub fn behind(stored: StoredDocument) -> Self {
+        let StoredDocument { id, version, wearer_id, archived, try_on_versions, wishes_version, document } =
+            stored;
+        let (stages, go_on) = (Vec::new(), Stage::LookOver);
+        Self { id, version, wearer_id, archived, try_on_versions, wishes_version, stages, go_on, document }
+    }
+
     /// With its stages as they are judged on a tape.
     pub fn of(stored: StoredDocument, tape: Tape) -> Self {
-        let StoredDocument { id, version, wearer_id, archived, try_on_versions, document } = stored;
         // What cannot be worked out is looked over.
-        let staged = unbroken(|| stages(&document, tape));
+        let staged = unbroken(|| stages(&stored.document, tape));
         let (stages, go_on) = staged.unwrap_or_else(|| (Vec::new(), Stage::LookOver));
-        Self { id, version, wearer_id, archived, try_on_versions, stages, go_on, document }
+        Self { stages, go_on, ..Self::behind(stored) }
     }
 }
 
@@ -86,6 +96,24 @@ impl WearerState {
     }
 }
 
+/// A workroom with the version that the next change has to name.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct WorkroomState {
+    /// The version that was read; 0 where nothing is stored yet.
+    version: i32,
+    /// Others read its evenings by a code.
+    has_calendar: bool,
+    /// What is in it.
+    workroom: Workroom,
+}
+
+impl WorkroomState {
+    pub fn of(stored: StoredWorkroom) -> Self {
+        let StoredWorkroom { version, has_calendar, workroom } = stored;
+        Self { version, has_calendar, workroom }
+    }
+}
+
 /// A problem as it is sent: `application/problem+json`.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct Problem {
@@ -98,6 +126,9 @@ pub struct Problem {
     pub status: u16,
     /// What to do about it.
     pub detail: String,
+    /// The id of the request, by which the log tells what happened.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub request: Option<Uuid>,
     /// Each thing wrong in what was sent, with its JSON path.
     #[serde(skip_serializing_if = "Vec::is_empty")]
     pub errors: Vec<Complaint>,
@@ -113,4 +144,7 @@ pub struct Problem {
     /// The wearer as they are stored now, when somebody else was faster.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub stored_wearer: Option<Box<WearerState>>,
+    /// The workroom as it is stored now, when somebody else was faster.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stored_workroom: Option<Box<WorkroomState>>,
 }

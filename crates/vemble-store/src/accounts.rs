@@ -1,11 +1,16 @@
-//! Accounts: who may sign in, the example, and the account of a household.
+//! Accounts: who may sign in, examples, and the account of a household.
 
+use crate::notices::{Notice, tell};
 use crate::schema::accounts::dsl;
+use crate::schema::{garments, sign_up_codes};
 use crate::{Sees, Store, StoreError};
+use diesel::dsl::{now, sql};
 use diesel::prelude::*;
-use diesel_async::RunQueryDsl;
+use diesel::sql_types::{Bool, Nullable, Timestamptz};
+use diesel_async::{AsyncConnection, RunQueryDsl};
 use uuid::Uuid;
 use vemble_core::document::Document;
+use vemble_core::work::Workroom;
 
 /// An account as its session sees it.
 #[derive(Clone, Debug, PartialEq, Eq, Queryable)]
@@ -20,8 +25,6 @@ pub struct Account {
     pub is_example: bool,
     /// The one account of a household, without a password.
     pub is_household: bool,
-    /// Sessions that began under another number have ended.
-    pub session_epoch: i32,
 }
 
 /// What a password is compared with.
@@ -45,30 +48,19 @@ pub struct NewAccount {
     pub password_hash: String,
 }
 
-const COLUMNS: (dsl::id, dsl::name, dsl::email, dsl::is_example, dsl::is_household, dsl::session_epoch) =
-    (dsl::id, dsl::name, dsl::email, dsl::is_example, dsl::is_household, dsl::session_epoch);
+pub(crate) const COLUMNS: (dsl::id, dsl::name, dsl::email, dsl::is_example, dsl::is_household) =
+    (dsl::id, dsl::name, dsl::email, dsl::is_example, dsl::is_household);
+
+/// Most examples at once: so many visitors in a day, and less than a hundred megabytes.
+const EXAMPLES: i64 = 300;
 
 impl Store {
-    /// The account, while it exists and its sessions of this epoch have not ended.
-    ///
-    /// # Errors
-    /// Whatever the database reports.
-    pub async fn account_in_session(&self, id: Uuid, epoch: i32) -> Result<Option<Account>, StoreError> {
-        let mut connection = self.connection(Sees::Account(id)).await?;
-        let account = dsl::accounts
-            .filter(dsl::id.eq(id).and(dsl::session_epoch.eq(epoch)))
-            .select(COLUMNS)
-            .first(&mut connection)
-            .await;
-        Ok(account.optional()?)
-    }
-
     /// What to compare the password of whoever signs in with this address with; nothing if nobody has it.
     ///
     /// # Errors
     /// Whatever the database reports.
     pub async fn credentials(&self, email: &str) -> Result<Option<Credentials>, StoreError> {
-        let mut connection = self.connection(Sees::SigningIn(email)).await?;
+        let mut connection = self.connection(Sees::Email(email)).await?;
         let found = dsl::accounts
             .filter(dsl::email.eq(email))
             .select((dsl::id, dsl::password_hash))
@@ -77,23 +69,46 @@ impl Store {
         Ok(found.optional()?)
     }
 
-    /// Makes an account.
+    /// Makes an account; with the hash of a code where it takes one, which is used up. Nothing happens where somebody has the address already,
+    /// and nobody is told.
     ///
     /// # Errors
-    /// [`StoreError::EmailTaken`] if somebody has the address already.
-    pub async fn sign_up(&self, new: &NewAccount) -> Result<Account, StoreError> {
-        let mut connection = self.connection(Sees::Account(new.id)).await?;
+    /// [`StoreError::NotFound`] if there is no such code.
+    pub async fn sign_up(&self, new: &NewAccount, code_hash: Option<&[u8]>) -> Result<(), StoreError> {
         let row = (
             dsl::id.eq(new.id),
             dsl::name.eq(&new.name),
             dsl::email.eq(&new.email),
             dsl::password_hash.eq(&new.password_hash),
         );
-        let made = diesel::insert_into(dsl::accounts).values(row).returning(COLUMNS);
-        Ok(made.get_result(&mut connection).await?)
+        if let Some(code) = code_hash {
+            let mut connection = self.connection(Sees::SignUp(code)).await?;
+            let open = sign_up_codes::table.find(code).filter(sign_up_codes::ends_at.gt(now));
+            if diesel::delete(open).execute(&mut connection).await? == 0 {
+                return Err(StoreError::NotFound);
+            }
+        }
+        let mut connection = self.connection(Sees::Account(new.id)).await?;
+        let made = diesel::insert_into(dsl::accounts).values(row).on_conflict_do_nothing();
+        made.execute(&mut connection).await?;
+        Ok(())
     }
 
-    /// The account of that id, whatever epoch its sessions have.
+    /// Makes a code that somebody may sign up with, once and within a week.
+    ///
+    /// # Errors
+    /// Whatever the database reports.
+    pub async fn invite_to_sign_up(&self, code_hash: &[u8]) -> Result<(), StoreError> {
+        let row = (
+            sign_up_codes::code_hash.eq(code_hash),
+            sign_up_codes::ends_at.eq(sql::<Timestamptz>("now() + interval '7 days'")),
+        );
+        let mut connection = self.connection(Sees::SignUp(code_hash)).await?;
+        diesel::insert_into(sign_up_codes::table).values(row).execute(&mut connection).await?;
+        Ok(())
+    }
+
+    /// The account of that id.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] if there is none.
@@ -111,42 +126,70 @@ impl Store {
         Ok(dsl::accounts.find(id).select(dsl::password_hash).first(&mut connection).await?)
     }
 
-    /// Changes the password and ends every session that is open; gives the epoch of new ones.
-    ///
-    /// # Errors
-    /// [`StoreError::NotFound`] if there is no such account.
-    pub async fn change_password(&self, id: Uuid, password_hash: &str) -> Result<i32, StoreError> {
-        let mut connection = self.connection(Sees::Account(id)).await?;
-        let changed = diesel::update(dsl::accounts.find(id))
-            .set((dsl::password_hash.eq(password_hash), dsl::session_epoch.eq(dsl::session_epoch + 1)))
-            .returning(dsl::session_epoch);
-        Ok(changed.get_result(&mut connection).await?)
-    }
-
     /// Removes an account with everything in it.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] if there is no such account.
     pub async fn delete_account(&self, id: Uuid) -> Result<(), StoreError> {
-        // Garments point at their wearers: they go first.
-        self.account(id).replace_all(&[]).await?;
         let mut connection = self.connection(Sees::Account(id)).await?;
-        match diesel::delete(dsl::accounts.find(id)).execute(&mut connection).await? {
-            0 => Err(StoreError::NotFound),
-            _ => Ok(()),
-        }
+        let gone = connection.transaction::<_, StoreError, _>(async |connection| {
+            // Garments point at their wearers: they go first, and everything else with the account.
+            diesel::delete(garments::table.filter(garments::account_id.eq(id))).execute(connection).await?;
+            match diesel::delete(dsl::accounts.find(id)).execute(connection).await? {
+                0 => Err(StoreError::NotFound),
+                _ => tell(connection, &Notice::Ended { account: id }).await,
+            }
+        });
+        gone.await
     }
 
-    /// The example account, made and filled with `documents` if there is none yet.
+    /// An example of somebody's own, filled with `documents` and a workroom; it ends after a day.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] when there are too many just now.
+    pub async fn new_example(
+        &self,
+        documents: &[Document],
+        workroom: &Workroom,
+    ) -> Result<Account, StoreError> {
+        let id = Uuid::now_v7();
+        let mut connection = self.connection(Sees::Examples).await?;
+        let there: i64 = dsl::accounts.filter(dsl::is_example).count().get_result(&mut connection).await?;
+        drop(connection);
+        if there >= EXAMPLES {
+            return Err(StoreError::Full("examples"));
+        }
+        let row = (
+            dsl::id.eq(id),
+            dsl::name.eq("Example"),
+            dsl::is_example.eq(true),
+            dsl::ends_at.eq(sql::<Nullable<Timestamptz>>("now() + interval '1 day'")),
+        );
+        let mut connection = self.connection(Sees::Account(id)).await?;
+        let made = diesel::insert_into(dsl::accounts).values(row).returning(COLUMNS);
+        let account: Account = made.get_result(&mut connection).await?;
+        drop(connection);
+        self.account(id).replace_all(documents, workroom).await?;
+        Ok(account)
+    }
+
+    /// Forgets examples that have ended; gives how many.
     ///
     /// # Errors
     /// Whatever the database reports.
-    pub async fn example_account(&self, documents: &[Document]) -> Result<Account, StoreError> {
-        let (account, is_new) = self.only("Example", true).await?;
-        if is_new {
-            self.account(account.id).replace_all(documents).await?;
+    pub async fn forget_examples(&self) -> Result<usize, StoreError> {
+        let mut connection = self.connection(Sees::Examples).await?;
+        let ended = dsl::accounts.filter(sql::<Bool>("ends_at < now()")).select(dsl::id);
+        let ended: Vec<Uuid> = ended.load(&mut connection).await?;
+        drop(connection);
+        for id in &ended {
+            match self.delete_account(*id).await {
+                // Another instance was faster.
+                Ok(()) | Err(StoreError::NotFound) => {}
+                Err(error) => return Err(error),
+            }
         }
-        Ok(account)
+        Ok(ended.len())
     }
 
     /// The one account of a household, made if there is none yet.
@@ -154,28 +197,18 @@ impl Store {
     /// # Errors
     /// Whatever the database reports.
     pub async fn household_account(&self) -> Result<Account, StoreError> {
-        Ok(self.only("Household", false).await?.0)
-    }
-
-    /// The example or the household, and whether it was made just now.
-    async fn only(&self, name: &str, example: bool) -> Result<(Account, bool), StoreError> {
         let id = Uuid::now_v7();
         let mut connection = self.connection(Sees::Account(id)).await?;
-        let find = || {
-            dsl::accounts
-                .filter(dsl::is_example.eq(example).and(dsl::is_household.eq(!example)))
-                .select(COLUMNS)
-        };
+        let find = || dsl::accounts.filter(dsl::is_household).select(COLUMNS);
         if let Some(account) = find().first(&mut connection).await.optional()? {
-            return Ok((account, false));
+            return Ok(account);
         }
-        let row =
-            (dsl::id.eq(id), dsl::name.eq(name), dsl::is_example.eq(example), dsl::is_household.eq(!example));
-        let made = diesel::insert_into(dsl::accounts)
+        let row = (dsl::id.eq(id), dsl::name.eq("Household"), dsl::is_household.eq(true));
+        diesel::insert_into(dsl::accounts)
             .values(row)
             .on_conflict_do_nothing()
             .execute(&mut connection)
             .await?;
-        Ok((find().first(&mut connection).await?, made == 1))
+        Ok(find().first(&mut connection).await?)
     }
 }

@@ -1,9 +1,11 @@
 //! Garments of an account, with their wearers and try-ons.
 
 use crate::format::{FORMAT, TryOnRow, read};
+use crate::notices::{Notice, tell};
 use crate::readings::readings_in;
-use crate::schema::{garment_states, garments, try_ons, wearers};
+use crate::schema::{garment_states, garments, try_ons, wearers, wishes};
 use crate::states::{add_state, records_in, states_in};
+use crate::work::{logs_in, wishes_in};
 use crate::{AccountStore, StoreError, one_moment};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
@@ -26,6 +28,8 @@ pub struct StoredDocument {
     pub archived: bool,
     /// The version of each try-on, in the document's order.
     pub try_on_versions: Vec<i32>,
+    /// The version of what is wished for it; 0 where nothing is.
+    pub wishes_version: i32,
     /// The garment with its history, its wearer and its try-ons.
     pub document: Document,
 }
@@ -41,6 +45,8 @@ pub struct RailKey {
     pub wearer: (Uuid, i32),
     /// Its newest try-on and the version of that.
     pub try_on: Option<(Uuid, i32)>,
+    /// The version of what is wished for it; 0 where nothing is.
+    pub wishes: i32,
 }
 
 /// What a garment is changed to.
@@ -101,11 +107,19 @@ impl AccountStore<'_> {
             .await?
             .into_iter()
             .collect();
+        let wished: HashMap<Uuid, i32> = wishes::table
+            .filter(wishes::account_id.eq(self.account))
+            .select((wishes::garment_id, wishes::version))
+            .load::<(Uuid, i32)>(&mut connection)
+            .await?
+            .into_iter()
+            .collect();
         let key = |(garment, version, wearer, of_wearer)| RailKey {
             account: self.account,
             garment: (garment, version),
             wearer: (wearer, of_wearer),
             try_on: newest.get(&garment).copied(),
+            wishes: wished.get(&garment).copied().unwrap_or(0),
         };
         Ok(garments.into_iter().map(key).collect())
     }
@@ -131,7 +145,7 @@ impl AccountStore<'_> {
         one_moment(&mut connection).run(async |connection| self.loaded(connection, only).await).await
     }
 
-    async fn loaded(
+    pub(crate) async fn loaded(
         &self,
         connection: &mut AsyncPgConnection,
         only: Option<&[Uuid]>,
@@ -161,6 +175,8 @@ impl AccountStore<'_> {
         let ids: Vec<Uuid> = garments.iter().map(|garment| garment.0).collect();
         let mut states = states_in(connection, account, &ids).await?;
         let mut records = records_in(connection, account, &ids).await?;
+        let mut wishes = wishes_in(connection, account, &ids).await?;
+        let mut logs = logs_in(connection, account, &ids).await?;
         let try_ons: Vec<TryOnRow> = try_ons::table
             .filter(try_ons::account_id.eq(account).and(try_ons::garment_id.eq_any(&ids)))
             .order(try_ons::id)
@@ -170,12 +186,15 @@ impl AccountStore<'_> {
         let ids: Vec<Uuid> = try_ons.iter().map(|t| t.id).collect();
         let rows = readings_in(connection, account, &ids).await?;
         let mut document = |(id, version, wearer_id, archived, format, wearer): GarmentRow| {
+            let (wishes_version, wishes) = wishes.remove(&id).unwrap_or_default();
             let mut document = Document {
                 version: VERSION,
                 record: records.remove(&id).unwrap_or_default(),
                 wearer: read(format, wearer)?,
                 states: states.remove(&id).unwrap_or_default(),
                 try_ons: Vec::new(),
+                wishes,
+                log: logs.remove(&id).unwrap_or_default(),
             };
             let mut try_on_versions = Vec::new();
             for row in try_ons.iter().filter(|t| t.garment_id == id) {
@@ -183,7 +202,7 @@ impl AccountStore<'_> {
                 let try_on = row.clone().read(&document, &rows)?;
                 document.try_ons.push(try_on);
             }
-            Ok(StoredDocument { id, version, wearer_id, archived, try_on_versions, document })
+            Ok(StoredDocument { id, version, wearer_id, archived, try_on_versions, wishes_version, document })
         };
         garments.into_iter().map(&mut document).collect()
     }
@@ -193,7 +212,7 @@ impl AccountStore<'_> {
     ///
     /// # Errors
     /// [`StoreError::StaleGarment`] with what is stored if somebody was faster, [`StoreError::NotFound`] if the garment, the state or the
-    /// wearer is not this account's.
+    /// wearer is not this account's, [`StoreError::Full`] if there are as many as there may be.
     pub async fn put_garment(&self, id: Uuid, version: i32, new: &StoredGarment) -> Result<i32, StoreError> {
         let account = self.account;
         let facts = serde_json::to_value(&new.garment)?;
@@ -201,6 +220,7 @@ impl AccountStore<'_> {
         let is_done = connection
             .transaction::<_, StoreError, _>(async |connection| {
                 if version == 0 {
+                    self.store.limits.garments(connection, account, 1).await?;
                     let row = (
                         garments::account_id.eq(account),
                         garments::id.eq(id),
@@ -212,6 +232,7 @@ impl AccountStore<'_> {
                     if is_new {
                         let first = State::first(new.state, new.garment.clone());
                         add_state(connection, (account, id), 0, &first).await?;
+                        tell(connection, &Notice::Garment { account, garment: id, version: Some(1) }).await?;
                     }
                     return Ok(is_new);
                 }
@@ -234,14 +255,21 @@ impl AccountStore<'_> {
                     );
                     diesel::update(own).set(set).execute(connection).await?;
                 }
+                let version = Some(version.saturating_add(1));
+                tell(connection, &Notice::Garment { account, garment: id, version }).await?;
                 Ok(true)
             })
             .await?;
         drop(connection);
+        let next = version.saturating_add(1);
         if is_done {
-            return Ok(version.saturating_add(1));
+            return Ok(next);
         }
-        Err(StoreError::StaleGarment(Box::new(self.document(id).await?)))
+        let there = self.document(id).await?;
+        // Sent again, since nobody knew whether it arrived: it did.
+        let is_this = (there.version, there.wearer_id, there.archived) == (next, new.wearer_id, new.archived)
+            && there.document.state(new.state).is_some_and(|state| state.garment == new.garment);
+        if is_this { Ok(next) } else { Err(StoreError::StaleGarment(Box::new(there))) }
     }
 
     /// Removes a garment with its try-ons and photos.
@@ -249,10 +277,13 @@ impl AccountStore<'_> {
     /// # Errors
     /// [`StoreError::NotFound`] if this account has no such garment.
     pub async fn delete_garment(&self, id: Uuid) -> Result<(), StoreError> {
-        let own = garments::table.find((self.account, id));
-        match diesel::delete(own).execute(&mut self.connection().await?).await? {
+        let mut connection = self.connection().await?;
+        match diesel::delete(garments::table.find((self.account, id))).execute(&mut connection).await? {
             0 => Err(StoreError::NotFound),
-            _ => Ok(()),
+            _ => {
+                let account = self.account;
+                tell(&mut connection, &Notice::Garment { account, garment: id, version: None }).await
+            }
         }
     }
 }

@@ -2,40 +2,48 @@
 //! names its account, and row-level security holds for the role that serves them.
 
 mod accounts;
+mod archives;
+mod connect;
 mod format;
 mod garments;
 mod invitations;
+mod limits;
 mod notices;
 mod photos;
 mod readings;
 mod schema;
+mod sessions;
 mod states;
 mod tapes;
 mod try_ons;
 mod wearers;
 mod whole;
+mod work;
 
 pub use accounts::{Account, Credentials, NewAccount};
+pub use archives::{Brought, BroughtPhoto, Whole};
+pub use connect::{Tables, Why, make_role, migrate, own_versions, tables, wait_for};
 pub use garments::{RailKey, StoredDocument, StoredGarment};
 pub use invitations::{Invitation, NewInvitation};
+pub use limits::Limits;
 pub use notices::Notice;
 pub use photos::{Moment, NewPhoto, Photo};
-pub use states::Sewing;
+pub use sessions::{NewSession, Session};
+pub use states::Entered;
 pub use try_ons::StoredTryOn;
 pub use wearers::StoredWearer;
+pub use work::StoredWorkroom;
 
+use connect::PATIENCE;
 use diesel::prelude::*;
 use diesel::sql_types::Text;
 use diesel_async::pg::TransactionBuilder;
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
 use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig, RecyclingMethod};
-use diesel_async::{
-    AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection,
-};
-use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
+use diesel_async::{AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection};
+use std::time::Duration;
+use tokio::sync::{Semaphore, SemaphorePermit};
 use uuid::Uuid;
-
-const MIGRATIONS: EmbeddedMigrations = embed_migrations!();
 
 /// What can go wrong in the store.
 #[derive(Debug, thiserror::Error)]
@@ -52,18 +60,35 @@ pub enum StoreError {
     /// Somebody else changed a wearer since it was read.
     #[error("changed since it was read")]
     StaleWearer(Box<StoredWearer>),
+    /// Somebody else changed the workroom since it was read.
+    #[error("changed since it was read")]
+    StaleWorkroom(Box<StoredWorkroom>),
     /// An id already belongs to another thing of the account.
     #[error("an id is used twice")]
     IdTaken,
-    /// Somebody has signed up with this address already.
-    #[error("the address is taken")]
-    EmailTaken,
     /// The wearer still has garments, these.
     #[error("still has garments")]
     HasGarments(Vec<String>),
-    /// The database cannot be reached.
-    #[error("the database cannot be reached; is it running, and is DATABASE_URL right?")]
-    Unreachable(#[source] Box<dyn std::error::Error + Send + Sync>),
+    /// These garments are in the account already.
+    #[error("in the account already")]
+    AlreadyThere(Vec<String>),
+    /// The account holds as many of these as it may.
+    #[error("no more {0}")]
+    Full(&'static str),
+    /// The database cannot be used.
+    #[error("the database cannot be used: {}", why.words())]
+    Unreachable {
+        /// What is in the way.
+        why: Why,
+        /// What it said.
+        source: Box<dyn std::error::Error + Send + Sync>,
+    },
+    /// The connection broke while something was stored: it may be there or not.
+    #[error("not known whether it was stored")]
+    Unknown(#[source] diesel::result::Error),
+    /// The database has no room left on its disk; what was to be stored was not.
+    #[error("no room left on the disk of the database")]
+    NoDisk,
     /// The database refused a query.
     #[error("the database refused: {0}")]
     Refused(#[source] diesel::result::Error),
@@ -77,21 +102,50 @@ impl From<diesel::result::Error> for StoreError {
         use diesel::result::{DatabaseErrorKind as Kind, Error};
         match &error {
             Error::NotFound => Self::NotFound,
-            Error::DatabaseError(Kind::UniqueViolation, about)
-                if about.constraint_name() == Some("one_account_per_email") =>
-            {
-                Self::EmailTaken
-            }
             Error::DatabaseError(Kind::UniqueViolation, _) => Self::IdTaken,
             Error::DatabaseError(Kind::ForeignKeyViolation, _) => Self::NotFound,
-            Error::DatabaseError(Kind::ClosedConnection, _) => Self::Unreachable(Box::new(error)),
+            Error::DatabaseError(Kind::ClosedConnection | Kind::UnableToSendCommand, _) => {
+                Self::Unknown(error)
+            }
+            // PostgreSQL is stopping, or was killed.
+            Error::DatabaseError(Kind::Unknown, about)
+                if about.message().starts_with("terminating connection") =>
+            {
+                Self::Unknown(error)
+            }
+            // "could not extend file …: No space left on device", or whatever else limits files.
+            Error::DatabaseError(Kind::Unknown, about)
+                if about.message().starts_with("could not extend file") =>
+            {
+                Self::NoDisk
+            }
+            Error::DatabaseError(Kind::Unknown, about)
+                if about.message().starts_with("canceling statement") =>
+            {
+                Self::Unreachable { why: Why::Silent, source: Box::new(error) }
+            }
             _ => Self::Refused(error),
         }
     }
 }
 
+/// What a transaction ends with: whatever the database reports among it.
+pub(crate) struct Failed<E>(pub E);
+
+impl<E: From<StoreError>> From<StoreError> for Failed<E> {
+    fn from(error: StoreError) -> Self {
+        Self(error.into())
+    }
+}
+
+impl<E: From<StoreError>> From<diesel::result::Error> for Failed<E> {
+    fn from(error: diesel::result::Error) -> Self {
+        StoreError::from(error).into()
+    }
+}
+
 fn unreachable(error: impl std::error::Error + Send + Sync + 'static) -> StoreError {
-    StoreError::Unreachable(Box::new(error))
+    StoreError::Unreachable { why: Why::Broken, source: Box::new(error) }
 }
 
 /// All accounts. Holds only a pool of connections; several instances may share one database.
@@ -99,75 +153,127 @@ fn unreachable(error: impl std::error::Error + Send + Sync + 'static) -> StoreEr
 pub struct Store {
     pool: Pool<AsyncPgConnection>,
     url: std::sync::Arc<str>,
+    limits: Limits,
+    /// Half of the connections, for what holds one while something is worked out: the others stay free for whoever only reads.
+    deciding: std::sync::Arc<Semaphore>,
 }
 
-/// Whose rows a connection may see.
+/// Connections to the database.
+const CONNECTIONS: usize = 16;
+/// How long to wait for a place: what is worked out may wait its turn.
+const PLACE: Duration = Duration::from_secs(20);
+
+/// Whose rows a connection may see: those of an account, or what somebody shows a key to.
 #[derive(Clone, Copy)]
 enum Sees<'a> {
     Account(Uuid),
-    SigningIn(&'a str),
+    Email(&'a str),
+    Session(&'a [u8]),
+    SignUp(&'a [u8]),
     Joining(&'a [u8]),
+    Calendar(&'a [u8]),
     Tape(&'a str),
+    Examples,
     Nobody,
 }
 
+impl Sees<'_> {
+    /// The account, and what is shown, as the rules of the tables read them.
+    fn told(self) -> (String, String) {
+        let hex = |hash: &[u8]| hash.iter().map(|byte| format!("{byte:02x}")).collect::<String>();
+        let shown = match self {
+            Self::Account(id) => return (id.to_string(), String::new()),
+            Self::Email(email) => format!("email:{email}"),
+            Self::Session(hash) => format!("session:{}", hex(hash)),
+            Self::SignUp(hash) => format!("sign-up:{}", hex(hash)),
+            Self::Joining(hash) => format!("joining:{}", hex(hash)),
+            Self::Calendar(hash) => format!("calendar:{}", hex(hash)),
+            Self::Tape(serial) => format!("tape:{serial}"),
+            Self::Examples => "examples:".into(),
+            Self::Nobody => String::new(),
+        };
+        (String::new(), shown)
+    }
+}
+
+/// What every connection is told when it is made. Every statement finds its rows by their keys: a plan is made once for a connection, not for
+/// every call. No statement takes seconds when all is well; one that does is ended before whoever waits has gone.
+const SETUP: &str = "SET ROLE vemble_app; SET plan_cache_mode = force_generic_plan; SET statement_timeout = '20s'; \
+    SET lock_timeout = '5s'; SET idle_in_transaction_session_timeout = '30s'";
+
 impl Store {
-    /// Opens the database at `url` and brings its tables up to date.
+    /// Brings the tables of the database at `url` up to date and opens it.
     ///
     /// # Errors
     /// [`StoreError::Unreachable`] when nothing answers there or a migration fails.
     pub async fn open(url: &str) -> Result<Self, StoreError> {
-        let own_url = url.to_owned();
-        tokio::task::spawn_blocking(move || migrate(&own_url)).await.map_err(unreachable)??;
+        migrate(url).await?;
+        Self::connect(url)
+    }
+
+    /// Opens the database at `url`, whose tables are [`Tables::Current`]. Nothing is asked of it yet.
+    ///
+    /// # Errors
+    /// When no pool can be made.
+    pub fn connect(url: &str) -> Result<Self, StoreError> {
         let mut config = ManagerConfig::default();
         config.custom_setup = Box::new(|url| {
             let url = url.to_owned();
             Box::pin(async move {
-                let mut connection = AsyncPgConnection::establish(&url).await?;
-                // Every statement finds its rows by their keys: a plan is made once for a connection, not for every call.
-                connection
-                    .batch_execute("SET ROLE vemble_app; SET plan_cache_mode = force_generic_plan")
-                    .await
-                    .map_err(ConnectionError::CouldntSetupConfiguration)?;
+                let cannot = |e: StoreError| ConnectionError::BadConnection(e.to_string());
+                let mut connection = connect::establish(&url).await.map_err(cannot)?;
+                connection.batch_execute(SETUP).await.map_err(ConnectionError::CouldntSetupConfiguration)?;
                 Ok(connection)
             })
         });
         // Whether a connection still lives shows when it is told whose rows it may see.
         config.recycling_method = RecyclingMethod::Fast;
         let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(url, config);
-        let pool = Pool::builder(manager).max_size(16).build().map_err(unreachable)?;
-        Ok(Self { pool, url: url.into() })
+        let pool = Pool::builder(manager).max_size(CONNECTIONS).build().map_err(unreachable)?;
+        let deciding = Semaphore::new(CONNECTIONS / 2).into();
+        Ok(Self { pool, url: url.into(), limits: Limits::default(), deciding })
     }
 
-    /// A connection that sees only these rows, whatever it saw before. One that broke while nobody used it is thrown away.
+    /// The same store with other limits.
+    pub const fn limited(mut self, limits: Limits) -> Self {
+        self.limits = limits;
+        self
+    }
+
+    /// A connection that sees only these rows, whatever it saw before. One that broke while nobody used it is thrown away; one that says
+    /// nothing is too, and whoever asked is told within three seconds.
     async fn connection(&self, sees: Sees<'_>) -> Result<Object<AsyncPgConnection>, StoreError> {
-        let (mut account, mut joining) = (String::new(), String::new());
-        let (mut signing_in, mut tape) = ("", "");
-        match sees {
-            Sees::Account(id) => account = id.to_string(),
-            Sees::SigningIn(email) => signing_in = email,
-            Sees::Joining(hash) => joining = hash.iter().map(|byte| format!("{byte:02x}")).collect(),
-            Sees::Tape(serial) => tape = serial,
-            Sees::Nobody => {}
-        }
+        let silent = |error| StoreError::Unreachable { why: Why::Silent, source: Box::new(error) };
+        let (account, shown) = sees.told();
         loop {
-            let mut connection = self.pool.get().await.map_err(unreachable)?;
+            let got = tokio::time::timeout(PATIENCE, self.pool.get()).await.map_err(silent)?;
+            let refused = |error| StoreError::Unreachable { why: Why::Refused, source: Box::new(error) };
+            let mut connection = got.map_err(refused)?;
             let is_new = Object::metrics(&connection).recycle_count == 0;
-            let set = "SELECT set_config('vemble.account', $1, false), set_config('vemble.signing_in', $2, false), \
-                       set_config('vemble.joining', $3, false), set_config('vemble.tape', $4, false)";
-            let told = diesel::sql_query(set)
-                .bind::<Text, &str>(&account)
-                .bind::<Text, &str>(signing_in)
-                .bind::<Text, &str>(&joining)
-                .bind::<Text, &str>(tape)
-                .execute(&mut connection)
-                .await;
-            match told {
-                Ok(_) => return Ok(connection),
-                Err(error) if is_new => return Err(error.into()),
-                Err(_) => drop(Object::take(connection)),
+            let set = "SELECT set_config('vemble.account', $1, false), set_config('vemble.shown', $2, false)";
+            let set = diesel::sql_query(set).bind::<Text, &str>(&account).bind::<Text, &str>(&shown);
+            match tokio::time::timeout(PATIENCE, set.execute(&mut connection)).await {
+                Ok(Ok(_)) => return Ok(connection),
+                Ok(Err(error)) if is_new => return Err(error.into()),
+                Ok(Err(_)) => drop(Object::take(connection)),
+                Err(error) => {
+                    drop(Object::take(connection));
+                    return Err(silent(error));
+                }
             }
         }
+    }
+
+    /// Waits for a place among those who hold a connection while something is worked out.
+    async fn deciding(&self) -> Result<SemaphorePermit<'_>, StoreError> {
+        let silent = |error| StoreError::Unreachable { why: Why::Silent, source: Box::new(error) };
+        tokio::time::timeout(PLACE, self.deciding.acquire()).await.map_err(silent)?.map_err(unreachable)
+    }
+
+    /// Connections that are in use, and that there may be.
+    pub fn pool(&self) -> (usize, usize) {
+        let status = self.pool.status();
+        (status.size - status.available, status.max_size)
     }
 
     /// Asks the database for a sign of life.
@@ -200,17 +306,4 @@ impl AccountStore<'_> {
 /// For reading in several queries what was there at one moment, whatever others store meanwhile: a try-on has its rows in three tables.
 fn one_moment(connection: &mut AsyncPgConnection) -> TransactionBuilder<'_, AsyncPgConnection> {
     connection.build_transaction().repeatable_read().read_only()
-}
-
-/// Brings the tables up to date. The migration harness blocks on a runtime with several threads, which the
-/// caller's may not be, so it gets one of its own.
-fn migrate(url: &str) -> Result<(), StoreError> {
-    let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(1).enable_all().build();
-    runtime.map_err(unreachable)?.block_on(async {
-        let mut connection = AsyncPgConnection::establish(url).await.map_err(unreachable)?;
-        // Instances that start together take turns; the lock ends with this connection.
-        connection.batch_execute("SELECT pg_advisory_lock(7361001)").await?;
-        let mut harness = AsyncMigrationHarness::new(connection);
-        harness.run_pending_migrations(MIGRATIONS).map(drop).map_err(StoreError::Unreachable)
-    })
 }

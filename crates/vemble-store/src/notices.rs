@@ -1,16 +1,20 @@
 //! What happens, told to every instance of the server that works on the same database (PostgreSQL's LISTEN and NOTIFY).
 
-use crate::{Sees, Store, StoreError, unreachable};
+use crate::connect::establish;
+use crate::{Sees, Store, StoreError};
 use diesel::sql_types::Text;
-use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection};
+use diesel_async::{AsyncPgConnection, RunQueryDsl, SimpleAsyncConnection};
 use futures_util::StreamExt;
 use serde::{Deserialize, Serialize};
 use std::time::Duration;
+use tokio::time::timeout;
 use uuid::Uuid;
 use vemble_core::change::ChangeKey;
 use vemble_core::fitting::GarmentSide;
 
 const CHANNEL: &str = "vemble";
+/// How long the database may take for nothing: a thousand times what it takes.
+const BEAT: Duration = Duration::from_millis(1_500);
 
 /// Something that happened. It says where to look, never what is there: whoever hears it asks, and sees what they may.
 #[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize)]
@@ -24,8 +28,31 @@ pub enum Notice {
         garment: Uuid,
         /// Which.
         try_on: Uuid,
-        /// Its version now.
-        version: i32,
+        /// Its version now; nothing when it was removed.
+        version: Option<i32>,
+    },
+    /// A garment has a new version.
+    Garment {
+        /// Whose it is.
+        account: Uuid,
+        /// Which.
+        garment: Uuid,
+        /// Its version now; nothing when it was removed.
+        version: Option<i32>,
+    },
+    /// A wearer has a new version.
+    Wearer {
+        /// Whose they are.
+        account: Uuid,
+        /// Who.
+        wearer: Uuid,
+        /// Their version now; nothing when they were removed.
+        version: Option<i32>,
+    },
+    /// Sessions of the account have ended, or all of it: whoever listens asks whether they are still in.
+    Ended {
+        /// Whose.
+        account: Uuid,
     },
     /// Somebody is being asked about a place just now.
     Asked {
@@ -59,9 +86,12 @@ impl Notice {
     /// Whose it is; a missed one is everybody's.
     pub const fn account(&self) -> Option<Uuid> {
         match self {
-            Self::TryOn { account, .. } | Self::Asked { account, .. } | Self::Tape { account, .. } => {
-                Some(*account)
-            }
+            Self::TryOn { account, .. }
+            | Self::Garment { account, .. }
+            | Self::Wearer { account, .. }
+            | Self::Ended { account }
+            | Self::Asked { account, .. }
+            | Self::Tape { account, .. } => Some(*account),
             Self::Missed => None,
         }
     }
@@ -97,8 +127,26 @@ impl Store {
         }
     }
 
+    /// Feels the pulse of the database, on a connection of its own, for as long as it is awaited: whoever waits for one that hangs is not
+    /// taken for one of many who wait for a connection.
+    pub async fn feel(&self, felt: impl Fn(bool)) {
+        loop {
+            if let Ok(mut connection) = establish(&self.url).await {
+                let beat = async |connection: &mut AsyncPgConnection| {
+                    matches!(timeout(BEAT, connection.batch_execute("SELECT 1")).await, Ok(Ok(())))
+                };
+                while beat(&mut connection).await {
+                    felt(true);
+                    tokio::time::sleep(Duration::from_secs(1)).await;
+                }
+            }
+            felt(false);
+            tokio::time::sleep(Duration::from_millis(300)).await;
+        }
+    }
+
     async fn hear_until_it_breaks(&self, heard: &impl Fn(Notice)) -> Result<(), StoreError> {
-        let mut connection = AsyncPgConnection::establish(&self.url).await.map_err(unreachable)?;
+        let mut connection = establish(&self.url).await?;
         connection.batch_execute(&format!("LISTEN {CHANNEL}")).await?;
         heard(Notice::Missed);
         let mut notices = std::pin::pin!(connection.notifications_stream());

@@ -3,7 +3,7 @@
 use crate::schema::photos;
 use crate::{AccountStore, StoreError};
 use diesel::prelude::*;
-use diesel_async::RunQueryDsl;
+use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use uuid::Uuid;
 
 /// When a photo was taken: before or after the alteration, or of a detail.
@@ -52,6 +52,8 @@ pub struct Photo {
     pub width: i32,
     /// Height in pixels.
     pub height: i32,
+    /// `image/jpeg` or `image/png`.
+    pub media_type: String,
 }
 
 /// A photo to store: cleaned, upright, with its thumbnail.
@@ -72,10 +74,10 @@ pub struct NewPhoto {
     pub thumbnail: Vec<u8>,
 }
 
-type Row = (Uuid, String, Option<Uuid>, Option<Uuid>, String, i32, i32);
+type Row = (Uuid, String, Option<Uuid>, Option<Uuid>, String, i32, i32, String);
 
-fn photo((id, moment, pair, try_on, caption, width, height): Row) -> Photo {
-    Photo { id, moment: Moment::of(&moment), pair, try_on, caption, width, height }
+fn photo((id, moment, pair, try_on, caption, width, height, media_type): Row) -> Photo {
+    Photo { id, moment: Moment::of(&moment), pair, try_on, caption, width, height, media_type }
 }
 
 impl AccountStore<'_> {
@@ -95,6 +97,7 @@ impl AccountStore<'_> {
                 photos::caption,
                 photos::width,
                 photos::height,
+                photos::media_type,
             ))
             .load(&mut self.connection().await?)
             .await?;
@@ -104,22 +107,45 @@ impl AccountStore<'_> {
     /// Stores a photo of a garment.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] if the garment is not this account's, [`StoreError::IdTaken`] if the id is used.
+    /// [`StoreError::NotFound`] if the garment is not this account's, [`StoreError::IdTaken`] if the id is used, [`StoreError::Full`] if
+    /// the account has no room for it.
     pub async fn add_photo(&self, garment: Uuid, new: NewPhoto) -> Result<(), StoreError> {
+        let mut connection = self.connection().await?;
+        connection
+            .transaction::<_, StoreError, _>(async |connection| {
+                // Sent again, since nobody knew whether it arrived: it did.
+                let own = photos::table.find((self.account, new.id)).filter(photos::garment_id.eq(garment));
+                let own = own.filter(photos::image.eq(&new.image)).select(photos::id);
+                if own.first::<Uuid>(connection).await.optional()?.is_some() {
+                    return Ok(());
+                }
+                self.store.limits.photos(connection, self.account).await?.take(&new)?;
+                self.insert_photo(connection, garment, "", new).await
+            })
+            .await
+    }
+
+    pub(crate) async fn insert_photo(
+        &self,
+        connection: &mut AsyncPgConnection,
+        garment: Uuid,
+        caption: &str,
+        new: NewPhoto,
+    ) -> Result<(), StoreError> {
         let row = (
             photos::account_id.eq(self.account),
             photos::id.eq(new.id),
             photos::garment_id.eq(garment),
             photos::moment.eq(new.moment.word()),
             photos::try_on_id.eq(new.try_on),
+            photos::caption.eq(caption),
             photos::width.eq(new.size.0.cast_signed()),
             photos::height.eq(new.size.1.cast_signed()),
             photos::media_type.eq(new.media_type),
             photos::image.eq(new.image),
             photos::thumbnail.eq(new.thumbnail),
         );
-        let mut connection = self.connection().await?;
-        diesel::insert_into(photos::table).values(row).execute(&mut connection).await?;
+        diesel::insert_into(photos::table).values(row).execute(connection).await?;
         Ok(())
     }
 

@@ -8,7 +8,7 @@ diesel::table! {
         email -> Nullable<Text>,
         password_hash -> Nullable<Text>,
         is_household -> Bool,
-        session_epoch -> Integer,
+        ends_at -> Nullable<Timestamptz>,
     }
 }
 diesel::table! {
@@ -34,6 +34,30 @@ diesel::table! {
 }
 diesel::table! {
     record_entries (account_id, garment_id, id) {
+        account_id -> Uuid,
+        garment_id -> Uuid,
+        id -> Uuid,
+        position -> Integer,
+        format -> Integer,
+        facts -> Jsonb,
+    }
+}
+diesel::table! {
+    workrooms (account_id) {
+        account_id -> Uuid,
+        version -> Integer,
+        format -> Integer,
+        facts -> Jsonb,
+        calendar_hash -> Nullable<Bytea>,
+    }
+}
+diesel::table! {
+    wishes (account_id, garment_id) {
+        account_id -> Uuid, garment_id -> Uuid, version -> Integer, format -> Integer, facts -> Jsonb,
+    }
+}
+diesel::table! {
+    log_entries (account_id, garment_id, id) {
         account_id -> Uuid,
         garment_id -> Uuid,
         id -> Uuid,
@@ -96,8 +120,23 @@ diesel::table! {
     }
 }
 diesel::table! {
+    sessions (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        token_hash -> Bytea,
+        device -> Text,
+        created_at -> Timestamptz,
+        seen_at -> Timestamptz,
+        invitation_id -> Nullable<Uuid>,
+    }
+}
+diesel::table! {
+    sign_up_codes (code_hash) { code_hash -> Bytea, ends_at -> Timestamptz }
+}
+diesel::table! {
     tapes (account_id) { account_id -> Uuid, serial -> Text }
 }
+diesel::joinable!(sessions -> accounts (account_id));
 diesel::allow_tables_to_appear_in_same_query!(
     accounts,
     wearers,
@@ -105,5 +144,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     garment_states,
     try_ons,
     readings,
-    photos
+    photos,
+    sessions,
+    wishes
 );

@@ -1,6 +1,7 @@
 //! The history of a garment: its states, and the record of what was done to it.
 
 use crate::format::{FORMAT, read};
+use crate::notices::{Notice, tell};
 use crate::schema::{garment_states, garments, record_entries, try_ons};
 use crate::{AccountStore, StoreError, StoredDocument};
 use diesel::prelude::*;
@@ -8,15 +9,15 @@ use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
 use std::collections::HashMap;
 use uuid::Uuid;
-use vemble_core::document::{Entry, Happened, State};
+use vemble_core::document::{Entry, Happened, MOST_ENTRIES, State};
 use vemble_core::garment::Garment;
 
-/// What was sewn: an entry of the record, and the garment as it is then.
-pub struct Sewing {
-    /// The entry; it names the state it makes.
+/// What was done: an entry of the record, and the garment as it is then.
+pub struct Entered {
+    /// The entry; it names the state it makes, if it makes one.
     pub entry: Entry,
-    /// The facts of that state.
-    pub garment: Garment,
+    /// The facts of that state; not looked at where the entry makes none.
+    pub garment: Option<Garment>,
 }
 
 /// The states of garments, from the oldest to the newest.
@@ -104,15 +105,18 @@ pub(crate) async fn add_entry(
 }
 
 impl AccountStore<'_> {
-    /// Enters in the record of a garment what was sewn, which makes its next state; both or neither. What is sent twice is entered once.
-    /// Gives the garment as it is stored then.
+    /// Enters in the record of a garment what was done, with the state that it makes if it makes one; both or neither. What is sent twice is
+    /// entered once. Gives the garment as it is stored then.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] if the garment, or the try-on that was sewn, is not this account's; [`StoreError::StaleGarment`] with what
     /// is stored if it was sewn from another state than the newest; [`StoreError::IdTaken`] if an id is another's already.
-    pub async fn enter_sewing(&self, garment: Uuid, sewing: &Sewing) -> Result<StoredDocument, StoreError> {
-        let (account, Sewing { entry, garment: facts }) = (self.account, sewing);
-        let Happened::Sewn { from, to, try_on } = entry.what;
+    pub async fn enter(&self, garment: Uuid, entered: &Entered) -> Result<StoredDocument, StoreError> {
+        let (account, Entered { entry, garment: facts }) = (self.account, entered);
+        let try_on = match &entry.what {
+            Happened::Sewn { try_on, .. } => *try_on,
+            Happened::TakenBack { .. } | Happened::Worn { .. } | Happened::Spent { .. } => None,
+        };
         let mut connection = self.connection().await?;
         let is_from_newest = connection
             .transaction::<_, StoreError, _>(async |connection| {
@@ -126,20 +130,32 @@ impl AccountStore<'_> {
                 }
                 let mut states = states_in(connection, account, &[garment]).await?;
                 let states = states.remove(&garment).unwrap_or_default();
-                if states.last().is_none_or(|newest| newest.id != from) {
+                let made = entry.made().zip(facts.as_ref());
+                if entry.made().is_some_and(|(from, _)| states.last().is_none_or(|newest| newest.id != from))
+                {
                     return Ok(false);
+                }
+                if entry.made().is_some() && made.is_none() {
+                    return Err(StoreError::NotFound);
                 }
                 if let Some(try_on) = try_on {
                     let of_garment = try_ons::table.find((account, try_on));
                     let of_garment = of_garment.filter(try_ons::garment_id.eq(garment));
                     of_garment.select(try_ons::id).first::<Uuid>(connection).await?;
                 }
+                if record.len() >= MOST_ENTRIES {
+                    return Err(StoreError::Full("entries in the record of one garment"));
+                }
                 let at = |n: usize| i32::try_from(n).unwrap_or(i32::MAX);
-                let state = State::first(to, facts.clone());
-                add_state(connection, (account, garment), at(states.len()), &state).await?;
+                if let Some(((_, to), facts)) = made {
+                    let state = State::first(to, facts.clone());
+                    add_state(connection, (account, garment), at(states.len()), &state).await?;
+                }
                 add_entry(connection, (account, garment), at(record.len()), entry).await?;
                 let newer = garments::version.eq(garments::version + 1);
-                diesel::update(own).set(newer).execute(connection).await?;
+                let version = diesel::update(own).set(newer).returning(garments::version);
+                let version = Some(version.get_result(connection).await?);
+                tell(connection, &Notice::Garment { account, garment, version }).await?;
                 Ok(true)
             })
             .await?;

@@ -4,14 +4,15 @@ use crate::format::{FORMAT, TryOnRow, facts_of, read};
 use crate::garments::TRY_ON;
 use crate::notices::{Notice, tell};
 use crate::readings::{ReadingRow, readings_in, readings_of, rows_of, write_readings};
-use crate::schema::{garments, invitations, try_ons, wearers};
+use crate::schema::{garments, invitations, readings, try_ons, wearers};
 use crate::states::{records_in, states_in};
 use crate::{AccountStore, StoreError, one_moment};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use futures_util::future::BoxFuture;
 use serde_json::Value;
 use uuid::Uuid;
-use vemble_core::document::{Document, VERSION};
+use vemble_core::document::{Document, MOST_TRY_ONS, too_many_readings};
 use vemble_core::try_on::TryOn;
 
 /// A try-on as stored.
@@ -30,12 +31,13 @@ impl AccountStore<'_> {
     /// # Errors
     /// [`StoreError::NotFound`] if the garment or try-on is not this account's, [`StoreError::IdTaken`] if a reading's id is
     /// used elsewhere, and whatever `decide` refuses with; nothing is stored then.
-    pub async fn change_try_on<E: From<StoreError> + Send>(
+    pub async fn change_try_on<'a, E: From<StoreError> + Send>(
         &self,
         garment: Uuid,
         id: Uuid,
-        decide: impl Fn(&Document, Option<&StoredTryOn>) -> Result<Option<TryOn>, E> + Sync,
+        decide: impl Fn(Document, Option<StoredTryOn>) -> BoxFuture<'a, Result<Option<TryOn>, E>> + Sync + 'a,
     ) -> Result<StoredTryOn, E> {
+        let _place = self.store.deciding().await?;
         let mut connection = self.connection().await?;
         // Somebody may make it between looking and making; then it is there at the second look.
         for _ in 0..2 {
@@ -43,7 +45,7 @@ impl AccountStore<'_> {
             let done = connection
                 .transaction::<_, StoreError, _>(async |connection| {
                     let (worn, stored, rows) = self.held(connection, garment, id).await?;
-                    match decide(&worn, stored.as_ref()) {
+                    match decide(worn, stored.clone()).await {
                         Ok(None) => stored.ok_or(StoreError::NotFound).map(Some),
                         Ok(Some(try_on)) => {
                             let version = stored.map_or(0, |s| s.version);
@@ -100,12 +102,10 @@ impl AccountStore<'_> {
                 .await?;
         let mut states = states_in(connection, account, &[garment]).await?;
         let mut records = records_in(connection, account, &[garment]).await?;
+        let (wearer, states) = (read(format, facts)?, states.remove(&garment).unwrap_or_default());
         Ok(Document {
-            version: VERSION,
             record: records.remove(&garment).unwrap_or_default(),
-            wearer: read(format, facts)?,
-            states: states.remove(&garment).unwrap_or_default(),
-            try_ons: Vec::new(),
+            ..Document::of_states(wearer, states)
         })
     }
 
@@ -123,6 +123,12 @@ impl AccountStore<'_> {
         let facts = facts_of(try_on)?;
         let rows = rows_of(account, id, try_on);
         if version == 0 {
+            let others =
+                try_ons::table.filter(try_ons::account_id.eq(account).and(try_ons::garment_id.eq(garment)));
+            let others: i64 = others.count().get_result(connection).await?;
+            if others >= MOST_TRY_ONS as i64 {
+                return Err(StoreError::Full("try-ons of one garment"));
+            }
             let new = (
                 try_ons::account_id.eq(account),
                 try_ons::id.eq(id),
@@ -145,13 +151,23 @@ impl AccountStore<'_> {
             diesel::update(try_ons::table.find((account, id))).set(set).execute(connection).await?;
         }
         write_readings(connection, old, &rows).await?;
+        let all = try_ons::table.inner_join(
+            readings::table
+                .on(readings::account_id.eq(try_ons::account_id).and(readings::try_on_id.eq(try_ons::id))),
+        );
+        let all = all.filter(try_ons::account_id.eq(account).and(try_ons::garment_id.eq(garment)));
+        let all: i64 = all.count().get_result(connection).await?;
+        if rows.len() > old.len() && too_many_readings(usize::try_from(all).unwrap_or(0)).is_some() {
+            return Err(StoreError::Full("readings of one garment"));
+        }
         if try_on.closed {
             let over = invitations::table
                 .filter(invitations::account_id.eq(account).and(invitations::try_on_id.eq(id)));
             diesel::delete(over).execute(connection).await?;
         }
         let version = version.saturating_add(1);
-        tell(connection, &Notice::TryOn { account, garment, try_on: id, version }).await?;
+        let told = Notice::TryOn { account, garment, try_on: id, version: Some(version) };
+        tell(connection, &told).await?;
         Ok(Some(StoredTryOn { version, try_on: with_ids(id, try_on, &rows)? }))
     }
 
@@ -161,9 +177,13 @@ impl AccountStore<'_> {
     /// [`StoreError::NotFound`] if this account's garment has no such try-on.
     pub async fn delete_try_on(&self, garment: Uuid, id: Uuid) -> Result<(), StoreError> {
         let own = try_ons::table.find((self.account, id)).filter(try_ons::garment_id.eq(garment));
-        match diesel::delete(own).execute(&mut self.connection().await?).await? {
+        let mut connection = self.connection().await?;
+        match diesel::delete(own).execute(&mut connection).await? {
             0 => Err(StoreError::NotFound),
-            _ => Ok(()),
+            _ => {
+                let account = self.account;
+                tell(&mut connection, &Notice::TryOn { account, garment, try_on: id, version: None }).await
+            }
         }
     }
 

@@ -1,11 +1,12 @@
 //! Wearers: who the garments of an account are fitted to.
 
 use crate::format::{FORMAT, read};
+use crate::notices::{Notice, tell};
 use crate::schema::{garment_states, garments, wearers};
 use crate::{AccountStore, StoreError};
 use diesel::dsl::count;
 use diesel::prelude::*;
-use diesel_async::RunQueryDsl;
+use diesel_async::{AsyncConnection, RunQueryDsl};
 use serde_json::Value;
 use std::collections::HashMap;
 use uuid::Uuid;
@@ -74,38 +75,53 @@ impl AccountStore<'_> {
     /// Stores a wearer; `version` is the one that was read, 0 makes a new one. Gives the new version.
     ///
     /// # Errors
-    /// [`StoreError::StaleWearer`] with the stored state if somebody was faster.
+    /// [`StoreError::StaleWearer`] with the stored state if somebody was faster, [`StoreError::Full`] if there are as many as there may be.
     pub async fn put_wearer(&self, id: Uuid, version: i32, wearer: &Wearer) -> Result<i32, StoreError> {
         let facts = serde_json::to_value(wearer)?;
+        let account = self.account;
         let mut connection = self.connection().await?;
-        let changed = if version == 0 {
-            let row = (
-                wearers::account_id.eq(self.account),
-                wearers::id.eq(id),
-                wearers::format.eq(FORMAT),
-                wearers::facts.eq(facts),
-            );
-            diesel::insert_into(wearers::table)
-                .values(row)
-                .on_conflict_do_nothing()
-                .execute(&mut connection)
-                .await?
-        } else {
-            let own = wearers::table.find((self.account, id)).filter(wearers::version.eq(version));
-            diesel::update(own)
-                .set((
-                    wearers::version.eq(version.saturating_add(1)),
-                    wearers::format.eq(FORMAT),
-                    wearers::facts.eq(facts),
-                ))
-                .execute(&mut connection)
-                .await?
-        };
+        let changed = connection
+            .transaction::<_, StoreError, _>(async |connection| {
+                let changed = if version == 0 {
+                    self.store.limits.wearers(connection, account, 1).await?;
+                    let row = (
+                        wearers::account_id.eq(self.account),
+                        wearers::id.eq(id),
+                        wearers::format.eq(FORMAT),
+                        wearers::facts.eq(facts),
+                    );
+                    diesel::insert_into(wearers::table)
+                        .values(row)
+                        .on_conflict_do_nothing()
+                        .execute(connection)
+                        .await?
+                } else {
+                    let own = wearers::table.find((self.account, id)).filter(wearers::version.eq(version));
+                    diesel::update(own)
+                        .set((
+                            wearers::version.eq(version.saturating_add(1)),
+                            wearers::format.eq(FORMAT),
+                            wearers::facts.eq(facts),
+                        ))
+                        .execute(connection)
+                        .await?
+                };
+                if changed != 0 {
+                    let version = Some(version.saturating_add(1));
+                    tell(connection, &Notice::Wearer { account, wearer: id, version }).await?;
+                }
+                Ok(changed)
+            })
+            .await?;
         drop(connection);
-        match changed {
-            0 => Err(StoreError::StaleWearer(Box::new(self.wearer(id).await?))),
-            _ => Ok(version.saturating_add(1)),
+        let next = version.saturating_add(1);
+        if changed == 1 {
+            return Ok(next);
         }
+        let there = self.wearer(id).await?;
+        // Sent again, since nobody knew whether it arrived: it did.
+        let is_this = there.version == next && there.wearer == *wearer;
+        if is_this { Ok(next) } else { Err(StoreError::StaleWearer(Box::new(there))) }
     }
 
     /// Removes a wearer who has no garments.
@@ -133,7 +149,10 @@ impl AccountStore<'_> {
         }
         match diesel::delete(wearers::table.find((self.account, id))).execute(&mut connection).await? {
             0 => Err(StoreError::NotFound),
-            _ => Ok(()),
+            _ => {
+                let account = self.account;
+                tell(&mut connection, &Notice::Wearer { account, wearer: id, version: None }).await
+            }
         }
     }
 }

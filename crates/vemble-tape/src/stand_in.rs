@@ -98,9 +98,12 @@ fn serve(
     send(&mut caller, hello)?;
     caller.set_nonblocking(true)?;
     loop {
+        // Whoever hung up is told nothing: what is said next is for the next caller.
+        if has_hung_up(&mut caller) {
+            return Ok(false);
+        }
         let command = match commands.recv_timeout(Duration::from_millis(50)) {
             Ok(command) => command,
-            Err(RecvTimeoutError::Timeout) if has_hung_up(&mut caller) => return Ok(false),
             Err(RecvTimeoutError::Timeout) => continue,
             Err(RecvTimeoutError::Disconnected) => return Ok(true),
         };

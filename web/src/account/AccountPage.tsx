@@ -6,6 +6,9 @@ import * as queries from "../api/queries";
 import { helpAt } from "../document/complaint";
 import { forgetDrafts } from "../document/drafts";
 import { Trouble } from "../shell/Trouble";
+import { Wrong } from "../shell/Wrong";
+import { Devices } from "./Devices";
+import { Keeping } from "./Keeping";
 import styles from "./account.module.css";
 
 /** One's own account: the password, and leaving for good. */
@@ -26,14 +29,16 @@ export default function AccountPage() {
       {email && <p className="quiet">signs in as {email}</p>}
       {example && (
         <p>
-          This is the example: it has no password and belongs to everybody who opens it. Sign out to make a
-          rail of your own.
+          This is an example of your own: nobody else sees it, and it is forgotten after a day. Sign out to
+          make a rail that stays.
         </p>
       )}
       {household && <p>This Vemble serves one household; whoever reaches this machine is in.</p>}
+      <Keeping />
       <DigitalTape />
       {email && (
         <>
+          <Devices />
           <Password />
           <Leave />
         </>
@@ -57,7 +62,7 @@ function DigitalTape() {
     onSuccess: refresh,
   });
   const part = useMutation({ mutationFn: () => answer(api.DELETE("/api/v1/tape")), onSuccess: refresh });
-  const problem = pair.error && problemOf(pair.error);
+  const problem = pair.error ? problemOf(pair.error) : null;
   const { connected = false, paired = false, battery } = tape.data ?? {};
   const low = typeof battery === "number" && battery < 15;
   return (
@@ -102,11 +107,7 @@ function DigitalTape() {
               </Button>
             </Form>
           )}
-          {problem && (
-            <p className="field-trouble" role="alert">
-              {problem.title}. {problem.detail}
-            </p>
-          )}
+          <Wrong problem={problem} />
         </>
       )}
     </section>
@@ -123,7 +124,7 @@ function Password() {
       void message.success("Changed. Every other place you were signed in has been signed out.");
     },
   });
-  const problem = change.error && problemOf(change.error);
+  const problem = change.error ? problemOf(change.error) : null;
   return (
     <section className="sheet">
       <h2>Change the password</h2>
@@ -147,11 +148,7 @@ function Password() {
         >
           <Input.Password autoComplete="new-password" />
         </Form.Item>
-        {problem && !problem.errors?.length && (
-          <p className="field-trouble" role="alert">
-            {problem.title}. {problem.detail}
-          </p>
-        )}
+        <Wrong problem={problem} />
         <Button type="primary" htmlType="submit" loading={change.isPending}>
           Change it
         </Button>
@@ -167,17 +164,17 @@ function Leave() {
     mutationFn: (body: { password: string }) => answer(api.DELETE("/api/v1/account", { body })),
     onSuccess: async () => {
       forgetDrafts();
-      client.clear();
+      void client.resetQueries();
       await navigate("/");
     },
   });
-  const problem = leave.error && problemOf(leave.error);
+  const problem = leave.error ? problemOf(leave.error) : null;
   return (
     <section className="sheet">
       <h2>Delete the account</h2>
       <p>
-        Every wearer, garment, try-on and photo in it goes with it, at once and for good. Export what you want
-        to keep first.
+        Every wearer, garment, try-on and photo in it goes with it, at once and for good. Save everything
+        first if you may want it again.
       </p>
       <Form
         layout="vertical"
@@ -189,11 +186,7 @@ function Leave() {
         <Form.Item name="password" label="Your password" initialValue="" {...helpAt(problem, "password")}>
           <Input.Password autoComplete="current-password" />
         </Form.Item>
-        {problem && !problem.errors?.length && (
-          <p className="field-trouble" role="alert">
-            {problem.title}. {problem.detail}
-          </p>
-        )}
+        <Wrong problem={problem} />
         <Button danger htmlType="submit" loading={leave.isPending}>
           Delete everything
         </Button>

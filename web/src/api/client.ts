@@ -26,8 +26,16 @@ export type SolvedMark = Schemas["SolvedMark"];
 export type MarkOnEdge = Schemas["MarkOnEdge"];
 export type HemFigure = Schemas["HemFigure"];
 export type SpacedEdge = Schemas["SpacedEdge"];
+export type SolvedArmhole = Schemas["SolvedArmhole"];
 export type SolvedGathers = Schemas["SolvedGathers"];
 export type Version = Schemas["Version"];
+export type Signs = Schemas["Signs"];
+export type SignLine = Schemas["SignLine"];
+export type CauseLine = Schemas["CauseLine"];
+export type LeadLine = Schemas["LeadLine"];
+export type Methods = Schemas["Methods"];
+export type Method = Schemas["Method"];
+export type WantedChange = Schemas["WantedChange"];
 export type Reading = Schemas["Reading"];
 export type End = Schemas["End"];
 export type Solved = Schemas["Solved"];
@@ -58,6 +66,9 @@ export type BodyMeasurement = Schemas["BodyMeasurement"];
 export type Taken = Schemas["Taken"];
 export type PhotoState = Schemas["PhotoState"];
 export type Who = Schemas["Who"];
+export type SessionLine = Schemas["SessionLine"];
+export type Offers = Schemas["Offers"];
+export type BroughtIn = Schemas["BroughtIn"];
 export type Strip = Schemas["Strip"];
 export type StripSide = Schemas["StripSide"];
 export type GarmentState = Schemas["GarmentState"];
@@ -65,7 +76,27 @@ export type TryOnState = Schemas["TryOnState"];
 export type Prefer = Schemas["Prefer"];
 export type Apart = Schemas["Apart"];
 export type Asking = Schemas["Asking"];
-export type Step = Schemas["Step"];
+export type Step = Schemas["AskedStep"];
+export type WorkStep = Schemas["Step"];
+export type Ahead = Schemas["Ahead"];
+export type GarmentAhead = Schemas["GarmentAhead"];
+export type TaskLine = Schemas["TaskLine"];
+export type EveningLine = Schemas["EveningLine"];
+export type PieceLine = Schemas["PieceLine"];
+export type WayOutLine = Schemas["WayOutLine"];
+export type ShelfLine = Schemas["ShelfLine"];
+export type Workroom = Schemas["Workroom"];
+export type WorkroomState = Schemas["WorkroomState"];
+export type Wishes = Schemas["Wishes"];
+export type Logged = Schemas["Logged"];
+export type Did = Schemas["Did"];
+export type Correction = Schemas["Correction"];
+export type TaskKey = Schemas["TaskKey"];
+export type History = Schemas["History"];
+export type AsSewn = Schemas["AsSewn"];
+export type Proposal = Schemas["Proposal"];
+export type Entry = Schemas["Entry"];
+export type LessonOn = Schemas["LessonOn"];
 export type PinPlace = Schemas["PinPlace"];
 export type PinSide = Schemas["PinSide"];
 export type HemPlace = Schemas["HemPlace"];
@@ -88,7 +119,10 @@ export type Seam = Schemas["Seam"];
 export type SidePolicy = Schemas["SidePolicy"];
 export type Fairing = Schemas["Fairing"];
 
-export const api = createClient<paths>({ baseUrl: "/" });
+/** The server wants to know that no form of another site wrote this: they cannot send a header of their own. */
+export const fromHere = { "Vemble-Client": "web" };
+
+export const api = createClient<paths>({ baseUrl: "/", headers: fromHere });
 
 /** What a request failed with: the server's own words, or that nothing answered. */
 export class ApiFailure extends Error {

@@ -11,6 +11,13 @@ export const who = queryOptions({
   retry: false,
 });
 
+/** What somebody who is at the door may do. */
+export const doors = queryOptions({
+  queryKey: ["doors"],
+  queryFn: () => answer(api.GET("/api/v1/doors")),
+  staleTime: Infinity,
+});
+
 /** The rail, on whatever tape. */
 export const everyRail = { queryKey: ["rail"] };
 
@@ -38,6 +45,13 @@ export const words = queryOptions({
   staleTime: Infinity,
 });
 
+/** The words of the trade, and cautions. */
+export const terms = queryOptions({
+  queryKey: ["terms"],
+  queryFn: () => answer(api.GET("/api/v1/terms")),
+  staleTime: Infinity,
+});
+
 /** The kinds of garment to begin with. */
 export const kinds = queryOptions({
   queryKey: ["kinds"],
@@ -57,4 +71,29 @@ export const measurements = queryOptions({
   queryKey: ["measurements"],
   queryFn: () => answer(api.GET("/api/v1/measurements")),
   staleTime: Infinity,
+});
+
+/** What lies ahead, on whatever tape and of whatever garment. */
+export const everythingAhead = { queryKey: ["ahead"] };
+
+/** What lies ahead of everything; with the tasks of one garment, and with ways out, where they are asked for. */
+export const ahead = (tape: Tape, garment?: string, waysOut = false) =>
+  queryOptions({
+    queryKey: [...everythingAhead.queryKey, tape, garment ?? null, waysOut],
+    queryFn: () =>
+      answer(
+        api.GET("/api/v1/ahead", {
+          params: { query: { tape, ways_out: waysOut, ...(garment && { garment }) } },
+        }),
+      ),
+    staleTime: 0,
+    // The clock goes on, and others tick too.
+    refetchInterval: 20_000,
+  });
+
+/** What all garments of the account share. */
+export const workroom = queryOptions({
+  queryKey: ["workroom"],
+  queryFn: () => answer(api.GET("/api/v1/workroom")),
+  staleTime: 0,
 });

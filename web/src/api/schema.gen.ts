@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/account/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything in the account as a ZIP: documents as JSON, and photos. */
+        get: operations["account_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/account/password": {
         parameters: {
             query?: never;
@@ -47,8 +64,79 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Makes an account and signs in to it. */
+        /** Makes an account. Whoever has the address already is not changed, and nobody is told: signing in shows which it was. */
         post: operations["sign_up"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ahead": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What lies ahead: the tasks of every garment, laid over the evenings there are. */
+        get: operations["ahead_of_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ahead/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to do in so many minutes from now on. */
+        get: operations["right_now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/ahead/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would lie ahead with other evenings, or other wishes for one garment. Stores nothing. */
+        post: operations["what_if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/archives": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Brings in an archive that was taken out here or elsewhere, whole or not at all, under the ids it had. Wearers that are there stay as they
+         *     are; a garment that is there is not brought in a second time.
+         */
+        post: operations["read_archive"];
         delete?: never;
         options?: never;
         head?: never;
@@ -89,6 +177,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Opens the evenings to whoever has the address that is answered, and closes the one before. It shows what is sewn when, and nothing else. */
+        post: operations["open_calendar"];
+        /** Closes the evenings again: the address leads nowhere any more. */
+        delete: operations["close_calendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The evenings as a calendar (iCalendar, RFC 5545). */
+        get: operations["calendar_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/calendar/{code}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The evenings of whoever opened them, by their address. */
+        get: operations["calendar_of_code"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cloths": {
         parameters: {
             query?: never;
@@ -117,6 +257,23 @@ export interface paths {
         put?: never;
         /** The try-ons of a document side by side. Stores nothing. */
         post: operations["comparison"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/doors": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What somebody who is at the door may do: open the example, make an account. */
+        get: operations["way_in"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -166,8 +323,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Signs in to the example account. */
-        post: operations["open_example"];
+        /** Opens an example of one's own: it is forgotten after a day. */
+        post: operations["open"];
         delete?: never;
         options?: never;
         head?: never;
@@ -208,6 +365,111 @@ export interface paths {
         post?: never;
         /** Removes a garment with its try-ons and photos. */
         delete: operations["delete_garment"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/archive": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One garment as a ZIP: its document, its wearer and its photos. */
+        get: operations["garment_archive"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/before": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was learnt before and matters for a garment: lessons, and where to begin. */
+        get: operations["before"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/corrected": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The newest try-on with its lines corrected. Stores nothing: whoever asked stores it as any other change of the try-on. */
+        post: operations["corrected"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The history of a garment, what is left inside it, and what it would be once what is sewn is entered. Stores nothing. */
+        post: operations["history_of"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/like/{other}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What would make a garment measure like another of the account that fits, as both are now: to be typed into a try-on. */
+        get: operations["like_another"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Adds entries to the log of a garment, all or none. What is sent twice is entered once. What cannot be undone is refused as long as the
+         *     gate before it has no verdict on every side.
+         */
+        post: operations["log"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -318,6 +580,23 @@ export interface paths {
         put?: never;
         /** Invites to a try-on. */
         post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Stores what is wished for the work on a garment, whole or not at all. */
+        put: operations["put_wishes"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -512,6 +791,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ways to do what is wanted in the newest try-on of a document: the best side by side, and why the others fell. Stores nothing. */
+        post: operations["find_methods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/photos/{photo}": {
         parameters: {
             query?: never;
@@ -542,6 +838,24 @@ export interface paths {
         get: operations["thumbnail"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A practice round. What needs practice most is known of whoever is signed in. */
+        get: operations["practice_round"];
+        put?: never;
+        /** What is right in a round, and why. Whoever is signed in is reminded of their slips. */
+        post: operations["answer_round"];
         delete?: never;
         options?: never;
         head?: never;
@@ -597,8 +911,59 @@ export interface paths {
         put?: never;
         /** Signs in. */
         post: operations["sign_in"];
-        /** Signs out. */
+        /** Signs out: the session ends, wherever its cookie may have been copied to. */
         delete: operations["sign_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the account is signed in, the last used first. */
+        get: operations["sessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/sessions/{session}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Ends a session on another device, or this one. */
+        delete: operations["end_session"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the cloth says: the signs of a garment, or all of them, drawn, with what they may come from and where they lead. Stores nothing. */
+        post: operations["find_signs"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -652,6 +1017,23 @@ export interface paths {
         post: operations["pair_tape"];
         /** Parts from the tape. */
         delete: operations["part_from_tape"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/terms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words of the trade, and what keeps hands safe. */
+        get: operations["terms"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -798,6 +1180,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/workroom": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What all garments of the account share. */
+        get: operations["the_workroom"];
+        /** Stores what all garments of the account share, whole or not at all. */
+        put: operations["put_workroom"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -824,9 +1224,66 @@ export interface components {
             /** @description The list it is added to. */
             list: string;
             /** @description The part, to be put at the end of the list. */
-            part: components["schemas"]["Part"];
+            part: components["schemas"]["PartToAdd"];
             /** @description What it is, in words. */
             words: string;
+        };
+        /** @description Everything that lies ahead. */
+        Ahead: {
+            /** @description Evenings from now on, with what is done in each; those after the last task only where something has a day. */
+            evenings: components["schemas"]["EveningLine"][];
+            /** @description Every garment that there is something to do of, or was; what presses most first. */
+            garments: components["schemas"]["GarmentAhead"][];
+            /** @description The same in words. */
+            late: string;
+            /**
+             * Format: int32
+             * @description Minutes that come too late, or have no place, of everything that has a day.
+             */
+            late_minutes: number;
+            /** @description How long kinds of tasks really take, where that was learnt. */
+            learnt: components["schemas"]["LearntLine"][];
+            /** @description How long all that is left takes, in words. */
+            left: string;
+            /** @description What the plan seeks, in words. */
+            seeks: string;
+            /** @description How often thread, needle, foot or place change. */
+            set_ups: number;
+            /** @description What is needed against what is there. */
+            shelf: components["schemas"]["ShelfLine"][];
+            /** @description The time zone that it is told in. */
+            time_zone: string;
+            /** @description The day it is where the workroom is. */
+            today: string;
+            /** @description Ways out, where something is late; each was planned. */
+            ways_out: components["schemas"]["WayOutLine"][];
+            /** @description What to do now, in a sentence. */
+            what_now: string;
+        };
+        /** @description What is inside at one place of a seam. */
+        AllowanceAt: {
+            /** @description On the back edge. */
+            back: components["schemas"]["Measure"];
+            /** @description On the front edge, of the garment's left or of both. */
+            front: components["schemas"]["Measure"];
+            right_back?: components["schemas"]["Measure"] | null;
+            right_front?: components["schemas"]["Measure"] | null;
+            /** @description Where, from the datum. */
+            station: components["schemas"]["Measure"];
+        };
+        /**
+         * @description What happens to the allowance of a seam.
+         * @enum {string}
+         */
+        AllowanceIs: "pressed_open" | "to_one_side";
+        /** @description What was right, and why. */
+        Answered: {
+            /** @description Why, with the sum. */
+            explains: string;
+            /** @description The chosen option was the right one. */
+            is_right: boolean;
+            /** @description Which option is right. */
+            right: number;
         };
         /** @description Something that both changed, each in another way; in words for whoever decides. */
         Apart: {
@@ -838,10 +1295,55 @@ export interface components {
             what: string;
         };
         /**
+         * @description Which armhole.
+         * @enum {string}
+         */
+        ArmholeAt: "both" | "on_left" | "on_right";
+        /** @description What is done to a shoulder, its armhole, and the sleeve that is set into it where there is one: one change, since none of them moves alone. */
+        ArmholeChange: {
+            /** @description Which. */
+            at: components["schemas"]["ArmholeAt"];
+            back_in?: components["schemas"]["Measure"] | null;
+            cap?: components["schemas"]["Measure"] | null;
+            cap_ease?: components["schemas"]["Measure"] | null;
+            forward?: components["schemas"]["Measure"] | null;
+            front_in?: components["schemas"]["Measure"] | null;
+            gape?: components["schemas"]["Measure"] | null;
+            hinge?: components["schemas"]["Measure"] | null;
+            pads_out?: components["schemas"]["Measure"] | null;
+            pitch?: components["schemas"]["Measure"] | null;
+            raise?: components["schemas"]["Measure"] | null;
+            shorten?: components["schemas"]["Measure"] | null;
+            slope?: components["schemas"]["Measure"] | null;
+            widen?: components["schemas"]["Measure"] | null;
+            widen_elbow?: components["schemas"]["Measure"] | null;
+        };
+        /**
+         * @description A length that is entered of an armhole.
+         * @enum {string}
+         */
+        ArmholeField: "hinge" | "cap" | "shorten" | "slope" | "forward" | "pads_out" | "gape" | "raise" | "front_in" | "back_in" | "widen" | "widen_elbow" | "cap_ease" | "pitch";
+        /**
          * @description Where around a hem.
          * @enum {string}
          */
         Around: "front" | "side_front" | "side" | "side_back" | "back" | "inside";
+        /** @description One task before another. */
+        Arrow: {
+            /** @description This. */
+            first: components["schemas"]["TaskKey"];
+            /** @description Before this. */
+            then: components["schemas"]["TaskKey"];
+        };
+        /** @description What was sewn, as far as somebody says so. */
+        AsSewn: {
+            /** @description Which changes; those whose stitching is done when absent, or all where none is. */
+            changes?: components["schemas"]["ChangeKey"][] | null;
+            /** @description What was measured afterwards. */
+            measured?: components["schemas"]["GarmentLevel"][];
+            /** @description Where it was sewn otherwise than chalked. */
+            otherwise?: components["schemas"]["Correction"][];
+        };
         /** @description The place that somebody is being asked about just now. */
         AskedNow: {
             change?: components["schemas"]["ChangeKey"] | null;
@@ -851,6 +1353,27 @@ export interface components {
             /** @description What is typed so far. */
             typed?: string;
         };
+        /** @description One step: a place of the body, a hem, or moving about. */
+        AskedStep: {
+            /** @description Where a hem is marked. */
+            hem?: components["schemas"]["HemPlace"][];
+            /** @description Why it is suggested, or what to mind; one sentence each. */
+            hints: string[];
+            /** @description Stays the same while the try-on is filled in: `pins.waist`. */
+            key: string;
+            /** @description Movements to try. */
+            movements?: components["schemas"]["MovementAsked"][];
+            /** @description Where pins may be, on seams and darts that cross this place. */
+            pins?: components["schemas"]["PinPlace"][];
+            /** @description The question. */
+            question: string;
+            /** @description Something was entered here. */
+            settled: boolean;
+            /** @description There is a reason to look here. */
+            suggested: boolean;
+            /** @description What it is called: "Waist". */
+            title: string;
+        };
         /** @description Everything to ask in one try-on, in order. */
         Asking: {
             /** @description Pins that look like a slip of the hand. */
@@ -858,13 +1381,20 @@ export interface components {
             /** @description Whoever pins alone pins one side of each place, and copies it. */
             one_side: boolean;
             /** @description The steps, in order. */
-            steps: components["schemas"]["Step"][];
+            steps: components["schemas"]["AskedStep"][];
         };
         /**
          * @description How a waistband is made.
          * @enum {string}
          */
         Band: "one_piece" | "centre_back_seam" | "separate" | "elastic";
+        /** @description What was learnt before and matters for a garment. */
+        Before: {
+            /** @description Lessons on it, its wearer, its cloth, or the way of working. */
+            lessons: string[];
+            /** @description What three or more garments of its wearer needed in the same place. */
+            standing: components["schemas"]["StandingLine"][];
+        };
         /** @description What one has to say to begin a garment. */
         Beginning: {
             /** @description What it is made of. */
@@ -896,7 +1426,7 @@ export interface components {
             line: string;
         } | {
             /** @description What the hand does, in order. */
-            steps: string[];
+            steps: components["schemas"]["HandStep"][];
         } | {
             /** @description Figures. */
             table: components["schemas"]["Table"];
@@ -909,8 +1439,32 @@ export interface components {
          * @enum {string}
          */
         BodyMeasurement: "height" | "head_girth" | "neck_girth" | "shoulder_length" | "shoulder_girth" | "across_back_width" | "across_back_reaching" | "bust_girth" | "under_bust_girth" | "back_neck_to_waist" | "waist_girth" | "waist_to_hip" | "hip_girth" | "hip_girth_seated" | "body_rise" | "thigh_girth" | "knee_girth" | "calf_girth" | "ankle_girth" | "heel_girth" | "inside_leg" | "outside_leg" | "arm_length" | "upper_arm_girth" | "upper_arm_girth_flexed" | "elbow_girth" | "wrist_girth" | "hand_girth";
+        /** @description How much was brought in. */
+        BroughtIn: {
+            /** @description Garments. */
+            garments: number;
+            /** @description Photos. */
+            photos: number;
+            /** @description Wearers that were not there yet. */
+            wearers: number;
+        };
+        /** @description How far a garment can go at a level. */
+        CanGoLine: {
+            /** @description How much all seams give together there. */
+            gives: components["schemas"]["Figure"];
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description In words. */
+            name: string;
+            /** @description The sum. */
+            sum: string;
+            /** @description What it measures then. */
+            to: components["schemas"]["Figure"];
+        };
         /** @description A card for one change. */
         Card: {
+            /** @description It has lines that can be printed at true size. */
+            at_true_size: boolean;
             /** @description What stands on it, from the top down. */
             blocks: components["schemas"]["Block"][];
             /** @description Garment and wearer. */
@@ -949,6 +1503,20 @@ export interface components {
              */
             width: number;
         };
+        /** @description What a sign may come from. */
+        CauseLine: {
+            /** @description What confirms it, with the figures that are known. */
+            confirms: string;
+            /** @description What to try first. */
+            first: string;
+            lead?: components["schemas"]["LeadLine"] | null;
+            /** @description What those say. */
+            speaks: components["schemas"]["Speaks"];
+            /** @description The same in words; nothing where nothing is known. */
+            spoken?: string | null;
+            /** @description Why. */
+            why: string;
+        };
         /** @description Something to know before going on. */
         Caution: {
             /** @description It must not be altered at all. */
@@ -984,11 +1552,17 @@ export interface components {
             /** @description Elastic in a band. */
             elastic: components["schemas"]["ElasticChange"];
         } | {
+            /** @description An armhole and its sleeve. */
+            armhole: components["schemas"]["ArmholeChange"];
+        } | {
             /** @description A hem. */
             hem: components["schemas"]["HemChange"];
         } | {
             /** @description Fastenings along an opening. */
             spacing: components["schemas"]["SpacingChange"];
+        } | {
+            /** @description A length of the trunk. */
+            trunk: components["schemas"]["TrunkChange"];
         } | {
             /** @description Gathers and pleats. */
             gathers: components["schemas"]["GathersChange"];
@@ -1130,6 +1704,21 @@ export interface components {
             /** @description Where, as a JSON path: `try_ons[0].changes[0].seam.readings[2].amount`. */
             path: string;
         };
+        /** @description What is to be changed about a line that was basted or sewn: that line is the datum. */
+        Correction: {
+            /** @description Of which change. */
+            change: components["schemas"]["ChangeKey"];
+            /** @description How much more comes off each edge; negative where less. */
+            per_edge: components["schemas"]["Measure"];
+            side?: components["schemas"]["GarmentSide"] | null;
+            /** @description Where, from what the change measures from. */
+            station: components["schemas"]["Measure"];
+        };
+        /** @description Corrections of lines that were basted. */
+        Corrections: {
+            /** @description What is to be changed; the basted line is the datum. */
+            corrections: components["schemas"]["Correction"][];
+        };
         /** @description A seam or a middle that an unrolled edge crosses. */
         Crossing: {
             /**
@@ -1164,6 +1753,11 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
             sides?: components["schemas"]["SidePolicy"] | null;
         };
+        /**
+         * @description How the point of a dart is secured.
+         * @enum {string}
+         */
+        DartEnd: "knotted" | "short_stitches";
         /** @description A pair of darts as found. */
         DartFacts: {
             /** @description Nobody measured it yet. */
@@ -1179,8 +1773,36 @@ export interface components {
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
         };
+        /** @description A girth as it was, and as it follows from what was sewn, or was measured. */
+        DerivedLevel: {
+            /** @description As it is then. */
+            after: components["schemas"]["Figure"];
+            /** @description As it was. */
+            before: components["schemas"]["Figure"];
+            /** @description It was measured afterwards. */
+            is_measured: boolean;
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description In words. */
+            name: string;
+        };
+        /** @description What can be done to a task. */
+        Did: "begin" | "done" | "skip" | "could_not" | "reopen" | {
+            /** @description Of a gate: it fits. */
+            fits: {
+                side?: components["schemas"]["GarmentSide"] | null;
+            };
+        } | {
+            /** @description Of a gate: it does not fit yet, and what is to be changed about the line that was basted. */
+            fits_not: {
+                /** @description What is to be changed. */
+                corrections?: components["schemas"]["Correction"][];
+            };
+        } | "pass_anyway" | "note";
         /** @description A garment with its history, who wears it, and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
+            /** @description What was done, task by task, the oldest first. It only grows. */
+            log?: components["schemas"]["Logged"][];
             /** @description What was done to the garment, the oldest first. Nothing in it is changed or taken away; what undoes something is a new entry. */
             record?: components["schemas"]["Entry"][];
             /** @description The garment as it was found each time, the oldest first: the newest is how it is now. */
@@ -1194,6 +1816,8 @@ export interface components {
             version: number;
             /** @description Who wears it. */
             wearer: components["schemas"]["Wearer"];
+            /** @description What is wished for the work on it. */
+            wishes?: components["schemas"]["Wishes"];
         };
         /** @description A question about a figure. What was entered stays until somebody says otherwise. */
         Doubt: {
@@ -1273,6 +1897,92 @@ export interface components {
             id: string;
             /** @description What happened. */
             what: components["schemas"]["Happened"];
+            /** @description Why, in the sewist's words. */
+            why?: string;
+        };
+        /** @description One entry. */
+        EntryLine: {
+            /** @description It can be taken back: it made the newest state, and nothing was cut. */
+            can_be_taken_back: boolean;
+            /** @description The day. */
+            date: string;
+            /** @description Before and after, where that differs: "waist: 88.0 cm, now 84.0 cm". */
+            figures: string[];
+            /**
+             * Format: uuid
+             * @description Which.
+             */
+            id: string;
+            /** @description What happened, in a sentence. */
+            says: string;
+            /** @description Why. */
+            why: string;
+            /** @description Why it cannot, where it is the newest. */
+            why_not?: string | null;
+        };
+        /** @description One evening of a weekly pattern that falls out. */
+        EveningLeftOut: {
+            /**
+             * Format: date
+             * @description Which day.
+             */
+            date: string;
+            /**
+             * Format: uuid
+             * @description Which pattern.
+             */
+            weekly: string;
+        };
+        /** @description An evening, with what is done in it. */
+        EveningLine: {
+            /** @description When it begins, as an instant. */
+            begins: string;
+            /** @description Its day, as a date. */
+            date: string;
+            /** @description What has to be ready on that day. */
+            events: string[];
+            /**
+             * Format: int32
+             * @description How many nothing needs.
+             */
+            free_minutes: number;
+            /** @description Who helps; nobody when empty. */
+            helper: string;
+            /** @description From when to when: "19:30 to 21:00". */
+            hours: string;
+            /** @description It comes every week. */
+            is_weekly: boolean;
+            /**
+             * Format: int32
+             * @description How many minutes there are.
+             */
+            minutes: number;
+            /** @description What is done, in order. */
+            pieces: components["schemas"]["PieceLine"][];
+            /**
+             * Format: uuid
+             * @description The pattern or single evening that it comes from.
+             */
+            source: string;
+            /** @description In words: "Thu 5 Nov". */
+            words: string;
+        };
+        /** @description An evening that a way out adds, or asks for help on. */
+        EveningToAdd: {
+            /**
+             * Format: date
+             * @description Its day.
+             */
+            date: string;
+            /** @description Somebody helps. */
+            helped: boolean;
+            /**
+             * Format: int32
+             * @description How long.
+             */
+            minutes: number;
+            /** @description When it begins. */
+            start: string;
         };
         /** @description What a listener hears. */
         Event: {
@@ -1290,9 +2000,37 @@ export interface components {
                 try_on: string;
                 /**
                  * Format: int32
-                 * @description Its version now.
+                 * @description Its version now; nothing when it was removed.
                  */
-                version: number;
+                version?: number | null;
+            };
+        } | {
+            /** @description A garment has a new version. */
+            garment: {
+                /**
+                 * Format: uuid
+                 * @description Which.
+                 */
+                garment: string;
+                /**
+                 * Format: int32
+                 * @description Its version now; nothing when it was removed.
+                 */
+                version?: number | null;
+            };
+        } | {
+            /** @description A wearer has a new version. */
+            wearer: {
+                /**
+                 * Format: int32
+                 * @description Their version now; nothing when they were removed.
+                 */
+                version?: number | null;
+                /**
+                 * Format: uuid
+                 * @description Who.
+                 */
+                wearer: string;
             };
         } | {
             /** @description A place is being asked about. */
@@ -1334,6 +2072,15 @@ export interface components {
          * @enum {string}
          */
         Fairing: "smooth" | "every_pin" | "straight";
+        /** @description Ways that fell for one reason. */
+        Fallen: {
+            /** @description What that means, where a check stops it. */
+            reason?: string | null;
+            /** @description What would carry it, way by way. */
+            titles: string[];
+            /** @description Why not, with the figures. */
+            why: string;
+        };
         /** @description Something to enter. Every `path` is a JSON pointer into the garment. */
         Field: {
             /** @enum {string} */
@@ -1529,6 +2276,64 @@ export interface components {
             toile?: boolean;
             waistband_depth?: components["schemas"]["Measure"] | null;
         };
+        /** @description How the work on one garment stands. */
+        GarmentAhead: {
+            /**
+             * Format: int32
+             * @description Days until it has to be ready; negative once they are past.
+             */
+            days_left?: number | null;
+            /** @description How many tasks are done, and how many there are. */
+            done: number[];
+            /** @description When it has to be ready, in words. */
+            due?: string | null;
+            /** @description The day it has to be ready by, as a date. */
+            due_day?: string | null;
+            /** @description When it is, in words. */
+            finish?: string | null;
+            /**
+             * Format: uuid
+             * @description Which.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description Minutes of it that come too late.
+             */
+            late_minutes: number;
+            /** @description What was learnt and matters here. */
+            lessons: string[];
+            /** @description Minutes left: least, likely, most. */
+            minutes: components["schemas"]["Minutes"];
+            /** @description The same in words. */
+            minutes_words: string;
+            money?: components["schemas"]["MoneyLine"] | null;
+            /** @description What it is called. */
+            name: string;
+            next?: components["schemas"]["NeedLine"] | null;
+            /** @description How it looks. */
+            outlook: components["schemas"]["Outlook"];
+            /** @description The same in a few words. */
+            outlook_words: string;
+            /** @description The same in a sentence or two, with what it rests on. */
+            says: string;
+            /**
+             * Format: int32
+             * @description Minutes of evenings before its day that nothing needs.
+             */
+            slack_minutes?: number | null;
+            /**
+             * Format: uuid
+             * @description The state that is worked on.
+             */
+            state: string;
+            /** @description Its tasks, in an order that keeps every arrow; none where they were not asked for. */
+            tasks: components["schemas"]["TaskLine"][];
+            /** @description What has no place, and why. */
+            unplaced: components["schemas"]["NeedLine"][];
+            /** @description Who wears it. */
+            wearer: string;
+        };
         /** @description A garment to store. */
         GarmentChange: {
             /** @description It is put away. */
@@ -1594,6 +2399,26 @@ export interface components {
              * @description Who wears it.
              */
             wearer_id: string;
+            /**
+             * Format: int32
+             * @description The version of what is wished for the work on it; 0 where nothing is.
+             */
+            wishes_version: number;
+        };
+        /** @description A gate: what it judges, and its verdicts. */
+        GateLine: {
+            /** @description Left and right are judged each by itself. */
+            by_side: boolean;
+            /** @description What is judged. */
+            changes: components["schemas"]["ChangeKey"][];
+            /** @description What is to be changed. */
+            corrections: components["schemas"]["Correction"][];
+            /** @description It did not fit. */
+            failed: boolean;
+            /** @description It fits there: left, right. */
+            fits: boolean[];
+            /** @description It was passed without a verdict, and why. */
+            passed?: string | null;
         };
         /**
          * @description How cloth that is too long is taken together.
@@ -1614,6 +2439,20 @@ export interface components {
             how?: components["schemas"]["GatherHow"];
             long?: components["schemas"]["Measure"] | null;
             short?: components["schemas"]["Measure"] | null;
+        };
+        /** @description An answer to a round. */
+        GivenAnswer: {
+            /** @description Which option was chosen, counted from nought. */
+            chosen: number;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            number: number;
+            /** @description What it was about. */
+            slip: components["schemas"]["Slip"];
+            /** @description The tape that it was asked on. */
+            tape?: components["schemas"]["Tape"];
         };
         /** @description The try-on that somebody was invited to, and no more of the account than it takes to see it. */
         GuestState: {
@@ -1637,6 +2476,13 @@ export interface components {
              */
             version: number;
         };
+        /** @description What the hand does, in a sentence or two, with the step of the plan that it belongs to. */
+        HandStep: {
+            /** @description Which step of its change. */
+            step: components["schemas"]["Step"];
+            /** @description In words. */
+            text: string;
+        };
         /** @description A garment by itself, for the rail. */
         Hanging: {
             /** @description Surfaces, back to front. */
@@ -1658,11 +2504,19 @@ export interface components {
         Happened: {
             /** @description It was sewn: from one state it came to the next. */
             sewn: {
+                /** @description Which of its changes were sewn; all of them when none is named. */
+                changes?: components["schemas"]["ChangeKey"][];
+                /** @description Of which changes cloth was cut away: these cannot be taken back as they were. */
+                cut?: components["schemas"]["ChangeKey"][];
                 /**
                  * Format: uuid
                  * @description The state before.
                  */
                 from: string;
+                /** @description What was measured afterwards: this replaces what was derived. */
+                measured?: components["schemas"]["GarmentLevel"][];
+                /** @description Where it was sewn otherwise than chalked: the chalked line is the datum. */
+                otherwise?: components["schemas"]["Correction"][];
                 /**
                  * Format: uuid
                  * @description The state it made.
@@ -1673,6 +2527,42 @@ export interface components {
                  * @description The try-on whose changes were sewn, if it was one.
                  */
                 try_on?: string | null;
+            };
+        } | {
+            /** @description What an entry sewed was taken back, while nothing had been cut. */
+            taken_back: {
+                /**
+                 * Format: uuid
+                 * @description The entry.
+                 */
+                entry: string;
+                /**
+                 * Format: uuid
+                 * @description The state before.
+                 */
+                from: string;
+                /**
+                 * Format: uuid
+                 * @description The state it made.
+                 */
+                to: string;
+            };
+        } | {
+            /** @description It was worn. */
+            worn: {
+                /**
+                 * Format: int32
+                 * @description How often.
+                 */
+                times: number;
+            };
+        } | {
+            /** @description Money was spent on it. */
+            spent: {
+                /** @description How much. */
+                money: components["schemas"]["Money"];
+                /** @description What on. */
+                on: string;
             };
         };
         /**
@@ -1787,6 +2677,18 @@ export interface components {
          * @enum {string}
          */
         HemTurn: "narrow_double" | "double" | "deep" | "single_finished" | "blind" | "rolled" | "faced" | "bound" | "coverstitched" | "fused" | "cuff" | "band" | "kept";
+        /** @description The history of a garment, and what is left inside it. */
+        History: {
+            /** @description How far it can go at each level. */
+            can_go: components["schemas"]["CanGoLine"][];
+            /** @description What was done, the newest first. */
+            entries: components["schemas"]["EntryLine"][];
+            proposal?: components["schemas"]["Proposal"] | null;
+            /** @description What is left inside each part. */
+            reserve: components["schemas"]["ReserveLine"][];
+            /** @description Its states, the newest first. */
+            states: components["schemas"]["StateLine"][];
+        };
         /**
          * @description How a pin was measured once the garment was off the body.
          * @enum {string}
@@ -1810,7 +2712,7 @@ export interface components {
          * @description What a stroke stands for.
          * @enum {string}
          */
-        Ink: "body" | "cloth" | "edge" | "stitching" | "tape";
+        Ink: "body" | "cloth" | "edge" | "stitching" | "tape" | "before" | "after" | "fold";
         /** @description A figure to put in place of one that is doubted. */
         Instead: {
             /** @description The same figure measured the other way. */
@@ -1867,6 +2769,26 @@ export interface components {
             /** @description What belongs here, in one line. */
             says: string;
         };
+        /** @description A change that a sign leads to. */
+        LeadLine: {
+            /** @description The change, begun with a figure to try. */
+            change: components["schemas"]["Change"];
+            /** @description Which change. */
+            key: components["schemas"]["ChangeKey"];
+            /** @description What is tried. */
+            says: string;
+        };
+        /** @description How long one kind of task really takes. */
+        LearntLine: {
+            /** @description How often it was timed. */
+            count: number;
+            /** @description In words. */
+            name: string;
+            /** @description Which. */
+            step: components["schemas"]["Step"];
+            /** @description "120 % of the usual (90 to 160)". */
+            words: string;
+        };
         /** @description Says the password once more, so that nothing is removed by a stray hand. */
         Leaving: {
             /** @description The present password. */
@@ -1891,6 +2813,46 @@ export interface components {
             front: components["schemas"]["Measure"];
             /** @description At the sides. */
             side: components["schemas"]["Measure"];
+        };
+        /** @description Something that was learnt. */
+        Lesson: {
+            /**
+             * Format: date
+             * @description The day.
+             */
+            date: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description What about. */
+            on: components["schemas"]["LessonOn"];
+            /** @description In the sewist's words. */
+            words: string;
+        };
+        /** @description What a lesson is about. */
+        LessonOn: {
+            /**
+             * Format: uuid
+             * @description A wearer: offered with everything of theirs.
+             */
+            wearer: string;
+        } | {
+            /**
+             * Format: uuid
+             * @description A garment: offered when it is altered again.
+             */
+            garment: string;
+        } | {
+            /** @description A cloth, by its name: offered with everything made of it. */
+            cloth: string;
+        } | {
+            /** @description A way of working: a step, wherever it comes up. */
+            method: components["schemas"]["Step"];
+        } | {
+            /** @description A measurement of the body, wherever it is taken. */
+            measurement: components["schemas"]["BodyMeasurement"];
         };
         /**
          * @description Where girths are compared: the body from the top down, then the sleeve from the top down.
@@ -1929,6 +2891,28 @@ export interface components {
             /** @description How the girth after comes about. */
             sum: string;
         };
+        /** @description What would make one garment measure like another. */
+        Like: {
+            /** @description What cannot be copied, or is not to be trusted. */
+            cannot: string[];
+            /** @description The same in figures, from the top down. */
+            lines: components["schemas"]["LikeLine"][];
+            /** @description What is wanted at every level that both have: exact, in the unit in which the other was measured. */
+            wanted: components["schemas"]["WantedChange"][];
+        };
+        /** @description A level of both. */
+        LikeLine: {
+            /** @description Which level. */
+            level: components["schemas"]["Level"];
+            /** @description What it is called. */
+            name: string;
+            /** @description The one that fits. */
+            other: components["schemas"]["Figure"];
+            /** @description The one that is altered. */
+            own: components["schemas"]["Figure"];
+            /** @description How the difference comes about. */
+            sum: string;
+        };
         /**
          * @description How far it is lined.
          * @enum {string}
@@ -1947,6 +2931,37 @@ export interface components {
             /** @description It hangs free of the outer’s hem. */
             free?: boolean;
             slack?: components["schemas"]["Measure"] | null;
+        };
+        /** @description Something that was done to a task. */
+        Logged: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description What was done. */
+            did: components["schemas"]["Did"];
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description How long it took, in minutes, as somebody said; else it is from when it was begun to when it was done.
+             */
+            minutes?: number | null;
+            /** @description In the sewist's words; why, where a gate is passed without its verdict. */
+            note?: string;
+            /**
+             * Format: uuid
+             * @description The state of the garment that was worked on: the next one has tasks of its own.
+             */
+            state: string;
+            /** @description Which task. */
+            task: components["schemas"]["TaskKey"];
+            /** @description What it used up. */
+            used?: components["schemas"]["Used"][];
         };
         /**
          * @description Which long edge is brought to a short one.
@@ -1977,12 +2992,18 @@ export interface components {
         };
         /** @description The words of every choice. */
         ManyWords: {
+            /** @description How an allowance lies. */
+            allowance: components["schemas"]["Word"][];
+            /** @description What is entered of an armhole. */
+            armhole_field: components["schemas"]["Word"][];
             /** @description Where around a hem. */
             around: components["schemas"]["Word"][];
             /** @description When cloth is cut. */
             cutting: components["schemas"]["Word"][];
             /** @description Darts. */
             dart: components["schemas"]["Word"][];
+            /** @description How a dart ends. */
+            dart_end: components["schemas"]["Word"][];
             /** @description How it falls. */
             drape: components["schemas"]["Word"][];
             /** @description Ease, in a word. */
@@ -2029,6 +3050,8 @@ export interface components {
             seam: components["schemas"]["Word"][];
             /** @description What cloth does. */
             seen: components["schemas"]["Word"][];
+            /** @description How hems are sewn. */
+            sewn_by: components["schemas"]["Word"][];
             /** @description Where a length is taken off. */
             shortened_at: components["schemas"]["Word"][];
             /** @description How it was closed. */
@@ -2037,12 +3060,20 @@ export interface components {
             side: components["schemas"]["Word"][];
             /** @description How two sides agree. */
             sides: components["schemas"]["Word"][];
+            /** @description What cloth says, by name. */
+            sign: components["schemas"]["Word"][];
+            /** @description How a sleeve is sewn in. */
+            sleeve: components["schemas"]["Word"][];
             /** @description Where a slit is. */
             slit_at: components["schemas"]["Word"][];
             /** @description How fastenings are spaced. */
             spaced: components["schemas"]["Word"][];
+            /** @description What the hand does. */
+            step: components["schemas"]["Word"][];
             /** @description How cloth is made. */
             structure: components["schemas"]["Word"][];
+            /** @description What is used up. */
+            supply: components["schemas"]["Word"][];
             /** @description What is to be done about it. */
             verdict: components["schemas"]["Word"][];
             /** @description How heavy it is. */
@@ -2053,6 +3084,8 @@ export interface components {
             why: components["schemas"]["Word"][];
             /** @description Which way out it was worn. */
             worn: components["schemas"]["Word"][];
+            /** @description What a change is worth when time runs out. */
+            worth: components["schemas"]["Word"][];
         };
         /** @description A mark on an unrolled edge. */
         MarkOnEdge: {
@@ -2108,6 +3141,105 @@ export interface components {
             unlocks: string[];
             /** @description Which. */
             what: components["schemas"]["BodyMeasurement"];
+        };
+        /** @description One way to do what is wanted. */
+        Method: {
+            /** @description Why it stands where it stands. */
+            because: string;
+            /** @description The changes of the try-on as they would be: in place of everything that changes girths where something is wanted. */
+            changes: components["schemas"]["Change"][];
+            /** @description What speaks against it, the gravest first. */
+            checks: components["schemas"]["Check"][];
+            /** @description What it does to pockets, print and balance. */
+            does: string[];
+            first?: components["schemas"]["ChangeKey"] | null;
+            /** @description Names it among all ways. */
+            key: string;
+            /** @description What each level comes to, as it is chalked, from the top down. */
+            levels: components["schemas"]["MethodLevel"][];
+            /**
+             * Format: int32
+             * @description How long it takes, try-ons and all; beside other changes of the try-on, what it adds to them.
+             */
+            minutes: number;
+            /** @description What comes off or is opened first. */
+            opens: string[];
+            /** @description What shows outside. */
+            shows: string[];
+            /** @description What moves on the stand. */
+            stand: components["schemas"]["StandChanges"];
+            /** @description The same in words. */
+            takes: string;
+            /** @description What carries it, and how it is shared. */
+            title: string;
+            /** @description Whether it can be undone. */
+            undone: string;
+        };
+        /** @description What a level comes to. */
+        MethodLevel: {
+            /** @description By how much that is not what is wanted, and why. */
+            beside?: string | null;
+            /** @description Nobody asked for that: the line runs out there. */
+            is_unasked?: boolean;
+            /** @description Which level, and whose girth. */
+            name: string;
+            /** @description How the girth after comes about. */
+            sum: string;
+            /** @description By how much its girth changes, as it is chalked: "1.8 cm wider". */
+            words: string;
+        };
+        /** @description What is wanted, and the ways to do it. */
+        Methods: {
+            /** @description The best ways, the best first; none where nothing is wanted, or nothing reaches it. */
+            best: components["schemas"]["Method"][];
+            /** @description Ways that fell, and why. */
+            fallen: components["schemas"]["Fallen"][];
+            nearest?: components["schemas"]["Nearest"] | null;
+            /** @description How many ways were tried, in a sentence, and what they are ranked by. */
+            says: string;
+            /** @description Every level at which something is wanted, from the top down. */
+            wanted: components["schemas"]["WantedLine"][];
+            /** @description What is wanted where this garment has no such level, or nothing that changes it there. */
+            without?: string[];
+        };
+        /** @description How long something takes: the least, what is likely, the most. */
+        Minutes: {
+            /**
+             * Format: int32
+             * @description On a good day.
+             */
+            least: number;
+            /**
+             * Format: int32
+             * @description Usually.
+             */
+            likely: number;
+            /**
+             * Format: int32
+             * @description When it will not go.
+             */
+            most: number;
+        };
+        /**
+         * Format: int64
+         * @description A sum of money, in hundredths of the workroom's currency.
+         */
+        Money: number;
+        /** @description What a garment costs and saves. */
+        MoneyLine: {
+            /** @description What one wearing cost so far. */
+            per_wear?: string | null;
+            /** @description What a shop would take. */
+            quote?: string | null;
+            /** @description What is saved against that, and for how long one sat there. */
+            saved?: string | null;
+            /** @description What it cost: itself and what was spent on it. */
+            spent: string;
+            /**
+             * Format: int32
+             * @description How often it was worn.
+             */
+            worn: number;
         };
         /** @description What one change moves, where it will be. */
         Moved: {
@@ -2171,17 +3303,37 @@ export interface components {
             /** @description Which. */
             seam: components["schemas"]["Seam"];
         };
+        /** @description As much of what is wanted as something reaches. */
+        Nearest: {
+            /** @description How that is done. */
+            method: components["schemas"]["Method"];
+            /** @description What stands in the way of all of it, and how much goes. */
+            says: string;
+        };
         /**
          * @description The edge at the neck.
          * @enum {string}
          */
         Neckline: "none" | "round" | "high" | "boat" | "v" | "square" | "wrap" | "strapless";
-        /** @description What was sewn. */
+        /** @description A task by its key and title, and why it is named here. */
+        NeedLine: {
+            /** @description Which. */
+            task: components["schemas"]["TaskKey"];
+            /** @description What it is called. */
+            title: string;
+            /** @description Why; empty where that is plain. */
+            why: string;
+        };
+        /** @description What was done. */
         NewEntry: {
             /** @description The entry, made by the client, its id and that of the state it makes too. */
             entry: components["schemas"]["Entry"];
-            /** @description The facts of the garment as it is then. */
-            garment: components["schemas"]["Garment"];
+            garment?: components["schemas"]["Garment"] | null;
+        };
+        /** @description Entries for the log. */
+        NewLogged: {
+            /** @description In the order in which they were done; each with an id that the client made. */
+            entries: components["schemas"]["Logged"][];
         };
         /** @description A password and its successor. */
         NewPassword: {
@@ -2198,6 +3350,38 @@ export interface components {
              */
             version: number;
         };
+        /** @description Somebody new. */
+        Newcomer: {
+            /** @description The code of an invitation, where one is asked for. */
+            code?: string | null;
+            /** @description The address to sign in with. */
+            email: string;
+            /** @description What to call them. */
+            name: string;
+            /** @description A password of ten letters or more. */
+            password: string;
+        };
+        /** @description A task that has to wait. */
+        NotBefore: {
+            /**
+             * Format: date
+             * @description The first day it can be done.
+             */
+            day: string;
+            /** @description Which. */
+            task: components["schemas"]["TaskKey"];
+            /** @description What for: "the zip that was ordered". */
+            why?: string;
+        };
+        /** @description A figure as it is and as it will be. */
+        NowAndThen: {
+            /** @description What. */
+            name: string;
+            /** @description As it is. */
+            now: string;
+            /** @description As it will be. */
+            then: string;
+        };
         /** @description Something that was seen, and what is to be done about it. */
         Observation: {
             /** @description From where it is seen. */
@@ -2212,10 +3396,20 @@ export interface components {
             /** @description What the cloth does. */
             seen: components["schemas"]["Seen"];
             side?: components["schemas"]["GarmentSide"] | null;
+            sign?: components["schemas"]["Sign"] | null;
             /** @description What is to be done about it. */
             verdict: components["schemas"]["Verdict"];
             /** @description In the sewist's words. */
             words?: string;
+        };
+        /** @description What somebody who is at the door may do. */
+        Offers: {
+            /** @description The example can be opened. */
+            example: boolean;
+            /** @description Whoever asks may use the household's account without signing in. */
+            household: boolean;
+            /** @description Who may make an account. */
+            sign_up: components["schemas"]["SignUp"];
         };
         /** @description A garment on the rail. */
         OnTheRail: {
@@ -2256,6 +3450,11 @@ export interface components {
              */
             wearer_id: string;
         };
+        /** @description The address of a calendar that others can read. It is shown once and kept nowhere. */
+        OpenCalendar: {
+            /** @description Its path on this server. */
+            path: string;
+        };
         /**
          * @description Where it opens.
          * @enum {string}
@@ -2271,6 +3470,39 @@ export interface components {
          * @enum {string}
          */
         Outcome: "passes" | "caution" | "stop";
+        /**
+         * @description How the work on a garment looks.
+         * @enum {string}
+         */
+        Outlook: "not_to_be_altered" | "circle" | "settle" | "over" | "late" | "no_place" | "tight" | "in_time" | "no_day" | "finished" | "nothing_yet";
+        /** @description A task of one's own. */
+        OwnTask: {
+            /** @description What has to be done before. */
+            after?: components["schemas"]["TaskKey"][];
+            /** @description What it has to be done before. */
+            before?: components["schemas"]["TaskKey"][];
+            /** @description It needs somebody's help. */
+            helper?: boolean;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description It cannot be left off in the middle. */
+            in_one_go?: boolean;
+            /**
+             * Format: int32
+             * @description How long it takes, in minutes.
+             */
+            minutes: number;
+            /** @description What is to be done. */
+            title: string;
+            /**
+             * Format: int32
+             * @description How long nothing can go on afterwards, in minutes.
+             */
+            waits?: number;
+        };
         /** @description What is on the tape's display. */
         Pair: {
             /** @description Six digits. */
@@ -2289,11 +3521,13 @@ export interface components {
             path: string;
             side?: components["schemas"]["GarmentSide"] | null;
         };
+        /** @description A part as it stands in a document. */
+        PartToAdd: components["schemas"]["GarmentLevel"] | components["schemas"]["SeamFacts"] | components["schemas"]["DartFacts"] | components["schemas"]["HemFacts"] | components["schemas"]["ClosureFacts"];
         /**
          * @description What is sewn to an altered edge.
          * @enum {string}
          */
-        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in" | "at_the_edge" | "the_edge" | "above_the_edge" | "vent" | "slit" | "beneath";
+        Partner: "other_edge" | "sleeve" | "band" | "lining" | "seam" | "pockets" | "cut_line" | "ends_in" | "at_the_edge" | "the_edge" | "above_the_edge" | "vent" | "slit" | "cap" | "beneath";
         /** @description A check that the sewist passes over, and why. */
         PassedOver: {
             /** @description Which finding: known by what it is about, whatever it is called. */
@@ -2367,6 +3601,39 @@ export interface components {
             strokes: components["schemas"]["Stroke"][];
             /** @description Left, top, width and height of the box. */
             view: number[];
+        };
+        /** @description A piece of some garment's task. */
+        PieceLine: {
+            /** @description When it begins, by the clock on the wall: "19:30". */
+            at: string;
+            /** @description When it begins, as an instant. */
+            begins: string;
+            /**
+             * Format: uuid
+             * @description Which garment.
+             */
+            garment: string;
+            /** @description What it is called. */
+            garment_name: string;
+            /** @description It cannot be undone. */
+            is_for_good: boolean;
+            /** @description It is tried on. */
+            is_gate: boolean;
+            /** @description Its garment has to be ready before it begins. */
+            is_late: boolean;
+            /**
+             * Format: int32
+             * @description How long.
+             */
+            minutes: number;
+            /** @description "1 of 2" of a task that is done in pieces. */
+            piece?: string | null;
+            /** @description Where it is done. */
+            place: string;
+            /** @description Which task. */
+            task: components["schemas"]["TaskKey"];
+            /** @description What it is called. */
+            title: string;
         };
         /** @description A question about one reading. What was entered stays until somebody says otherwise. */
         PinDoubt: {
@@ -2483,6 +3750,17 @@ export interface components {
             /** @description What it is good for, in one line. */
             why: string;
         };
+        /** @description The signs of one place. */
+        PlaceOfSigns: {
+            /** @description In words. */
+            name: string;
+            /** @description Which. */
+            place: components["schemas"]["SignPlace"];
+            /** @description What is seen there. */
+            signs: components["schemas"]["SignLine"][];
+            /** @description Where it lies on the small body: across and down, in mm. */
+            spot_mm: number[];
+        };
         /**
          * @description A pocket. Pockets come in pairs but for the breast pocket.
          * @enum {string}
@@ -2502,6 +3780,21 @@ export interface components {
             /** @description What to look for. */
             sign: string;
         };
+        /** @description How often a slip was made, and how often not. */
+        Practised: {
+            /**
+             * Format: int32
+             * @description Answered right.
+             */
+            right?: number;
+            /** @description Which. */
+            slip: components["schemas"]["Slip"];
+            /**
+             * Format: int32
+             * @description Answered wrong.
+             */
+            wrong?: number;
+        };
         /**
          * @description Whose entry is taken where both changed the same one.
          * @enum {string}
@@ -2516,6 +3809,11 @@ export interface components {
             /** @description Each thing wrong in what was sent, with its JSON path. */
             errors?: components["schemas"]["Complaint"][];
             /**
+             * Format: uuid
+             * @description The id of the request, by which the log tells what happened.
+             */
+            request?: string | null;
+            /**
              * Format: int32
              * @description The HTTP status.
              */
@@ -2523,10 +3821,30 @@ export interface components {
             stored?: components["schemas"]["TryOnState"] | null;
             stored_garment?: components["schemas"]["GarmentState"] | null;
             stored_wearer?: components["schemas"]["WearerState"] | null;
+            stored_workroom?: components["schemas"]["WorkroomState"] | null;
             /** @description The kind in words. */
             title: string;
             /** @description What kind of problem, as a word that does not change. */
             type: string;
+        };
+        /** @description What could be entered as sewn. */
+        Proposal: {
+            /** @description Its changes: which, what they are called, whether their stitching is done, whether cloth was cut. */
+            changes: components["schemas"]["SewnChange"][];
+            /**
+             * Format: uuid
+             * @description The state that it is sewn from.
+             */
+            from: string;
+            /** @description The garment as it is then. */
+            garment: components["schemas"]["Garment"];
+            /** @description What it measures then, from the top down. */
+            levels: components["schemas"]["DerivedLevel"][];
+            /**
+             * Format: uuid
+             * @description The try-on that is sewn.
+             */
+            try_on?: string | null;
         };
         /** @description One thing to find out. */
         Question: {
@@ -2557,6 +3875,13 @@ export interface components {
              */
             nm: number;
         };
+        /** @description What is read up and never changes. */
+        ReadUp: {
+            /** @description What keeps hands, eyes and children safe. */
+            cautions: string[];
+            /** @description The words of the trade, in the order of the alphabet. */
+            terms: components["schemas"]["TermLine"][];
+        };
         /** @description One pin as it was read. */
         Reading: {
             /** @description What the tape said; never negative (a gap is let out). */
@@ -2582,6 +3907,35 @@ export interface components {
             /** @description What that led to, and what could be gone back or forward to from there. */
             to: components["schemas"]["TryOn"][];
         };
+        /** @description What is left inside one part. */
+        ReserveLine: {
+            /** @description It gives something. */
+            gives: boolean;
+            /** @description The same at each level. */
+            levels: string[];
+            /** @description What it is called. */
+            name: string;
+            /** @description Which. */
+            part: components["schemas"]["ChangeKey"];
+            /** @description What it gives where it gives most, in a few words: "can be let out 2 × 0.9 cm". */
+            says: string;
+        };
+        /** @description One exercise, without its answer. */
+        Round: {
+            /** @description The same in words. */
+            about: string;
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            number: number;
+            /** @description What could be answered. */
+            options: string[];
+            /** @description What is asked. */
+            question: string;
+            /** @description What it is about. */
+            slip: components["schemas"]["Slip"];
+        };
         /** @description One place, in every try-on. */
         Row: {
             /** @description What each try-on has there; empty where it has nothing. */
@@ -2596,6 +3950,14 @@ export interface components {
          * @enum {string}
          */
         Rule: "sides" | "turned" | "ease" | "movement" | "opening" | "run_out" | "kink" | "carried_on" | "capacity" | "kept" | "in_the_way" | "hang" | "partners" | "depth" | "placement" | "gathers" | "level" | "marks" | "readings" | "fullness" | "shrinkage" | "bulk" | "crease" | "spacing";
+        /** @description How it is sewn, where practitioners differ. What nobody says is as usual for the garment. */
+        Schools: {
+            allowance?: components["schemas"]["AllowanceIs"] | null;
+            cutting?: components["schemas"]["Cutting"] | null;
+            dart_end?: components["schemas"]["DartEnd"] | null;
+            hem?: components["schemas"]["SewnBy"] | null;
+            sleeve?: components["schemas"]["SleeveSet"] | null;
+        };
         /**
          * @description A seam of a garment.
          * @enum {string}
@@ -2623,6 +3985,11 @@ export interface components {
             /** @description The allowance found inside, on each edge; on the front edge where `allowance_back` differs. */
             allowance: components["schemas"]["Measure"];
             allowance_back?: components["schemas"]["Measure"] | null;
+            /**
+             * @description What is inside along it where that is not the same everywhere: after it was taken in, let out or trimmed. Straight from place to
+             *     place, and as everywhere beyond the outermost. From the datum on.
+             */
+            along?: components["schemas"]["AllowanceAt"][];
             /** @description Nobody looked inside yet. */
             assumed?: boolean;
             /** @description Cuts were made into the allowance: it gives only to the clip. */
@@ -2665,6 +4032,53 @@ export interface components {
          * @enum {string}
          */
         Seen: "wrinkle" | "gape" | "strain" | "slide" | "other";
+        /** @description A device on which somebody is signed in. */
+        SessionLine: {
+            /**
+             * Format: date-time
+             * @description Since when.
+             */
+            created: string;
+            /** @description The browser and the system. */
+            device: string;
+            /**
+             * Format: uuid
+             * @description Its id, to end it.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was last used, to five minutes.
+             */
+            seen: string;
+            /** @description The one that asks. */
+            this: boolean;
+        };
+        /** @description How one thing is set. */
+        SettingLine: {
+            /** @description What: stitch, needle, thread, foot, iron. */
+            what: string;
+            /** @description How. */
+            words: string;
+        };
+        /**
+         * @description How a hem is sewn.
+         * @enum {string}
+         */
+        SewnBy: "machine" | "hand";
+        /** @description One change that could be entered. */
+        SewnChange: {
+            /** @description Cloth was cut for it. */
+            is_cut: boolean;
+            /** @description It is among those that are entered. */
+            is_entered: boolean;
+            /** @description Its stitching is done. */
+            is_sewn: boolean;
+            /** @description Which. */
+            key: components["schemas"]["ChangeKey"];
+            /** @description What it is called. */
+            name: string;
+        };
         /** @description A band of the garment round a level, shaded by its ease: as much of a box as trunk or legs cover. */
         Shade: {
             /** @description The box: left, top, width and height in mm. */
@@ -2673,6 +4087,21 @@ export interface components {
             level: components["schemas"]["Level"];
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
+        };
+        /** @description One thing that is needed, or is there. */
+        ShelfLine: {
+            /** @description How much has to be bought; nothing where it is there. */
+            buy?: string | null;
+            /** @description What that costs, where a price is known. */
+            costs?: string | null;
+            /** @description How much there is left. */
+            has: string;
+            /** @description What. */
+            kind: components["schemas"]["SupplyKind"];
+            /** @description In words. */
+            name: string;
+            /** @description How much is needed for everything that is left to do. */
+            needed: string;
         };
         /**
          * @description Where a length is taken off.
@@ -2690,11 +4119,17 @@ export interface components {
             /** @description Elastic in a band. */
             elastic: components["schemas"]["SolvedElastic"];
         } | {
+            /** @description An armhole and its sleeve. */
+            armhole: components["schemas"]["SolvedArmhole"];
+        } | {
             /** @description A hem. */
             hem: components["schemas"]["SolvedHem"];
         } | {
             /** @description Fastenings along an opening. */
             spacing: components["schemas"]["SolvedSpacing"];
+        } | {
+            /** @description A length of the trunk. */
+            trunk: components["schemas"]["SolvedTrunk"];
         } | {
             /** @description Gathers and pleats. */
             gathers: components["schemas"]["SolvedGathers"];
@@ -2716,6 +4151,11 @@ export interface components {
             /** @description What was done, in words. */
             words: string;
         };
+        /**
+         * @description What the cloth does where a garment does not fit.
+         * @enum {string}
+         */
+        Sign: "folds_across_upper_back" | "folds_from_neck_to_tip" | "folds_below_back_neck" | "neckline_gapes" | "shoulder_seam_behind" | "strain_from_bust" | "armhole_gapes_in_front" | "armhole_gapes_behind" | "dart_above_bust_point" | "dart_below_bust_point" | "dart_pokes" | "body_rises_with_arms" | "cap_wrinkles" | "sleeve_folds_in_front" | "sleeve_folds_behind" | "upper_arm_pulls" | "sleeve_twists" | "pool_above_waist" | "waist_seam_rides_up" | "waist_seam_sinks" | "side_seam_forward" | "side_seam_back" | "waist_gapes_behind" | "waist_slides" | "waist_digs_in" | "hip_pulls" | "hip_folds" | "crotch_whiskers" | "smiles_under_seat" | "leg_twists" | "crease_swings" | "thigh_pulls" | "pocket_gapes" | "buttons_pull" | "zip_buckles" | "hem_rises_in_front" | "hem_rises_behind" | "hem_dips_at_seam" | "hem_flares_on_one_side" | "lining_pulls" | "lining_shows";
         /** @description An address and a password. */
         SignIn: {
             /** @description The address. */
@@ -2723,15 +4163,80 @@ export interface components {
             /** @description The password. */
             password: string;
         };
-        /** @description Somebody new. */
-        SignUp: {
-            /** @description The address to sign in with. */
-            email: string;
-            /** @description What to call them. */
+        /** @description One sign, as it is shown. */
+        SignLine: {
+            /** @description What it may come from, likeliest first. */
+            causes: components["schemas"]["CauseLine"][];
+            /** @description From where. */
+            face: components["schemas"]["Face"];
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description In words. */
             name: string;
-            /** @description A password of ten letters or more. */
-            password: string;
+            picture?: components["schemas"]["Picture"] | null;
+            /** @description What the cloth does: an observation of it is filled in with this, the level and the face. */
+            seen: components["schemas"]["Seen"];
+            /** @description Which. */
+            sign: components["schemas"]["Sign"];
         };
+        /**
+         * @description Where on a body one looks for it.
+         * @enum {string}
+         */
+        SignPlace: "neck_and_shoulders" | "bust" | "sleeve" | "waist" | "seat" | "legs" | "openings" | "edges";
+        /**
+         * @description What an account is asked for by those who reach this server.
+         * @enum {string}
+         */
+        SignUp: "open" | "by_code" | "closed";
+        /** @description Everything that cloth says, by place. */
+        Signs: {
+            /** @description The wearer, small: to look for a place on. */
+            body: components["schemas"]["Picture"];
+            /** @description Place by place, from the top down; those where something can be seen. */
+            places: components["schemas"]["PlaceOfSigns"][];
+        };
+        /** @description A wearer, and a garment on them where one is at hand. */
+        SignsOf: {
+            garment?: components["schemas"]["Garment"] | null;
+            /** @description Who wears it. */
+            wearer: components["schemas"]["Wearer"];
+        };
+        /** @description One evening. */
+        Single: {
+            /**
+             * Format: date
+             * @description Which day.
+             */
+            date: string;
+            /** @description Who is there to help; nobody when empty. */
+            helper?: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description How long it is, in minutes.
+             */
+            minutes: number;
+            /**
+             * @description When it begins, by the clock on the wall.
+             * @example 19:30
+             */
+            start: string;
+        };
+        /**
+         * @description How a sleeve is sewn in.
+         * @enum {string}
+         */
+        SleeveSet: "round" | "flat";
+        /**
+         * @description What goes wrong by hand, and is practised.
+         * @enum {string}
+         */
+        Slip: "halving" | "gap" | "darts" | "inside_out" | "taper" | "hem_cut";
         /** @description A new slit. */
         Slit: {
             /** @description Where. */
@@ -2766,6 +4271,25 @@ export interface components {
             try_ons: components["schemas"]["SolvedTryOn"][];
             /** @description Its unit: `cm` or `in`. */
             unit: string;
+        };
+        /** @description An armhole and its sleeve, as they are shown. */
+        SolvedArmhole: {
+            /** @description What can be entered. */
+            asks: components["schemas"]["ArmholeField"][];
+            /** @description Where the ease of the cap goes; nothing without a sleeve. */
+            ease_goes?: string | null;
+            /** @description A sleeve is set into it. */
+            has_sleeve: boolean;
+            /** @description What that is counted from, and what it leaves out. */
+            leaves_out: string;
+            /** @description How far the arm goes up, now and then; nothing where there is no cap. */
+            lift?: string | null;
+            /** @description Everything that changes, now and then. */
+            lines: components["schemas"]["NowAndThen"][];
+            /** @description The armhole and the cap laid flat, old and new. */
+            picture: components["schemas"]["Picture"];
+            /** @description What was typed, field by field, on the tape. */
+            typed: components["schemas"]["TypedLength"][];
         };
         /** @description One change, as it is shown. */
         SolvedChange: {
@@ -2968,6 +4492,24 @@ export interface components {
             /** @description It ends in the hem, and is shortened with it. */
             to_hem: boolean;
         };
+        /** @description A length of the trunk, as it is shown. */
+        SolvedTrunk: {
+            /** @description At the centre back. */
+            back: components["schemas"]["Figure"];
+            /** @description At the centre front: as typed, or as it follows. */
+            front: components["schemas"]["Figure"];
+            /** @description Half of the edge laid straight, as it is and as it will be, heights three times as large. */
+            picture: components["schemas"]["Picture"];
+            /** @description What is done; nothing while nothing is. */
+            says?: string | null;
+            /** @description At either side. */
+            side: components["schemas"]["Figure"];
+            /**
+             * Format: double
+             * @description So many times as large heights are in it.
+             */
+            stretched: number;
+        };
         /** @description Everything derived from one try-on, against the state that it was measured on. */
         SolvedTryOn: {
             /** @description The chalk cards, in the order of the hand; none where they were not asked for. */
@@ -3028,6 +4570,11 @@ export interface components {
             /** @description Its edge ends in the hem, and is shortened with it; what such openings do, when absent. */
             to_hem?: boolean | null;
         };
+        /**
+         * @description What the figures that are known say to a cause.
+         * @enum {string}
+         */
+        Speaks: "for" | "against" | "unknown";
         /**
          * @description An edge that cannot simply be cut.
          * @enum {string}
@@ -3105,6 +4652,19 @@ export interface components {
              */
             y_mm: number;
         };
+        /** @description A standing adjustment, as a pin to begin with. */
+        StandingLine: {
+            /** @description At which seam. */
+            change: components["schemas"]["ChangeKey"];
+            /** @description It is let out. */
+            lets_out: boolean;
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description What is taken off each edge, or let out. */
+            per_edge: components["schemas"]["Figure"];
+            /** @description In a sentence. */
+            says: string;
+        };
         /**
          * @description A garment between one sewing and the next. Correcting what was found is a new revision of the same state, and what was measured on it
          *     follows; sewing makes the next state, and what was measured on older ones stays with them.
@@ -3123,32 +4683,62 @@ export interface components {
              */
             revision?: number;
         };
-        /** @description One step: a place of the body, a hem, or moving about. */
-        Step: {
-            /** @description Where a hem is marked. */
-            hem?: components["schemas"]["HemPlace"][];
-            /** @description Why it is suggested, or what to mind; one sentence each. */
-            hints: string[];
-            /** @description Stays the same while the try-on is filled in: `pins.waist`. */
-            key: string;
-            /** @description Movements to try. */
-            movements?: components["schemas"]["MovementAsked"][];
-            /** @description Where pins may be, on seams and darts that cross this place. */
-            pins?: components["schemas"]["PinPlace"][];
-            /** @description The question. */
-            question: string;
-            /** @description Something was entered here. */
-            settled: boolean;
-            /** @description There is a reason to look here. */
-            suggested: boolean;
-            /** @description What it is called: "Waist". */
-            title: string;
+        /** @description A girth of a state. */
+        StateLevel: {
+            /** @description Nobody measured it. */
+            assumed: boolean;
+            /** @description All round. */
+            girth: components["schemas"]["Figure"];
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+            /** @description In words. */
+            name: string;
         };
+        /** @description One state. */
+        StateLine: {
+            /**
+             * Format: uuid
+             * @description Which.
+             */
+            id: string;
+            /** @description Its girths, from the top down. */
+            levels: components["schemas"]["StateLevel"][];
+            /** @description What it is called: "as it was found", "after 12 November 2026". */
+            name: string;
+        };
+        /**
+         * @description What the hand does; in the order in which it usually comes.
+         * @enum {string}
+         */
+        Step: "wash" | "open_up" | "unpick" | "hang" | "chalk" | "thread_trace" | "baste" | "try_basted" | "stitch" | "take_out" | "try_stitched" | "cut" | "finish" | "press" | "put_back" | "line_it" | "final_press" | "final_try_on" | "enter_record" | "own";
         /**
          * @description What holds a hem.
          * @enum {string}
          */
         StitchedBy: "hand" | "machine";
+        /** @description Something in the drawer, as it was counted on a day; what was used since goes off. */
+        Stocked: {
+            /**
+             * Format: int32
+             * @description How much there was: centimetres, or pieces.
+             */
+            amount: number;
+            /**
+             * Format: date-time
+             * @description When it was counted.
+             */
+            counted: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description What. */
+            kind: components["schemas"]["SupplyKind"];
+            price?: components["schemas"]["Money"] | null;
+            /** @description Which: a colour, a width. */
+            which?: string;
+        };
         /** @description One seam, both sides. */
         Strip: {
             /**
@@ -3245,6 +4835,11 @@ export interface components {
          * @enum {string}
          */
         Suggestion: "keep_each" | "pin_again";
+        /**
+         * @description What is used up.
+         * @enum {string}
+         */
+        SupplyKind: "thread" | "basting_thread" | "overlock_thread" | "elastic" | "bias_binding" | "facing" | "hem_tape" | "buttons" | "hooks" | "eyelets" | "zip" | "needles" | "lining";
         /** @description Figures in rows and columns. Every row has as many cells as there are columns. */
         Table: {
             /** @description Its columns, the first naming the rows. */
@@ -3311,6 +4906,98 @@ export interface components {
             /** @description It sends its readings to this account. */
             paired: boolean;
         };
+        /**
+         * @description Which task: a step, and what it is done to: `stitch.seam.outseam`.
+         * @example stitch.seam.outseam
+         */
+        TaskKey: string;
+        /** @description One task, with everything that is known of it. */
+        TaskLine: {
+            /** @description What it is about besides: what is opened, how long the edge is. */
+            about: string[];
+            /** @description When it was begun. */
+            begun?: string | null;
+            /** @description What to know. */
+            caution?: string | null;
+            change?: components["schemas"]["ChangeKey"] | null;
+            gate?: components["schemas"]["GateLine"] | null;
+            /** @description What the hand does, as its card says. */
+            hand: string[];
+            /** @description It needs somebody's help. */
+            helper: boolean;
+            /** @description It lies on the longest way through what is left. */
+            is_critical: boolean;
+            /** @description Its timer ran so long that somebody may have forgotten it. */
+            is_doubtful: boolean;
+            /** @description It is one's own. */
+            is_own: boolean;
+            /** @description Names it. */
+            key: components["schemas"]["TaskKey"];
+            /** @description Minutes: least, likely, most. */
+            minutes: components["schemas"]["Minutes"];
+            /** @description The same in words. */
+            minutes_words: string;
+            /** @description What has to be done before, and why. */
+            needs: components["schemas"]["NeedLine"][];
+            /** @description Why it has no place. */
+            no_place?: string | null;
+            /** @description What was noted. */
+            notes: string[];
+            /** @description Where it is done. */
+            place: string;
+            /** @description How things are set. */
+            settings: components["schemas"]["SettingLine"][];
+            shut_by?: components["schemas"]["NeedLine"] | null;
+            /** @description How it stands: open, begun, done, skipped. */
+            stands: string;
+            /** @description What the hand does. */
+            step: components["schemas"]["Step"];
+            /** @description What it uses up, in words. */
+            supplies: string[];
+            /** @description What it is called. */
+            title: string;
+            /**
+             * Format: int32
+             * @description How long it took, in minutes.
+             */
+            took?: number | null;
+            /** @description What is reached for. */
+            tools: string[];
+            /** @description It could not be done, and why. */
+            trouble?: string | null;
+            /** @description Whether it can be undone. */
+            undone: components["schemas"]["Undone"];
+            /** @description The same in words. */
+            undone_words: string;
+            /** @description The same, for the log. */
+            uses: components["schemas"]["UsedLine"][];
+            /** @description How long nothing can go on afterwards. */
+            waits?: string | null;
+            /** @description When it is done, piece by piece. */
+            when: components["schemas"]["WhenLine"][];
+            /** @description What its change is worth. */
+            worth: components["schemas"]["Worthy"];
+        };
+        /** @description A word of the trade. */
+        TermLine: {
+            /** @description What it means, in one line. */
+            means: string;
+            /** @description The word. */
+            word: string;
+        };
+        /**
+         * @description Which length.
+         * @enum {string}
+         */
+        TrunkAt: "above_waist" | "rise";
+        /** @description What is taken out across the trunk in front, at the sides and behind; negative is put in. A wedge is a figure behind and none in front. */
+        TrunkChange: {
+            /** @description Which length. */
+            at: components["schemas"]["TrunkAt"];
+            back?: components["schemas"]["Measure"] | null;
+            front?: components["schemas"]["Measure"] | null;
+            side?: components["schemas"]["Measure"] | null;
+        };
         /** @description One session of trying on and pinning. */
         TryOn: {
             /** @description Rows of cards that are chalked. */
@@ -3357,6 +5044,8 @@ export interface components {
             state: string;
             /** @description Other ways that were tried out. */
             versions?: components["schemas"]["Version"][];
+            /** @description By how much girths are to change, where nobody has decided yet which seams carry it; each level once. */
+            wanted?: components["schemas"]["WantedChange"][];
             /** @description Right side out or inside out. */
             worn?: components["schemas"]["Worn"];
         };
@@ -3392,6 +5081,18 @@ export interface components {
             /** @description Which way out it was. */
             worn: components["schemas"]["Worn"];
         };
+        /** @description A length that was typed. */
+        TypedLength: {
+            /** @description The field. */
+            field: components["schemas"]["ArmholeField"];
+            /** @description What it shows. */
+            figure: components["schemas"]["Figure"];
+        };
+        /**
+         * @description Whether something can be undone.
+         * @enum {string}
+         */
+        Undone: "freely" | "by_unpicking" | "never";
         /** @description An edge laid out flat, the front in the middle: millimetres of cloth from its left end, upwards from the present fold. */
         Unrolled: {
             /** @description Where it is cut; nothing where nothing is. */
@@ -3423,6 +5124,30 @@ export interface components {
              * @description How wide it is.
              */
             width_mm: number;
+        };
+        /** @description Something that was used up. */
+        Used: {
+            /**
+             * Format: int32
+             * @description How much: centimetres, or pieces.
+             */
+            amount: number;
+            /** @description What. */
+            kind: components["schemas"]["SupplyKind"];
+            /** @description Which: a colour, a width. */
+            which?: string;
+        };
+        /** @description What a task uses up, as an entry of the log holds it. */
+        UsedLine: {
+            /**
+             * Format: int32
+             * @description Centimetres, or pieces.
+             */
+            amount: number;
+            /** @description What. */
+            kind: components["schemas"]["SupplyKind"];
+            /** @description Which. */
+            which: string;
         };
         /**
          * @description What is to be done about it.
@@ -3467,11 +5192,55 @@ export interface components {
          * @enum {string}
          */
         ViewSide: "front" | "back" | "side";
+        /** @description By how much a girth is to change, before anybody knows which seam carries it. */
+        WantedChange: {
+            /** @description By how much its girth changes, all round the garment or round each leg or sleeve: −5 cm takes in, 2 cm lets out, 0 cm keeps it. */
+            by: components["schemas"]["Measure"];
+            /** @description At which level. */
+            level: components["schemas"]["Level"];
+        };
+        /** @description What is wanted at a level. */
+        WantedLine: {
+            /** @description By how much the girth is to change. */
+            by: components["schemas"]["Figure"];
+            /** @description Which level. */
+            level: components["schemas"]["Level"];
+            /** @description What it is called, and whose girth it is: "thigh, each leg". */
+            name: string;
+            /** @description In words: "5.0 cm smaller", "stays as it is". */
+            words: string;
+        };
         /**
          * @description How often it was washed.
          * @enum {string}
          */
         Washed: "never" | "once" | "often";
+        /** @description A way out. */
+        WayOutLine: {
+            /** @description What that costs. */
+            costs: string;
+            evening?: components["schemas"]["EveningToAdd"] | null;
+            /**
+             * Format: uuid
+             * @description The garment that it is about.
+             */
+            garment?: string | null;
+            /**
+             * Format: int32
+             * @description Minutes that still do.
+             */
+            late_minutes: number;
+            /**
+             * Format: int32
+             * @description Minutes fewer that come too late.
+             */
+            saves_minutes: number;
+            /** @description What it comes to: it was planned. */
+            says: string;
+            /** @description What to do. */
+            title: string;
+            wishes?: components["schemas"]["Wishes"] | null;
+        };
         /** @description A way to measure a pin on two edges with names. */
         WayToMeasure: {
             /** @description Which. */
@@ -3538,11 +5307,58 @@ export interface components {
             /** @description Name, measurements and notes. */
             wearer: components["schemas"]["Wearer"];
         };
+        /** @description An evening, or a morning, that comes every week. */
+        Weekly: {
+            /**
+             * Format: int32
+             * @description Which day: 1 is Monday, 7 is Sunday (ISO 8601).
+             */
+            day: number;
+            /** @description Who is there to help; nobody when empty. */
+            helper?: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /**
+             * Format: int32
+             * @description How long it is, in minutes.
+             */
+            minutes: number;
+            /**
+             * @description When it begins, by the clock on the wall.
+             * @example 19:30
+             */
+            start: string;
+        };
         /**
          * @description How heavy the cloth is.
          * @enum {string}
          */
         Weight: "light" | "medium" | "heavy";
+        /** @description What would be otherwise. */
+        WhatIf: {
+            /**
+             * Format: uuid
+             * @description The garment that something else is wished for.
+             */
+            garment?: string | null;
+            wishes?: components["schemas"]["Wishes"] | null;
+            workroom?: components["schemas"]["Workroom"] | null;
+        };
+        /** @description A piece of a task in an evening. */
+        WhenLine: {
+            /** @description The place of the evening among those that are shown. */
+            evening: number;
+            /**
+             * Format: int32
+             * @description How long.
+             */
+            minutes: number;
+            /** @description When it begins, in words: "today 19:30", "Thu 5 Nov 19:30". */
+            words: string;
+        };
         /** @description Who is signed in. */
         Who: {
             /** @description The address they sign in with; none for the example and a household. */
@@ -3567,6 +5383,41 @@ export interface components {
             /** @description All the way round. */
             girth: components["schemas"]["Measure"];
         };
+        /** @description What somebody wishes for the work on one garment. */
+        Wishes: {
+            /**
+             * Format: date
+             * @description By when, where that is no event.
+             */
+            by?: string | null;
+            /**
+             * Format: uuid
+             * @description What it is to be worn at: an event of the workroom.
+             */
+            event?: string | null;
+            /** @description What is to be done before what, besides what must be. */
+            first?: components["schemas"]["Arrow"][];
+            /** @description What cannot begin before a day: a part that was ordered. */
+            not_before?: components["schemas"]["NotBefore"][];
+            /** @description Tasks of one's own. */
+            own?: components["schemas"]["OwnTask"][];
+            paid?: components["schemas"]["Money"] | null;
+            quote?: components["schemas"]["Money"] | null;
+            /** @description How it is sewn, where practitioners differ. */
+            schools?: components["schemas"]["Schools"];
+            /** @description What a change is worth; one that is not named here is wanted. */
+            worth?: components["schemas"]["Worth"][];
+        };
+        /** @description Wishes to store. */
+        WishesChange: {
+            /**
+             * Format: int32
+             * @description The version that was read; 0 where nothing was wished.
+             */
+            version: number;
+            /** @description All that is wished. */
+            wishes: components["schemas"]["Wishes"];
+        };
         /** @description One variant of a choice. */
         Word: {
             /** @description Its word in documents. */
@@ -3574,11 +5425,74 @@ export interface components {
             /** @description How it is said. */
             words: string;
         };
+        /** @description What all garments of an account share. */
+        Workroom: {
+            /** @description What the sums of money are in, by its ISO 4217 code. */
+            currency?: string;
+            /** @description What garments are to be worn at. */
+            events?: components["schemas"]["WornAt"][];
+            /** @description Evenings of a weekly pattern that fall out. */
+            left_out?: components["schemas"]["EveningLeftOut"][];
+            /** @description What was learnt. */
+            lessons?: components["schemas"]["Lesson"][];
+            /** @description What was practised, slip by slip. */
+            practised?: components["schemas"]["Practised"][];
+            /** @description Evenings by themselves. */
+            single?: components["schemas"]["Single"][];
+            /** @description What is in the drawer. */
+            stock?: components["schemas"]["Stocked"][];
+            /** @description The time zone of its evenings, by its name in the IANA time zone database: `Europe/London`. */
+            time_zone?: string;
+            /** @description Evenings that come every week. */
+            weekly?: components["schemas"]["Weekly"][];
+        };
+        /** @description A workroom to store. */
+        WorkroomChange: {
+            /**
+             * Format: int32
+             * @description The version that was read; 0 where nothing was stored.
+             */
+            version: number;
+            /** @description Everything in it. */
+            workroom: components["schemas"]["Workroom"];
+        };
+        /** @description A workroom with the version that the next change has to name. */
+        WorkroomState: {
+            /** @description Others read its evenings by a code. */
+            has_calendar: boolean;
+            /**
+             * Format: int32
+             * @description The version that was read; 0 where nothing is stored yet.
+             */
+            version: number;
+            /** @description What is in it. */
+            workroom: components["schemas"]["Workroom"];
+        };
         /**
          * @description Which way out the garment was while it was pinned.
          * @enum {string}
          */
         Worn: "right_side_out" | "inside_out";
+        /** @description What garments are to be worn at. */
+        WornAt: {
+            /**
+             * Format: date
+             * @description Which day.
+             */
+            date: string;
+            /**
+             * Format: uuid
+             * @description Made by whoever entered it.
+             */
+            id: string;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * @description When it begins: everything is finished before. At the beginning of its day when absent.
+             * @example 19:30
+             */
+            time?: string | null;
+        };
         /** @description A garment in one state on its wearer. */
         WornGarment: {
             /** @description The garment's facts. */
@@ -3586,8 +5500,102 @@ export interface components {
             /** @description Who wears it. */
             wearer: components["schemas"]["Wearer"];
         };
+        /** @description What one change is worth. */
+        Worth: {
+            /** @description Which. */
+            change: components["schemas"]["ChangeKey"];
+            /** @description How much. */
+            worth: components["schemas"]["Worthy"];
+        };
+        /**
+         * @description What a change is worth when time runs out.
+         * @enum {string}
+         */
+        Worthy: "if_there_is_time" | "wanted" | "must" | "not_this_time";
     };
-    responses: never;
+    responses: {
+        /** @description Malformed */
+        Any400: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not from a page of this site */
+        Any403: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not found */
+        Any404: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not a method of this path */
+        Any405: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Too large */
+        Any413: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not JSON, or without the header that says it is no form */
+        Any415: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Not a name of this server */
+        Any421: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description It has a character of no text, or cannot be */
+        Any422: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+        /** @description Too busy, or the database does not answer */
+        Any503: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content: {
+                "application/problem+json": components["schemas"]["Problem"];
+            };
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -3614,15 +5622,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -3631,24 +5631,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3665,6 +5652,37 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
+        };
+    };
+    account_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": number[];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     change_password: {
@@ -3686,15 +5704,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -3703,32 +5713,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            403: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3745,6 +5734,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     sign_up: {
@@ -3756,28 +5746,18 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["SignUp"];
+                "application/json": components["schemas"]["Newcomer"];
             };
         };
         responses: {
-            201: {
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
-                content: {
-                    "application/json": components["schemas"]["Who"];
-                };
+                content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            409: {
+            400: components["responses"]["Any400"];
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3785,8 +5765,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3794,15 +5773,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3812,6 +5786,214 @@ export interface operations {
                 };
             };
             429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    ahead_of_all: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description The garment whose tasks are told one by one. */
+                garment?: string;
+                /** @description Ways out are looked for where something is late. */
+                ways_out?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ahead"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    right_now: {
+        parameters: {
+            query: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description How many minutes. */
+                minutes: number;
+                /** @description Somebody is there to help. */
+                helper?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EveningLine"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    what_if: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description The garment whose tasks are told one by one. */
+                garment?: string;
+                /** @description Ways out are looked for where something is late. */
+                ways_out?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ahead"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    read_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/zip": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BroughtIn"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3845,33 +6027,12 @@ export interface operations {
                     "application/json": components["schemas"]["Asking"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3880,6 +6041,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     bring_up: {
@@ -3906,33 +6068,12 @@ export interface operations {
                     "application/json": components["schemas"]["Document"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -3941,6 +6082,138 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
+        };
+    };
+    open_calendar: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OpenCalendar"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    close_calendar: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    calendar_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    calendar_of_code: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description What opening it gave */
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     cloths: {
@@ -3960,6 +6233,9 @@ export interface operations {
                     "application/json": components["schemas"]["Cloth"][];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     comparison: {
@@ -3986,33 +6262,12 @@ export interface operations {
                     "application/json": components["schemas"]["Comparison"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4021,6 +6276,29 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
+        };
+    };
+    way_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Offers"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     events: {
@@ -4048,12 +6326,18 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     reset: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4073,6 +6357,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4081,12 +6366,19 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
-    open_example: {
+    open: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -4100,6 +6392,27 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     begin_garment: {
@@ -4123,33 +6436,12 @@ export interface operations {
                     "application/json": components["schemas"]["Garment"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4158,6 +6450,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     one_garment: {
@@ -4182,15 +6475,7 @@ export interface operations {
                     "application/json": components["schemas"]["GarmentState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4207,6 +6492,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     put_garment: {
@@ -4235,15 +6523,7 @@ export interface operations {
                     "application/json": components["schemas"]["NewVersion"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4252,6 +6532,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4260,6 +6541,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             /** @description Changed elsewhere; `stored_garment` has the other state */
             409: {
                 headers: {
@@ -4269,24 +6551,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4295,12 +6562,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     delete_garment: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path: {
                 garment: string;
             };
@@ -4322,6 +6593,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4330,6 +6602,314 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    garment_archive: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": number[];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    before: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Before"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    corrected: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Corrections"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TryOn"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    history_of: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AsSewn"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["History"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    like_another: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+                other: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Like"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    log: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLogged"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     photos: {
@@ -4359,15 +6939,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            404: components["responses"]["Any404"];
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     put_photo: {
@@ -4397,15 +6972,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4414,6 +6981,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4422,8 +6990,8 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
+            405: components["responses"]["Any405"];
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4431,7 +6999,19 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4476,6 +7056,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     enter: {
@@ -4504,15 +7087,7 @@ export interface operations {
                     "application/json": components["schemas"]["GarmentState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4521,6 +7096,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4529,6 +7105,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             /** @description Sewn from another state than the newest; `stored_garment` has what is stored */
             409: {
                 headers: {
@@ -4538,24 +7115,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4564,6 +7126,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     one_try_on: {
@@ -4602,6 +7165,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     put_try_on: {
@@ -4632,15 +7198,7 @@ export interface operations {
                     "application/json": components["schemas"]["TryOnState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4649,6 +7207,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4657,6 +7216,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             /** @description Both changed the same: `apart` names it, `stored` has the other state */
             409: {
                 headers: {
@@ -4666,24 +7226,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4692,12 +7237,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     delete_try_on: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path: {
                 garment: string;
                 try_on: string;
@@ -4720,6 +7269,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4728,13 +7278,17 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     cards: {
         parameters: {
             query: {
                 /** @description What they are written as. */
-                format: "pdf" | "text" | "csv";
+                format: "pdf" | "text" | "csv" | "true_size_pdf" | "true_size_svg" | "true_size_dxf";
                 /** @description The key of one card; without it all of the try-on. */
                 card?: string;
                 /** @description The user's tape; centimetres when absent. */
@@ -4759,17 +7313,11 @@ export interface operations {
                     "application/pdf": number[];
                     "text/plain": string;
                     "text/csv": string;
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": number[];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4786,6 +7334,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     invite: {
@@ -4812,15 +7363,7 @@ export interface operations {
                     "application/json": components["schemas"]["Invited"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -4829,6 +7372,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4837,6 +7381,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -4845,8 +7390,41 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    put_wishes: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WishesChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewVersion"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4854,8 +7432,8 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not JSON */
-            415: {
+            403: components["responses"]["Any403"];
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4863,6 +7441,28 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            /** @description Changed elsewhere; `stored_garment` has the other state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     guest: {
@@ -4882,6 +7482,7 @@ export interface operations {
                     "application/json": components["schemas"]["GuestState"];
                 };
             };
+            405: components["responses"]["Any405"];
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -4890,6 +7491,8 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     join: {
@@ -4913,15 +7516,8 @@ export interface operations {
                     "application/json": components["schemas"]["GuestState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -4930,24 +7526,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -4956,6 +7539,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     guest_asked: {
@@ -4977,15 +7561,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -4994,6 +7570,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -5002,24 +7579,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
+            503: components["responses"]["Any503"];
         };
     };
     guest_events: {
@@ -5039,6 +7603,7 @@ export interface operations {
                     "text/event-stream": components["schemas"]["Event"];
                 };
             };
+            405: components["responses"]["Any405"];
             410: {
                 headers: {
                     [name: string]: unknown;
@@ -5047,6 +7612,8 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     put_as_guest: {
@@ -5073,15 +7640,7 @@ export interface operations {
                     "application/json": components["schemas"]["TryOnState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             403: {
                 headers: {
                     [name: string]: unknown;
@@ -5090,6 +7649,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -5106,24 +7666,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5132,6 +7677,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     health: {
@@ -5150,6 +7696,8 @@ export interface operations {
                 };
                 content?: never;
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -5163,7 +7711,10 @@ export interface operations {
     end_invitation: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path: {
                 invitation: string;
             };
@@ -5185,6 +7736,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5193,6 +7745,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     kinds: {
@@ -5212,6 +7768,9 @@ export interface operations {
                     "application/json": components["schemas"]["KindLine"][];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     length: {
@@ -5236,15 +7795,9 @@ export interface operations {
                     "application/json": components["schemas"]["ReadLength"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5253,6 +7806,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     look_over_garment: {
@@ -5279,33 +7833,12 @@ export interface operations {
                     "application/json": components["schemas"]["LookOver"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5314,6 +7847,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     measurements: {
@@ -5333,6 +7867,9 @@ export interface operations {
                     "application/json": components["schemas"]["Taking"][];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     read_csv: {
@@ -5356,15 +7893,7 @@ export interface operations {
                     "application/json": components["schemas"]["Taken"][];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -5373,15 +7902,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5390,6 +7915,50 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
+        };
+    };
+    find_methods: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description As it was typed in the newest try-on, or what its pins come to; typed when absent. */
+                from?: "typed" | "pins";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Methods"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     one_photo: {
@@ -5427,6 +7996,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     change_photo: {
@@ -5450,15 +8022,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -5467,6 +8031,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5475,24 +8040,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5501,12 +8052,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     delete_photo: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path: {
                 photo: string;
             };
@@ -5528,6 +8083,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5536,6 +8092,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     thumbnail: {
@@ -5573,6 +8133,84 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    practice_round: {
+        parameters: {
+            query: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description Its number: the same number makes the same round. */
+                number: number;
+                /** @description What it is about; what needs practice most, when absent. */
+                slip?: components["schemas"]["Slip"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    answer_round: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GivenAnswer"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answered"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     rail: {
@@ -5595,15 +8233,7 @@ export interface operations {
                     "application/json": components["schemas"]["OnTheRail"][];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -5612,6 +8242,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     rebased: {
@@ -5635,33 +8268,12 @@ export interface operations {
                     "application/json": components["schemas"]["TryOn"][];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5670,6 +8282,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     who: {
@@ -5697,6 +8310,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     sign_in: {
@@ -5720,15 +8336,7 @@ export interface operations {
                     "application/json": components["schemas"]["Who"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -5737,24 +8345,12 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -5763,12 +8359,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     sign_out: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5780,6 +8380,125 @@ export interface operations {
                 };
                 content?: never;
             };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    sessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionLine"][];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    end_session: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
+            path: {
+                session: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    find_signs: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignsOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Signs"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     solve: {
@@ -5810,33 +8529,12 @@ export interface operations {
                     "application/json": components["schemas"]["Solved"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5845,6 +8543,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     stand_of_garment: {
@@ -5871,33 +8570,12 @@ export interface operations {
                     "application/json": components["schemas"]["Stand"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -5906,6 +8584,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     tape: {
@@ -5933,6 +8612,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     pair_tape: {
@@ -5956,15 +8638,7 @@ export interface operations {
                     "application/json": components["schemas"]["TapeState"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -5973,6 +8647,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5981,24 +8656,11 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
             429: {
                 headers: {
                     [name: string]: unknown;
@@ -6007,12 +8669,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     part_from_tape: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -6032,6 +8698,33 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    terms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadUp"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     asked: {
@@ -6055,15 +8748,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -6072,33 +8757,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            404: components["responses"]["Any404"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
+            503: components["responses"]["Any503"];
         };
     };
     open_invitations: {
@@ -6128,15 +8794,10 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            404: components["responses"]["Any404"];
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     turned: {
@@ -6160,33 +8821,14 @@ export interface operations {
                     "application/json": components["schemas"]["TryOn"] | null;
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: components["responses"]["Any422"];
+            503: components["responses"]["Any503"];
         };
     };
     wearers: {
@@ -6214,6 +8856,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     one_wearer: {
@@ -6238,15 +8883,7 @@ export interface operations {
                     "application/json": components["schemas"]["WearerPage"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -6263,6 +8900,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     put_wearer: {
@@ -6291,15 +8931,7 @@ export interface operations {
                     "application/json": components["schemas"]["WearerPage"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -6308,15 +8940,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            404: components["responses"]["Any404"];
+            405: components["responses"]["Any405"];
             /** @description Changed elsewhere; `stored_wearer` has the other state */
             409: {
                 headers: {
@@ -6326,24 +8952,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6352,12 +8963,16 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     delete_wearer: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Any value, where no Content-Type is sent: a form of another site cannot send it. */
+                "Vemble-Client"?: string;
+            };
             path: {
                 wearer: string;
             };
@@ -6379,6 +8994,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            403: components["responses"]["Any403"];
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6387,6 +9003,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -6395,6 +9012,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     wearer_csv: {
@@ -6419,15 +9039,7 @@ export interface operations {
                     "text/csv": string;
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -6444,6 +9056,9 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
         };
     };
     view_wearer: {
@@ -6472,15 +9087,7 @@ export interface operations {
                     "application/json": components["schemas"]["Person"];
                 };
             };
-            /** @description Malformed */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            400: components["responses"]["Any400"];
             401: {
                 headers: {
                     [name: string]: unknown;
@@ -6489,33 +9096,12 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not found */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Too large */
-            413: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Not JSON */
-            415: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
+            403: components["responses"]["Any403"];
+            404: components["responses"]["Any404"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6524,6 +9110,7 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            503: components["responses"]["Any503"];
         };
     };
     words: {
@@ -6543,6 +9130,97 @@ export interface operations {
                     "application/json": components["schemas"]["ManyWords"];
                 };
             };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    the_workroom: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorkroomState"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    put_workroom: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkroomChange"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewVersion"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            /** @description Changed elsewhere; `stored_workroom` has the other state */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
 }

@@ -85,6 +85,8 @@ function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
     const detail = `There is nothing on the ${name} yet. Enter it under Lines, then come back.`;
     return <Trouble problem={{ type: "empty", title: "Nothing to chalk", status: 404, detail }} />;
   }
+  const href = (format: string) =>
+    `/api/v1/garments/${garment}/try-ons/${one.id}/cards?${new URLSearchParams({ format, card: change, tape, paper: paper.toLowerCase() }).toString()}`;
   const chalk: Chalk = {
     isChalked: (row) => tryOn.chalked?.some((c) => c.change === card.key && row.at.includes(c.at)) ?? false,
     tick: (row, on) => {
@@ -105,11 +107,12 @@ function OfTryOn({ opened, one }: { opened: Opened; one: OneTryOn }) {
           value={paper}
           onChange={setPaper}
         />
-        <Files
-          href={(format) =>
-            `/api/v1/garments/${garment}/try-ons/${one.id}/cards?${new URLSearchParams({ format, card: change, tape, paper: paper.toLowerCase() }).toString()}`
-          }
-        />
+        <Files files={FILES} label="Save as" href={href} />
+        {card.at_true_size && (
+          <span className={styles["true-size"]}>
+            at true size <Files files={TRUE_SIZE} label="Save at true size as" href={href} />
+          </span>
+        )}
         <Button
           type="primary"
           icon={<PrinterOutlined />}
@@ -174,9 +177,9 @@ function Blocks({ blocks, chalk }: { blocks: Block[]; chalk: Chalk }) {
   if ("steps" in block)
     return (
       <ol>
-        {block.steps.map((step) => (
-          <li key={step}>
-            <Words>{step}</Words>
+        {block.steps.map(({ text }) => (
+          <li key={text}>
+            <Words>{text}</Words>
           </li>
         ))}
       </ol>
@@ -305,11 +308,25 @@ const FILES = [
   { format: "csv", words: "CSV" },
 ] as const;
 
-/** The card as a file; the server writes it. */
-function Files({ href }: { href: (format: string) => string }) {
+const TRUE_SIZE = [
+  { format: "true_size_pdf", words: "PDF" },
+  { format: "true_size_svg", words: "SVG" },
+  { format: "true_size_dxf", words: "DXF" },
+] as const;
+
+/** The card as a file, or its lines at true size; the server writes it. */
+function Files({
+  files,
+  label,
+  href,
+}: {
+  files: readonly { format: string; words: string }[];
+  label: string;
+  href: (format: string) => string;
+}) {
   return (
-    <Space.Compact aria-label="Save as" role="group">
-      {FILES.map(({ format, words }) => (
+    <Space.Compact aria-label={label} role="group">
+      {files.map(({ format, words }) => (
         <Button key={format} icon={<DownloadOutlined />} href={href(format)} download>
           {words}
         </Button>

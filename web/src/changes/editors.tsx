@@ -1,12 +1,14 @@
 import type { ComponentType, ReactNode } from "react";
 import type { Complaint, Garment, Shows, SolvedLine, TryOn } from "../api/client";
 import type { InputOf, Kind } from "../document/changes";
+import { armhole } from "./armhole/editor";
 import { dart } from "./dart/editor";
 import { elastic } from "./elastic/editor";
 import { gathers } from "./gathers/editor";
 import { hem } from "./hem/editor";
 import { seam } from "./seam/editor";
 import { spacing } from "./spacing/editor";
+import { trunk } from "./trunk/editor";
 
 /** What a change is edited with. */
 export interface Editing<K extends Kind> {
@@ -55,7 +57,7 @@ export interface Editor<K extends Kind> {
 }
 
 /** Every kind of change. */
-const EDITORS: { [K in Kind]: Editor<K> } = { seam, dart, elastic, hem, spacing, gathers };
+const EDITORS: { [K in Kind]: Editor<K> } = { seam, dart, elastic, armhole, hem, spacing, trunk, gathers };
 
 /** What a kind is edited with; what belongs to it comes from its own change. */
 export const editorOf = (kind: Kind) => EDITORS[kind] as unknown as Editor<Kind>;

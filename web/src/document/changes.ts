@@ -24,7 +24,9 @@ const NAMED: { [K in Kind]: { name: (input: InputOf<K>) => string; begin: (name:
     name: (elastic) => elastic.at ?? "waistband",
     begin: (at) => ({ at: at as NonNullable<InputOf<"elastic">["at"]> }),
   },
+  armhole: { name: (armhole) => armhole.at, begin: (at) => ({ at: at as InputOf<"armhole">["at"] }) },
   spacing: { name: (spacing) => spacing.at, begin: (at) => ({ at: at as InputOf<"spacing">["at"] }) },
+  trunk: { name: (trunk) => trunk.at, begin: (at) => ({ at: at as InputOf<"trunk">["at"] }) },
   gathers: { name: (gathers) => gathers.at, begin: (at) => ({ at: at as InputOf<"gathers">["at"] }) },
   hem: { name: (hem) => hem.hem, begin: (name) => ({ hem: name as InputOf<"hem">["hem"] }) },
 };

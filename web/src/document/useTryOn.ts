@@ -75,7 +75,8 @@ export function useTryOn(one: OneTryOn, options: Options = {}): Kept<TryOn> {
     }
   }, [adopt, asGuest, isThere, one.garment, one.id]);
   useEvents(asGuest ? "/api/v1/guest/events" : "/api/v1/events", (event) => {
-    const isNewer = "try_on" in event && event.try_on.try_on === one.id && event.try_on.version > version;
+    const isNewer =
+      "try_on" in event && event.try_on.try_on === one.id && (event.try_on.version ?? 0) > version;
     if (isNewer || "again" in event) void look();
     onEvent?.(event);
   });

@@ -103,6 +103,37 @@ export const StandView = memo(function StandView(props: Props) {
   );
 });
 
+interface SketchProps {
+  stand: Stand;
+  changes: StandChanges;
+}
+
+/** What changes move, from in front and behind, to be seen and not picked. */
+export const StandSketch = memo(function StandSketch({ stand, changes }: SketchProps) {
+  return (
+    <div className={clsx(styles["stand-views"], styles["sketch"])}>
+      {stand.views
+        .filter((view) => view.view !== "side")
+        .map((view) => (
+          <ViewDrawing
+            key={view.view}
+            stand={stand}
+            changes={changes}
+            levels={[]}
+            picked={null}
+            canPick={nothing}
+            onPick={nothing}
+            view={view}
+            shaded={false}
+            whole={false}
+          />
+        ))}
+    </div>
+  );
+});
+
+const nothing = () => false;
+
 interface ViewProps extends Props {
   view: View;
   shaded: boolean;
@@ -217,7 +248,15 @@ function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick
   const drawn = (
     <path className={styles[look]} d={part.path} style={look === "piece" ? { fill: colour } : {}} />
   );
-  if (!key || !canPick) return drawn;
+  const moved = after && <path className={styles["changed"]} d={after} transform={transform} />;
+  if (!key || !canPick) {
+    return (
+      <>
+        {drawn}
+        {moved}
+      </>
+    );
+  }
   return (
     <g
       className={clsx(styles["pickable"], isPicked && styles["picked"])}
@@ -238,7 +277,7 @@ function PartDrawing({ part, after, transform, colour, isPicked, canPick, onPick
       <title>{part.name}</title>
       <path className={styles["grip"]} d={part.path} />
       {drawn}
-      {after && <path className={styles["changed"]} d={after} transform={transform} />}
+      {moved}
     </g>
   );
 }

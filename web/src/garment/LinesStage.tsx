@@ -35,6 +35,7 @@ import {
 import { nameOf } from "../document/findings";
 import { UndoTools } from "../document/UndoTools";
 import { useWords } from "../document/useWords";
+import { WhichWay } from "../method/WhichWay";
 import type { WhatIf } from "../document/useWhatIf";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
@@ -83,11 +84,13 @@ export function LinesStage(props: Props) {
   const [stretched, setStretched] = useState(true);
   // What is to be mended by what is tried out, as it was before.
   const [before, setBefore] = useState<Check | null>(null);
+  const [isAsking, setAsking] = useState(false);
   const tryOn = whatIf.value;
   const change = changeAt(tryOn, key);
   const readings = readingsOf(change);
   const { editor, line, name, hasCard } = changeIn(solved, key);
   const later = useDeferredValue(solved);
+  const laterWhatIf = useDeferredValue(whatIf);
   // A hand that holds something when another seam is picked, or the page is left, holds it no longer.
   useEffect(() => onLetGo, [key, onLetGo]);
   const others = problem?.errors?.filter((e) => !isBeside(e, tryOn, key)) ?? [];
@@ -111,6 +114,34 @@ export function LinesStage(props: Props) {
     onLetGo();
     whatIf.change(next);
   };
+  const tryOut = (changes: NonNullable<TryOn["changes"]>) => {
+    const tried = { ...tryOn, changes };
+    if (whatIf.isOn) whatIf.change(tried);
+    else whatIf.begin(tried);
+  };
+  if (isAsking) {
+    return (
+      <div className={styles["lines"]}>
+        <WhichWay
+          id={props.id}
+          garment={props.garment}
+          tryOn={tryOn}
+          levels={solved?.try_ons[0]?.levels ?? []}
+          onTryOn={whatIf.change}
+          onTake={(changes, first) => {
+            setBefore(null);
+            tryOut(changes);
+            if (first) props.onPick(first);
+            setAsking(false);
+            scrollTo({ top: 0 });
+          }}
+          onClose={() => {
+            setAsking(false);
+          }}
+        />
+      </div>
+    );
+  }
   return (
     <div className={styles["lines"]}>
       <section className={clsx("sheet", styles["strip"])} aria-label="Seam strip">
@@ -137,6 +168,9 @@ export function LinesStage(props: Props) {
             whatIf={whatIf}
             onBegin={() => {
               setBefore(null);
+            }}
+            onWhichWay={() => {
+              setAsking(true);
             }}
           />
         </div>
@@ -197,7 +231,7 @@ export function LinesStage(props: Props) {
       </section>
       <PinsAndChecks
         garment={props.garment}
-        whatIf={useDeferredValue(whatIf)}
+        whatIf={laterWhatIf}
         solved={later}
         problem={problem}
         picked={key}
@@ -205,10 +239,8 @@ export function LinesStage(props: Props) {
         onPin={setPin}
         onPick={props.onPick}
         onMend={(check) => {
-          const mended = (check.mend ?? []).reduce(withChange, tryOn);
           setBefore(check);
-          if (whatIf.isOn) whatIf.change(mended);
-          else whatIf.begin(mended);
+          tryOut((check.mend ?? []).reduce(withChange, tryOn).changes ?? []);
         }}
       />
     </div>
@@ -261,10 +293,11 @@ interface ToolsProps {
   onStretch: (stretched: boolean) => void;
   whatIf: WhatIf;
   onBegin: () => void;
+  onWhichWay: () => void;
 }
 
 const Tools = memo(function Tools(props: ToolsProps) {
-  const { card, hasCard, stretched, onStretch, whatIf, onBegin } = props;
+  const { card, hasCard, stretched, onStretch, whatIf, onBegin, onWhichWay } = props;
   return (
     <div className={sheet["tools"]}>
       {stretched !== null && (
@@ -287,6 +320,7 @@ const Tools = memo(function Tools(props: ToolsProps) {
         onUndo={whatIf.undo}
         onRedo={whatIf.redo}
       />
+      <Button onClick={onWhichWay}>Which way?</Button>
       {!whatIf.isOn && (
         <Button
           onClick={() => {

@@ -7,6 +7,7 @@ import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf } from "../api/client";
 import * as queries from "../api/queries";
+import { useNews } from "../document/useNews";
 import { useWords } from "../document/useWords";
 import { Trouble } from "../shell/Trouble";
 import styles from "./people.module.css";
@@ -17,6 +18,7 @@ export default function PeoplePage() {
   const words = useWords();
   const [name, setName] = useState("");
   const wearers = useQuery(queries.wearers);
+  useNews();
   const add = useMutation({
     mutationFn: async () => {
       const id = newId();

@@ -64,7 +64,9 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
     };
     request.onerror = () => {
       forget();
-      void message.error(`${file.name} did not arrive. Nothing was stored; send it again.`, 8);
+      // The answer is lost, not surely the photo.
+      void refresh();
+      void message.error(`${file.name}: not known whether it arrived. Look before you send it again.`, 8);
     };
     request.onabort = forget;
     request.open(

@@ -5,12 +5,13 @@ import { clsx } from "clsx";
 import { useMemo, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { v7 as newId } from "uuid";
-import { answer, api, problemOf, type OnTheRail } from "../api/client";
+import { answer, api, problemOf, type GarmentAhead, type OnTheRail } from "../api/client";
 import * as queries from "../api/queries";
 import { HangingView } from "../drawing/PictureView";
 import { newestFacts } from "../document/changes";
 import { forgetDrafts } from "../document/drafts";
 import { newestOf } from "../document/useGarment";
+import { useNews } from "../document/useNews";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import styles from "./rail.module.css";
@@ -20,6 +21,8 @@ export default function RailPage() {
   const { tape } = useSettings();
   const rail = useQuery(queries.rail(tape));
   const who = useQuery(queries.who);
+  const ahead = useQuery(queries.ahead(tape));
+  useNews();
   const [search, setSearch] = useState("");
   const [wearer, setWearer] = useState<string | null>(null);
   const [archived, setArchived] = useState(false);
@@ -44,6 +47,7 @@ export default function RailPage() {
   }
   if (rail.isError) return <Trouble problem={problemOf(rail.error)} retry={() => void rail.refetch()} />;
   const first = rail.data.find((g) => !g.archived);
+  const piece = ahead.data?.evenings.flatMap((evening) => evening.pieces)[0];
   const wearers = new Map(rail.data.map((g) => [g.wearer_id, g.wearer]));
   const away = rail.data.filter((g) => g.archived).length;
   return (
@@ -54,6 +58,11 @@ export default function RailPage() {
             <>
               What now? <Link to={`/garments/${first.id}`}>{first.next_step}</Link>, {first.wearer}’s{" "}
               {first.name.toLowerCase()}.
+              {piece && ahead.data && (
+                <span className={styles["planned"]}>
+                  <Link to={`/garments/${piece.garment}/sew`}>{ahead.data.what_now}</Link>
+                </span>
+              )}
             </>
           ) : (
             <>
@@ -103,7 +112,11 @@ export default function RailPage() {
       )}
       <ul className={styles["rail"]}>
         {shown.map((garment) => (
-          <Hung key={garment.id} garment={garment} />
+          <Hung
+            key={garment.id}
+            garment={garment}
+            ahead={ahead.data?.garments.find((g) => g.id === garment.id) ?? null}
+          />
         ))}
       </ul>
       {shown.length === 0 && rail.data.length > 0 && (
@@ -121,7 +134,7 @@ const HANGER = 120;
 /** Every garment hangs at the same scale, so that a child's looks like one: this many mm are the height of a place. */
 const PLACE = { width: 1080, height: 1500 };
 
-function Hung({ garment }: { garment: OnTheRail }) {
+function Hung({ garment, ahead }: { garment: OnTheRail; ahead: GarmentAhead | null }) {
   const { hanging } = garment;
   const [left = 0, top = 0, width = 0] = hanging?.view ?? [];
   const middle = left + width / 2;
@@ -157,7 +170,17 @@ function Hung({ garment }: { garment: OnTheRail }) {
           <p className="quiet">
             {garment.wearer} · {garment.cloth}
           </p>
-          <p className={styles["tag-next"]}>{garment.next_step}</p>
+          <p className={styles["tag-next"]}>
+            {(garment.stops === 0 && ahead?.next?.title) || garment.next_step}
+          </p>
+          {ahead?.minutes_words && (
+            <p className={clsx(["late", "over", "no_place"].includes(ahead.outlook) && styles["tag-late"])}>
+              {ahead.minutes_words} left
+              {ahead.days_left !== null &&
+                ` · ${String(ahead.days_left)} ${ahead.days_left === 1 ? "day" : "days"} left`}
+              {["late", "over", "no_place"].includes(ahead.outlook) && ` · ${ahead.outlook_words}`}
+            </p>
+          )}
           {garment.trouble && <p className={styles["tag-caution"]}>⚠ {garment.trouble}</p>}
           {cautions.length > 0 && <p className={styles["tag-caution"]}>⚠ {cautions.join(", ")}</p>}
         </div>
@@ -230,6 +253,14 @@ function GarmentMenu({ garment }: { garment: OnTheRail }) {
             onClick: () => void putAway().catch(failed),
           },
           { key: "copy", label: "Copy its look-over", onClick: () => void copy().catch(failed) },
+          {
+            key: "save",
+            label: (
+              <a href={`/api/v1/garments/${garment.id}/archive`} download>
+                Save it as a file
+              </a>
+            ),
+          },
           { key: "remove", label: "Remove", danger: true, onClick: remove },
         ],
       }}

@@ -30,7 +30,7 @@ function AccountMenu() {
   const leave = async () => {
     await answer(api.DELETE("/api/v1/session"));
     forgetDrafts();
-    client.clear();
+    void client.resetQueries();
     await navigate("/");
   };
   const items = [
@@ -69,7 +69,9 @@ export function Shell() {
         </Link>
         <nav className={styles["places"]} aria-label="Places">
           <NavLink to="/rail">Rail</NavLink>
+          <NavLink to="/evenings">Evenings</NavLink>
           <NavLink to="/people">People</NavLink>
+          <NavLink to="/book">Book</NavLink>
         </nav>
         <div className={styles["tools"]}>
           <Segmented<"cm" | "in">
@@ -140,6 +142,10 @@ export function Shell() {
             <kbd>Delete</kbd>
           </dt>
           <dd>on a pin in the drawing: take the pin out</dd>
+          <dt>
+            <kbd>Space</kbd>
+          </dt>
+          <dd>while sewing: the task at hand is done</dd>
           <dt>
             <kbd>Ctrl</kbd> <kbd>Z</kbd>
           </dt>

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { clsx } from "clsx";
 import { useNavigate } from "react-router";
 import type { Problem } from "../api/client";
+import { RequestId } from "./Wrong";
 import styles from "./shell.module.css";
 
 /** A page that could not be shown: what was wrong, and what to do. */
@@ -12,6 +13,7 @@ export function Trouble({ problem, retry }: { problem: Problem; retry?: () => vo
     <main className={clsx(styles["trouble"], "sheet")} role="alert">
       <h1>{problem.title}</h1>
       <p>{problem.detail}</p>
+      <RequestId problem={problem} />
       {retry && !signedOut && (
         <Button type="primary" onClick={retry}>
           Try again

@@ -16,13 +16,14 @@ export default function StartPage() {
   const asked = search.get("back") ?? "";
   const back = /^\/[^/\\]/.test(asked) ? asked : "/rail";
   const goOn = async () => {
-    client.clear();
+    void client.resetQueries();
     await navigate(back);
   };
   const who = useQuery(queries.who);
+  const doors = useQuery(queries.doors);
   const open = useMutation({
     mutationFn: () => answer(api.POST("/api/v1/example/session")),
-    onSuccess: goOn,
+    onSuccess: () => void client.resetQueries(),
   });
   if (who.data?.household) return <Navigate to={back} replace />;
   return (
@@ -33,24 +34,29 @@ export default function StartPage() {
           Pin a garment on the body, type in what the tape says. Vemble makes both sides agree, draws the new
           stitching line, checks what the garment will measure, and gives you a card to chalk from.
         </p>
-        <Button
-          type="primary"
-          size="large"
-          loading={open.isPending}
-          onClick={() => {
-            open.mutate();
-          }}
-        >
-          Open the example
-        </Button>
-        <p className="quiet">
-          A string quartet’s wardrobe, all of it made up. Change what you like: it can be put back at any
-          time.
-        </p>
-        {open.isError && (
-          <p role="alert" className={styles["trouble"]}>
-            {problemOf(open.error).title}. {problemOf(open.error).detail}
-          </p>
+        {doors.data?.example && (
+          <>
+            <Button
+              type="primary"
+              size="large"
+              loading={open.isPending}
+              onClick={() => {
+                // Whoever goes elsewhere while it opens is left there.
+                open.mutate(undefined, { onSuccess: () => void navigate(back) });
+              }}
+            >
+              Open the example
+            </Button>
+            <p className="quiet">
+              A string quartet’s wardrobe, all of it made up. It is yours alone for a day: change what you
+              like, and put it back at any time.
+            </p>
+            {open.isError && (
+              <p role="alert" className={styles["trouble"]}>
+                {problemOf(open.error).title}. {problemOf(open.error).detail}
+              </p>
+            )}
+          </>
         )}
       </section>
       <section className={clsx(styles["own"], "sheet")}>
@@ -63,7 +69,7 @@ export default function StartPage() {
             </Button>
           </>
         ) : (
-          <SignInForm onIn={() => void goOn()} />
+          <SignInForm offers={doors.data} onIn={() => void goOn()} />
         )}
       </section>
     </main>

@@ -86,7 +86,13 @@ export function FittingMode({ id, garment, before, kept, fromTape, onAsked, onCl
     return (
       <Frame {...frame}>
         <div className={styles["scroll"]}>
-          <Observations tryOn={tryOn} garment={state.garment} onChange={kept.change} large />
+          <Observations
+            tryOn={tryOn}
+            garment={state.garment}
+            wearer={garment.wearer}
+            onChange={kept.change}
+            large
+          />
         </div>
         <Foot
           onBack={() => {

@@ -1,7 +1,11 @@
 import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
-import { Button, Input, Select } from "antd";
+import { Button, Input, Modal, Select } from "antd";
+import { useState } from "react";
 import { v7 as newId } from "uuid";
-import type { Garment, Observation, TryOn } from "../api/client";
+import type { Garment, LeadLine, Observation, TryOn, Wearer } from "../api/client";
+import { SignCauses } from "../book/SignCauses";
+import { SignPicker } from "../book/SignPicker";
+import { useSigns } from "../book/useSigns";
 import { useWords } from "../document/useWords";
 import styles from "./tryon.module.css";
 
@@ -15,16 +19,29 @@ const SIDES: { value: Side; label: string }[] = [
 interface Props {
   tryOn: TryOn;
   garment: Garment;
+  wearer: Wearer;
   onChange: (tryOn: TryOn) => void;
+  /** Opens the change that a sign leads to, to try; nothing where lines are not drawn. */
+  onLead?: ((lead: LeadLine) => void) | undefined;
   /** For one thumb. */
   large?: boolean;
 }
 
 /** What the cloth did, where, and what is to be done about it. */
-export function Observations({ tryOn, garment, onChange, large = false }: Props) {
+export function Observations({ tryOn, garment, wearer, onChange, onLead, large = false }: Props) {
+  const [looking, setLooking] = useState(false);
   const words = useWords();
   const size = large ? "large" : "middle";
   const all = tryOn.observations ?? [];
+  const signs = useSigns(
+    wearer,
+    garment,
+    all.some((one) => one.sign),
+  ).data?.places.flatMap((place) => place.signs);
+  const note = (what: Pick<Observation, "seen" | "level" | "face" | "sign">) => {
+    const fresh: Observation = { id: newId(), verdict: "fix_now", ...what };
+    onChange({ ...tryOn, observations: [...all, fresh] });
+  };
   const levels = garment.levels.map((l) => ({ value: l.level, label: words.of("level", l.level) }));
   const set = (id: string, to: Partial<Observation>) => {
     onChange({ ...tryOn, observations: all.map((o) => (o.id === id ? { ...o, ...to } : o)) });
@@ -36,6 +53,7 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
       )}
       {all.map((one) => (
         <div key={one.id} className={styles["observation"]}>
+          {one.sign && <strong>{words.of("sign", one.sign)}</strong>}
           <Select
             aria-label="What"
             size={size}
@@ -101,25 +119,58 @@ export function Observations({ tryOn, garment, onChange, large = false }: Props)
               if (event.target.value !== (one.words ?? "")) set(one.id, { words: event.target.value });
             }}
           />
+          {one.sign && (
+            <details className={styles["may-come-from"]} open={one === all.at(-1)}>
+              <summary>What it may come from</summary>
+              <SignCauses
+                causes={signs?.find((sign) => sign.sign === one.sign)?.causes ?? []}
+                onLead={onLead}
+              />
+            </details>
+          )}
         </div>
       ))}
-      <Button
-        size={size}
-        icon={<PlusOutlined />}
-        onClick={() => {
-          const level = garment.levels[0]?.level ?? "waist";
-          const fresh: Observation = {
-            id: newId(),
-            seen: "wrinkle",
-            level,
-            face: "front",
-            verdict: "fix_now",
-          };
-          onChange({ ...tryOn, observations: [...all, fresh] });
+      <div className={styles["note-ways"]}>
+        <Button
+          size={size}
+          icon={<PlusOutlined />}
+          onClick={() => {
+            setLooking(true);
+          }}
+        >
+          What does the cloth say?
+        </Button>
+        <Button
+          size={size}
+          type="text"
+          onClick={() => {
+            note({ seen: "wrinkle", level: garment.levels[0]?.level ?? "waist", face: "front" });
+          }}
+        >
+          Something else
+        </Button>
+      </div>
+      <Modal
+        title="What does the cloth say?"
+        open={looking}
+        footer={null}
+        width={980}
+        destroyOnHidden
+        onCancel={() => {
+          setLooking(false);
         }}
       >
-        Note something
-      </Button>
+        <SignPicker
+          wearer={wearer}
+          garment={garment}
+          picked={null}
+          onPick={({ sign, seen, level, face }) => {
+            const there = garment.levels.some((l) => l.level === level);
+            note({ sign, seen, level: there ? level : (garment.levels[0]?.level ?? level), face });
+            setLooking(false);
+          }}
+        />
+      </Modal>
     </div>
   );
 }

@@ -10,6 +10,7 @@ import {
   type Document,
   type Solved,
   type TryOn,
+  type LeadLine,
 } from "../api/client";
 import { Words } from "../drawing/Words";
 import { Photos } from "../photos/Photos";
@@ -39,13 +40,15 @@ interface Props {
   onOpen: (id: string) => void;
   onNew: (tryOn: OneTryOn) => void;
   onRemove: (id: string) => void;
+  /** Opens the change that a sign leads to, as a what-if in Lines. */
+  onLead: (lead: LeadLine) => void;
 }
 
 const dayOf = (date: string) =>
   new Date(`${date}T12:00:00`).toLocaleDateString("en-GB", { day: "numeric", month: "short" });
 
 /** The try-ons of a garment: how it was worn, what was pinned and marked, how it moved, what was seen. */
-export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onRemove }: Props) {
+export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onRemove, onLead }: Props) {
   const { message } = App.useApp();
   const [inviting, setInviting] = useState(false);
   const [comparing, setComparing] = useState(false);
@@ -172,7 +175,15 @@ export function TryOnStage({ garment, one, all, kept, solved, onOpen, onNew, onR
           <Asked garment={garment} tryOn={tryOn} />
           <section className="sheet">
             <h2>What was seen</h2>
-            {now && <Observations tryOn={tryOn} garment={now} onChange={kept.change} />}
+            {now && (
+              <Observations
+                tryOn={tryOn}
+                garment={now}
+                wearer={garment.wearer}
+                onChange={kept.change}
+                onLead={onLead}
+              />
+            )}
           </section>
           {isStored && <Photos garment={one.garment} tryOn={one.id} />}
         </>

@@ -1,7 +1,7 @@
 import { Alert, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
-import { Link, Navigate, useParams, useSearchParams } from "react-router";
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from "react-router";
 import {
   answer,
   api,
@@ -24,6 +24,7 @@ import { useSolved } from "../document/useSolved";
 import { draftsOfGarment, useTryOn, type OneTryOn } from "../document/useTryOn";
 import { useWhatIf } from "../document/useWhatIf";
 import { useWords } from "../document/useWords";
+import { useWishes, type KeptWishes } from "../plan/useWishes";
 import { EaseLadder } from "../drawing/EaseLadder";
 import { StandView, type Part } from "../drawing/StandView";
 import { useSettings } from "../settings";
@@ -77,6 +78,7 @@ function Work({ opened, stage }: { opened: Opened; stage: Stage }) {
       return { version: (await answer(api.PUT("/api/v1/garments/{garment}", { params, body }))).version };
     },
   });
+  const wishes = useWishes(state, stage === "plan");
   const [tryOns, setTryOns] = useState(() => opened.tryOns);
   const wanted = search.get("try-on");
   const current = tryOns.find((t) => t.id === wanted) ?? tryOns.at(-1);
@@ -90,6 +92,7 @@ function Work({ opened, stage }: { opened: Opened; stage: Stage }) {
       state={state}
       stage={stage}
       facts={facts}
+      wishes={wishes}
       one={current}
       all={tryOns}
       onOpen={open}
@@ -115,6 +118,7 @@ interface TryOnWorkProps {
   state: GarmentState;
   stage: Stage;
   facts: Kept<Garment>;
+  wishes: KeptWishes;
   one: OneTryOn;
   all: OneTryOn[];
   onOpen: (id: string) => void;
@@ -123,10 +127,11 @@ interface TryOnWorkProps {
 }
 
 function TryOnWork(props: TryOnWorkProps) {
-  const { state, stage, facts, one, all, onOpen, onNew, onRemove } = props;
+  const { state, stage, facts, wishes, one, all, onOpen, onNew, onRemove } = props;
   const { tape } = useSettings();
+  const navigate = useNavigate();
   const looksOver = stage === "look_over";
-  const working = useTryOn(one, { undoable: !looksOver });
+  const working = useTryOn(one, { undoable: stage === "try_on" || stage === "lines" });
   const whatIf = useWhatIf(working);
   const shown = stage === "lines" ? whatIf.value : working.value;
   const document = useMemo(() => withFacts(state.document, facts.value), [state.document, facts.value]);
@@ -233,6 +238,7 @@ function TryOnWork(props: TryOnWorkProps) {
             state={state}
             document={document}
             facts={facts}
+            wishes={wishes}
             one={one}
             all={all}
             working={working}
@@ -249,6 +255,12 @@ function TryOnWork(props: TryOnWorkProps) {
             onOpen={onOpen}
             onNew={onNew}
             onRemove={onRemove}
+            onLead={(lead) => {
+              // What is there already is not overwritten by what a sign would try.
+              if (placeOf(working.value, lead.key) < 0) whatIf.begin(withChange(working.value, lead.change));
+              setChange(lead.key);
+              void navigate(`/garments/${state.id}/lines?try-on=${one.id}`);
+            }}
           />
         )}
       </div>

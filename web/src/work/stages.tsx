@@ -4,6 +4,7 @@ import type {
   Document,
   Garment,
   GarmentState,
+  LeadLine,
   LookOver,
   Problem,
   Solved,
@@ -15,6 +16,10 @@ import type { OneTryOn } from "../document/useTryOn";
 import type { WhatIf } from "../document/useWhatIf";
 import { LinesStage } from "../garment/LinesStage";
 import { LookOverStage } from "../garment/LookOverStage";
+import { PlanStage } from "../plan/PlanStage";
+import { RecordStage } from "../plan/RecordStage";
+import { SewStage } from "../plan/SewStage";
+import type { KeptWishes } from "../plan/useWishes";
 import { TryOnStage } from "../tryon/TryOnStage";
 
 /** What a stage works with. */
@@ -23,6 +28,7 @@ export interface AtWork {
   /** The garment with its history, as it is shown now. */
   document: Document;
   facts: Kept<Garment>;
+  wishes: KeptWishes;
   one: OneTryOn;
   all: OneTryOn[];
   working: Kept<TryOn>;
@@ -39,6 +45,8 @@ export interface AtWork {
   onOpen: (id: string) => void;
   onNew: (tryOn: OneTryOn) => void;
   onRemove: (id: string) => void;
+  /** Opens the change that a sign leads to, to try. */
+  onLead: (lead: LeadLine) => void;
 }
 
 /** Where a stage is found, and what is done there. Which there are, and what is settled, is the core's to say. */
@@ -59,7 +67,7 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
   },
   try_on: {
     path: "try-on",
-    Work: ({ document, one, all, working, solved, onOpen, onNew, onRemove }) => (
+    Work: ({ document, one, all, working, solved, onOpen, onNew, onRemove, onLead }) => (
       <TryOnStage
         garment={document}
         one={one}
@@ -69,6 +77,7 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
         onOpen={onOpen}
         onNew={onNew}
         onRemove={onRemove}
+        onLead={onLead}
       />
     ),
   },
@@ -87,6 +96,18 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
         onLetGo={onLetGo}
       />
     ),
+  },
+  plan: {
+    path: "plan",
+    Work: ({ state, wishes }) => <PlanStage state={state} wishes={wishes} />,
+  },
+  sew: {
+    path: "sew",
+    Work: ({ state, working }) => <SewStage state={state} working={working} />,
+  },
+  record: {
+    path: "record",
+    Work: ({ state, onPickChange }) => <RecordStage state={state} onPick={onPickChange} />,
   },
 };
 

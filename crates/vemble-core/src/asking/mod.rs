@@ -38,6 +38,7 @@ pub struct Asking {
 
 /// One step: a place of the body, a hem, or moving about.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+#[schema(as = AskedStep)]
 pub struct Step {
     /// Stays the same while the try-on is filled in: `pins.waist`.
     pub key: String,

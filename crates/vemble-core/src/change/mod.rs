@@ -4,6 +4,7 @@
 //! room of its name, its judgements (`judge`), its chalked rows, its sentences (`told`), its drawing, and its card. The traits of those
 //! rooms name what a new kind owes; nothing else lists kinds.
 
+pub mod armhole;
 mod curve;
 pub mod dart;
 pub mod elastic;
@@ -12,6 +13,7 @@ pub mod hem;
 pub mod seam;
 mod sides;
 pub mod spacing;
+pub mod trunk;
 
 #[cfg(test)]
 mod tests;
@@ -25,6 +27,7 @@ use crate::fitting::{Edges, GarmentSide, HemMark, Reading, SidePolicy};
 use crate::garment::{Dart, Garment, HemEdge, Opening, Seam};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
+use armhole::{AlteredArmhole, ArmholeAt, ArmholeChange};
 use dart::{AlteredDart, DartChange};
 use elastic::{CasedElastic, ElasticAt, ElasticChange};
 use gathers::{GatheredEdge, GathersChange, LongEdge};
@@ -34,6 +37,7 @@ use serde::{Deserialize, Serialize};
 use spacing::{SpacedFastenings, SpacingChange};
 use std::fmt;
 use std::str::FromStr;
+use trunk::{AlteredTrunk, TrunkAt, TrunkChange};
 use utoipa::ToSchema;
 
 /// The one list of kinds: its name, its folder, what is entered, what tells one from another, and what is drawn of it. In the order in
@@ -47,10 +51,14 @@ macro_rules! kinds {
             Dart in dart: DartChange, Dart, AlteredDart;
             /// Elastic in a band.
             Elastic in elastic: ElasticChange, ElasticAt, CasedElastic;
+            /// An armhole and its sleeve.
+            Armhole in armhole: ArmholeChange, ArmholeAt, AlteredArmhole;
             /// A hem.
             Hem in hem: HemChange, HemEdge, AlteredHem;
             /// Fastenings along an opening.
             Spacing in spacing: SpacingChange, Opening, SpacedFastenings;
+            /// A length of the trunk.
+            Trunk in trunk: TrunkChange, TrunkAt, AlteredTrunk;
             /// Gathers and pleats.
             Gathers in gathers: GathersChange, LongEdge, GatheredEdge;
         }
@@ -122,6 +130,8 @@ pub(crate) struct On<'a> {
     pub garment: &'a Garment,
     pub wearer: &'a Wearer,
     pub hem_marks: &'a [HemMark],
+    /// All of an allowance stays inside, whatever it was to be trimmed to.
+    pub keeps_all: bool,
 }
 
 /// What everything that is drawn of a kind of change can do, without a tape.

@@ -27,7 +27,7 @@ fn attempt(garment: &Fitted, try_on: TryOn) -> Result<SolvedTryOn, Vec<Fault>> {
 
 /// Seams drawn together.
 fn alter_all<'a>(of: &'a Fitted, changes: &'a [SeamChange]) -> Vec<AlteredSeam<'a>> {
-    let on = super::On { garment: of, wearer: &of.wearer, hem_marks: &[] };
+    let on = super::On { garment: of, wearer: &of.wearer, hem_marks: &[], keeps_all: false };
     draw(on, &changes.iter().enumerate().collect::<Vec<_>>()).unwrap()
 }
 
@@ -755,7 +755,7 @@ proptest! {
         dart.readings = readings(&pins.iter().filter(|p| p.0 < 390).copied().collect::<Vec<_>>(), How::Fold, LEFT, Unit::Cm);
         // The waist lies 40 cm below the point.
         dart.readings.push(pin(LEFT, "40 cm", &format!("{waist_depth} mm")));
-        let altered = super::dart::draw(super::On { garment: &shirt, wearer: &shirt.wearer, hem_marks: &[] }, &[(0, &dart)]).unwrap().remove(0);
+        let altered = super::dart::draw(super::On { garment: &shirt, wearer: &shirt.wearer, hem_marks: &[], keeps_all: false }, &[(0, &dart)]).unwrap().remove(0);
         for side in GarmentSide::BOTH {
             prop_assert_eq!(altered.depth(side, Station::default()), Length::ZERO);
             for reading in &dart.readings {

@@ -8,11 +8,15 @@ mod validity;
 mod tests;
 
 pub use record::{Entry, Happened};
-pub use validity::{wrong_state, wrong_try_on, wrong_wearer};
+pub use validity::{
+    MOST_ENTRIES, MOST_TRY_ONS, too_many_readings, wrong_entry, wrong_logged, wrong_state, wrong_try_on,
+    wrong_wearer,
+};
 
 use crate::body::Wearer;
 use crate::garment::Garment;
 use crate::try_on::TryOn;
+use crate::work::{Logged, Wishes};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -37,6 +41,16 @@ pub struct Document {
     /// Try-ons, the oldest first; each names the state it was measured on.
     #[serde(default)]
     pub try_ons: Vec<TryOn>,
+    /// What is wished for the work on it.
+    #[serde(default, skip_serializing_if = "is_unsaid")]
+    pub wishes: Wishes,
+    /// What was done, task by task, the oldest first. It only grows.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub log: Vec<Logged>,
+}
+
+fn is_unsaid(wishes: &Wishes) -> bool {
+    *wishes == Wishes::default()
 }
 
 /// A garment between one sewing and the next. Correcting what was found is a new revision of the same state, and what was measured on it
@@ -67,12 +81,32 @@ impl State {
 impl Document {
     /// A document of a garment in one state, on its wearer.
     pub fn of(wearer: Wearer, state: State, try_ons: Vec<TryOn>) -> Self {
-        Self { version: VERSION, record: Vec::new(), wearer, states: vec![state], try_ons }
+        Self { try_ons, ..Self::of_states(wearer, vec![state]) }
+    }
+
+    /// A document of a garment in these states, on its wearer, and nothing else yet.
+    pub fn of_states(wearer: Wearer, states: Vec<State>) -> Self {
+        Self {
+            version: VERSION,
+            record: Vec::new(),
+            wearer,
+            states,
+            try_ons: Vec::new(),
+            wishes: Wishes::default(),
+            log: Vec::new(),
+        }
     }
 
     /// The state of that id. Nothing where there is none.
     pub fn state(&self, id: Uuid) -> Option<&State> {
         self.states.iter().find(|state| state.id == id)
+    }
+
+    /// Its newest state was made by its record, and nobody tried it on since.
+    pub fn is_finished(&self) -> bool {
+        let newest = self.newest().map(|state| state.id);
+        let made = self.record.iter().rev().find_map(Entry::made).map(|(_, to)| to);
+        made.is_some() && made == newest && self.try_ons.iter().all(|try_on| Some(try_on.state) != newest)
     }
 
     /// How the garment is now; nothing in a document without a state, which has a fault.

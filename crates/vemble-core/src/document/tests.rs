@@ -48,17 +48,16 @@ fn every_finding_is_known_by_what_version_1_called_it() {
                     garment: &ordered,
                     wearer: &garment.wearer,
                     hem_marks: &try_on.hem_marks,
+                    keeps_all: false,
                 },
                 &try_on.changes,
             ) else {
                 continue;
             };
             let subject = Subject {
-                garment: &ordered,
-                wearer: &garment.wearer,
                 changes: &drawn,
                 put_on: try_on.put_on(),
-                tape: Tape::default(),
+                ..Subject::as_it_is(&ordered, &garment.wearer, Tape::default())
             };
             let all = keys(&try_on, &garment, &garment.wearer);
             let mut called: Vec<String> = Vec::new();

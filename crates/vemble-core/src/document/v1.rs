@@ -1,7 +1,7 @@
 //! Version 1 of the document, as it was released, and how it is brought up: one garment in one state, changes in three lists, and checks
 //! that are passed over known by their words of then. What stands here follows no later wording.
 
-use super::{Document, State, VERSION};
+use super::{Document, State};
 use crate::body::Wearer;
 use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
@@ -208,7 +208,7 @@ impl DocumentV1 {
         let up = |try_on: TryOnV1| try_on.brought_up(Uuid::nil(), &garment, &wearer);
         let try_ons = self.try_ons.into_iter().map(up).collect();
         let states = vec![State::first(Uuid::nil(), garment)];
-        Document { version: VERSION, record: Vec::new(), wearer, states, try_ons }
+        Document { try_ons, ..Document::of_states(wearer, states) }
     }
 }
 
@@ -249,6 +249,7 @@ impl TryOnV1 {
             shut: self.shut,
             posture: self.posture,
             conditions: self.conditions,
+            wanted: Vec::new(),
             changes: changes(alterations, darts, elastic),
             versions: versions.into_iter().map(version).collect(),
             passed_over: Vec::new(),
@@ -284,10 +285,13 @@ fn changes(seams: Vec<SeamChange>, darts: Vec<DartChange>, elastic: Option<Elast
 /// there could be: what is passed over stays so though nothing is found there today.
 pub(super) fn keys(try_on: &TryOn, garment: &Garment, wearer: &Wearer) -> Vec<FindingKey> {
     let garment = &*garment.with_levels_in_order(wearer);
-    let drawn =
-        draw(On { garment, wearer, hem_marks: &try_on.hem_marks }, &try_on.changes).unwrap_or_default();
-    let subject =
-        Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), tape: Tape::default() };
+    let drawn = draw(On { garment, wearer, hem_marks: &try_on.hem_marks, keeps_all: false }, &try_on.changes)
+        .unwrap_or_default();
+    let subject = Subject {
+        changes: &drawn,
+        put_on: try_on.put_on(),
+        ..Subject::as_it_is(garment, wearer, Tape::default())
+    };
     let mut keys: Vec<FindingKey> =
         judge_in_turn(&subject, &girths(&subject)).into_iter().map(|finding| finding.key).collect();
     let sides = [None, Some(GarmentSide::Left), Some(GarmentSide::Right)];
@@ -444,7 +448,9 @@ pub(super) fn name_v1(key: &FindingKey, garment: &Garment) -> Option<(RuleV1, St
         }
         (Rule::Partners, Some(Partner::Pockets | Partner::CutLine | Partner::EndsIn) | None) => return None,
         (Rule::Partners, Some(Partner::AtTheEdge | Partner::TheEdge | Partner::AboveTheEdge)) => return None,
-        (Rule::Partners, Some(Partner::Vent | Partner::Slit | Partner::Beneath)) => return None,
+        (Rule::Partners, Some(Partner::Vent | Partner::Slit | Partner::Beneath | Partner::Cap)) => {
+            return None;
+        }
         // There were no hems then.
         (
             Rule::Level

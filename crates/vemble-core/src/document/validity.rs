@@ -6,18 +6,32 @@ use crate::fault::{Fault, Wrong};
 use crate::fitting::HemMark;
 use crate::garment::Garment;
 use crate::length::{Length, Measure};
-use crate::try_on::TryOn;
+use crate::try_on::{TryOn, Version};
+use crate::work::{Did, Logged, wrong_wishes};
+use uuid::Uuid;
 
 /// Most levels, seams, try-ons and readings of one document: far beyond any garment, far below what would tire a server.
 const MOST: usize = 64;
+/// Most try-ons of a garment.
+pub const MOST_TRY_ONS: usize = MOST;
+/// Most entries of its record.
+pub const MOST_ENTRIES: usize = MOST;
 /// Most readings on one seam.
 const MOST_READINGS: usize = 200;
+/// Most readings of one try-on, and of all try-ons of a document: ten seams with sixty pins, and a dozen try-ons of a garment with four.
+/// What is compared with everything else costs the square of them.
+const MOST_IN_A_TRY_ON: usize = 600;
+const MOST_IN_ALL: usize = 2000;
 /// Most rows of cards that are chalked: every row of every seam.
 const MOST_CHALKED: usize = 2000;
 /// Longest name, longest text, longest word why, in letters: more than anybody types, far below what would tire a server.
 const LONGEST_NAME: usize = 120;
 const LONGEST_TEXT: usize = 2000;
 const LONGEST_WHY: usize = 400;
+/// Most entries of a log: every task ticked, reopened and ticked again, for years.
+const MOST_LOGGED: usize = 4000;
+/// The longest that a task can have taken, in minutes: a day and a night.
+const LONGEST_TASK: u16 = 1440;
 /// Most measurements kept of one wearer: all of them, monthly for years.
 const MOST_MEASUREMENTS: usize = 2000;
 
@@ -34,8 +48,11 @@ impl Document {
         for (n, state) in self.states.iter().enumerate() {
             faults.extend(below(format!("states[{n}]"), wrong_state(state)));
         }
-        if self.try_ons.len() > MOST {
-            let wrong = Wrong::TooMany { what: "try-ons", most: MOST };
+        if self.try_ons.len() > MOST_TRY_ONS {
+            let wrong = Wrong::TooMany { what: "try-ons", most: MOST_TRY_ONS };
+            faults.push(Fault { path: "try_ons".into(), wrong });
+        }
+        if let Some(wrong) = too_many_readings(self.try_ons.iter().flat_map(TryOn::readings).count()) {
             faults.push(Fault { path: "try_ons".into(), wrong });
         }
         for (n, try_on) in self.try_ons.iter().enumerate() {
@@ -46,8 +63,46 @@ impl Document {
             }
             faults.extend(below(path, wrong_try_on(try_on)));
         }
+        faults.extend(below("wishes".into(), wrong_wishes(&self.wishes)));
+        if self.log.len() > MOST_LOGGED {
+            let wrong = Wrong::TooMany { what: "entries", most: MOST_LOGGED };
+            faults.push(Fault { path: "log".into(), wrong });
+        }
+        for (n, entry) in self.log.iter().enumerate() {
+            if self.state(entry.state).is_none() {
+                let wrong = Wrong::NoSuchState { id: entry.state };
+                faults.push(Fault { path: format!("log[{n}].state"), wrong });
+            }
+            faults.extend(below(format!("log[{n}]"), wrong_logged(entry)));
+        }
         faults
     }
+}
+
+/// More readings in all try-ons of a garment than can be worked out at once. Whoever adds to what is stored asks with the new sum.
+pub fn too_many_readings(count: usize) -> Option<Wrong> {
+    (count > MOST_IN_ALL).then_some(Wrong::TooMany { what: "readings in all try-ons", most: MOST_IN_ALL })
+}
+
+/// What is wrong with an entry of the log, as paths below it. Whether it may be entered as things stand is the plan's to say.
+pub fn wrong_logged(entry: &Logged) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    let mut fault = |path: &str, wrong| faults.push(Fault { path: path.into(), wrong });
+    if entry.note.chars().count() > LONGEST_TEXT {
+        fault("note", Wrong::TooLong { most: LONGEST_TEXT });
+    }
+    if let Some(found) = entry.minutes.filter(|minutes| *minutes == 0 || *minutes > LONGEST_TASK) {
+        fault("minutes", Wrong::NotMinutes { found: found.into(), most: LONGEST_TASK.into() });
+    }
+    if entry.used.len() > MOST {
+        fault("used", Wrong::TooMany { what: "entries", most: MOST });
+    }
+    if let Did::FitsNot { corrections } = &entry.did
+        && corrections.len() > MOST_READINGS
+    {
+        fault("did.fits_not.corrections", Wrong::TooMany { what: "corrections", most: MOST_READINGS });
+    }
+    faults
 }
 
 /// States that are there, each once, and a record that speaks of them.
@@ -68,19 +123,63 @@ fn wrong_history(document: &Document) -> Vec<Fault> {
             fault(format!("states[{n}].id"), Wrong::StateTwice { id: state.id });
         }
     }
-    for (n, Entry { id, what, .. }) in record.iter().enumerate() {
+    for (n, entry) in record.iter().enumerate() {
+        let Entry { id, what, .. } = entry;
+        let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
         if record[..n].iter().any(|other| other.id == *id) {
             fault(format!("record[{n}].id"), Wrong::Twice { what: "entry" });
         }
-        match *what {
-            Happened::Sewn { from, to, try_on: _ } => {
-                for (field, id) in [("from", from), ("to", to)] {
-                    if document.state(id).is_none() {
-                        fault(format!("record[{n}].what.sewn.{field}"), Wrong::NoSuchState { id });
-                    }
-                }
+        let mut no_state = |field: &str, id: Uuid| {
+            if document.state(id).is_none() {
+                fault(format!("record[{n}].what.{field}"), Wrong::NoSuchState { id });
+            }
+        };
+        match what {
+            Happened::Sewn { from, to, .. } => {
+                no_state("sewn.from", *from);
+                no_state("sewn.to", *to);
+            }
+            Happened::TakenBack { from, to, .. } => {
+                no_state("taken_back.from", *from);
+                no_state("taken_back.to", *to);
+            }
+            Happened::Worn { .. } | Happened::Spent { .. } => {}
+        }
+        faults.extend(
+            wrong_entry(entry).into_iter().map(|f| Fault { path: format!("record[{n}].{}", f.path), ..f }),
+        );
+    }
+    faults
+}
+
+/// What is wrong with an entry of the record by itself, as paths below it.
+pub fn wrong_entry(entry: &Entry) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    let mut fault = |path: &str, wrong| faults.push(Fault { path: path.into(), wrong });
+    if entry.why.chars().count() > LONGEST_TEXT {
+        fault("why", Wrong::TooLong { most: LONGEST_TEXT });
+    }
+    match &entry.what {
+        Happened::Sewn { changes, otherwise, measured, cut, .. } => {
+            let lists = [
+                ("changes", changes.len()),
+                ("otherwise", otherwise.len()),
+                ("measured", measured.len()),
+                ("cut", cut.len()),
+            ];
+            for (field, _) in lists.into_iter().filter(|(_, count)| *count > MOST_READINGS) {
+                fault(&format!("what.sewn.{field}"), Wrong::TooMany { what: "entries", most: MOST_READINGS });
             }
         }
+        Happened::Spent { on, money } => {
+            if let Some(wrong) = wrong_name(on) {
+                fault("what.spent.on", wrong);
+            }
+            if !money.is_sum() {
+                fault("what.spent.money", Wrong::NotASum);
+            }
+        }
+        Happened::TakenBack { .. } | Happened::Worn { .. } => {}
     }
     faults
 }
@@ -157,6 +256,14 @@ pub fn wrong_try_on(try_on: &TryOn) -> Vec<Fault> {
             fault(format!("versions[{v}].changes"), Wrong::TooMany { what: "entries", most: MOST });
         }
     }
+    if try_on.readings().count() > MOST_IN_A_TRY_ON {
+        let wrong = Wrong::TooMany { what: "readings in one try-on", most: MOST_IN_A_TRY_ON };
+        fault("changes".into(), wrong);
+    }
+    let kept = |version: &Version| version.changes.iter().map(|c| c.readings().len()).sum::<usize>();
+    if try_on.versions.iter().map(kept).sum::<usize>() > MOST_IN_ALL {
+        fault("versions".into(), Wrong::TooMany { what: "readings in versions", most: MOST_IN_ALL });
+    }
     for (p, passed) in try_on.passed_over.iter().enumerate() {
         if passed.why.trim().is_empty() {
             fault(format!("passed_over[{p}].why"), Wrong::Blank);
@@ -175,6 +282,11 @@ pub fn wrong_try_on(try_on: &TryOn) -> Vec<Fault> {
     ];
     for (field, _, most) in lists.into_iter().filter(|(_, count, most)| count > most) {
         fault(field.into(), Wrong::TooMany { what: "entries", most });
+    }
+    for (n, wanted) in try_on.wanted.iter().enumerate() {
+        if try_on.wanted[..n].iter().any(|other| other.level == wanted.level) {
+            fault(format!("wanted[{n}].level"), Wrong::Twice { what: wanted.level.name() });
+        }
     }
     for (n, mark) in try_on.hem_marks.iter().enumerate() {
         let place = |m: &HemMark| (m.edge, m.side, m.around);

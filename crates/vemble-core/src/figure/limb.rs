@@ -96,6 +96,11 @@ impl Limb {
         path
     }
 
+    /// From the tip to where it is widest.
+    pub const fn widest(&self) -> f64 {
+        self.widest
+    }
+
     /// From the tip to its lower edge.
     pub const fn length(&self) -> f64 {
         self.length

@@ -6,6 +6,7 @@ mod closing;
 mod detail;
 mod drape;
 mod drawing;
+mod folds;
 mod hanging;
 mod hemline;
 mod inside;
@@ -24,6 +25,7 @@ pub use chalked::CardDrawing;
 pub(crate) use chalked::{Chalk, chalk_drawing};
 pub(crate) use detail::{edge_across, seam_line};
 pub(crate) use drawing::{Drawing, on_side};
+pub use folds::{place_spot, sign_picture};
 pub(crate) use hanging::hanging_with;
 pub use hanging::{Hanging, hanging};
 pub(crate) use hemline::hem_figure;
@@ -77,6 +79,12 @@ pub enum Ink {
     Stitching,
     /// What one measures or looks at.
     Tape,
+    /// A line as it is.
+    Before,
+    /// A line as it will be.
+    After,
+    /// What the cloth does where it does not fit.
+    Fold,
 }
 
 /// From heights above the floor in cm to a drawing in mm, y down from the top; seen from behind and from the side the

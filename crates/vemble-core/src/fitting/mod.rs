@@ -2,12 +2,16 @@
 
 mod seen;
 mod side;
+mod sign;
+mod wanted;
 mod ways;
 
 pub use seen::{
     Around, Face, HemHow, HemMark, HowItWent, Movement, MovementTest, Observation, Seen, Shut, Verdict, Why,
 };
 pub use side::{GarmentSide, PinnedBy, PutOn, WearerSide, Worn};
+pub use sign::{Sign, SignPlace};
+pub use wanted::WantedChange;
 pub use ways::{End, EndOf, Fairing, SidePolicy, Suggestion};
 
 use crate::choice::choice;
@@ -95,6 +99,11 @@ impl Edges {
 pub struct FrontShare(u8);
 
 impl FrontShare {
+    /// All of it comes off the front edge.
+    pub const ALL: Self = Self(100);
+    /// None of it does: all comes off the back edge.
+    pub const NONE: Self = Self(0);
+
     /// How much of `whole` comes off the front edge.
     fn front(self, whole: Whole) -> PerEdge {
         PerEdge(whole.0.fraction(i64::from(self.0), 100))

@@ -1,6 +1,6 @@
 //! What a try-on finds besides pins: marks around a hem, what the cloth does, how moving goes.
 
-use super::GarmentSide;
+use super::{GarmentSide, Sign};
 use crate::choice::choice;
 use crate::garment::HemEdge;
 use crate::length::Measure;
@@ -97,6 +97,9 @@ choice! {
 pub struct Observation {
     /// Made by whoever entered it.
     pub id: Uuid,
+    /// What the cloth says, where that has a name.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub sign: Option<Sign>,
     /// What the cloth does.
     pub seen: Seen,
     /// At which level.

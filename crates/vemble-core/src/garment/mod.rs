@@ -21,7 +21,7 @@ pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
     LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed,
 };
-pub use seam::{Finish, InTheWay, Run, Seam, SeamFacts, SeamSpec};
+pub use seam::{AllowanceAt, Finish, InTheWay, Run, Seam, SeamFacts, SeamSpec};
 pub use start::{Beginning, begin};
 pub(crate) use start::{UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
 pub use width::{GarmentLevel, Width};

@@ -49,6 +49,11 @@ impl Dart {
         matches!(self, Self::FrontFishEye | Self::BackFishEye)
     }
 
+    /// It ends in the seam or the edge at the waist.
+    pub const fn is_at_the_waist(self) -> bool {
+        matches!(self, Self::FrontWaist | Self::BackWaist | Self::OuterFrontWaist | Self::OuterBackWaist)
+    }
+
     /// It lies in front.
     pub const fn is_in_front(self) -> bool {
         matches!(self, Self::FrontWaist | Self::OuterFrontWaist | Self::FrontFishEye | Self::Bust)

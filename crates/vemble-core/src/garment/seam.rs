@@ -1,7 +1,7 @@
 //! Seams: each joins two edges, and most exist left and right.
 
 use crate::choice::choice;
-use crate::length::Measure;
+use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -208,6 +208,14 @@ choice! {
 }
 
 impl Finish {
+    /// Both allowances lie on one side.
+    pub const fn is_to_one_side(self) -> bool {
+        match self {
+            Self::SergedTogether | Self::FlatFelled | Self::French | Self::Bound => true,
+            Self::Open | Self::SergedOpen => false,
+        }
+    }
+
     /// It gives nothing before it is opened flat.
     pub const fn must_be_opened(self) -> bool {
         match self {
@@ -229,6 +237,32 @@ pub struct InTheWay {
     pub to: Measure,
 }
 
+/// What is inside at one place of a seam.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct AllowanceAt {
+    /// Where, from the datum.
+    pub station: Measure,
+    /// On the front edge, of the garment's left or of both.
+    pub front: Measure,
+    /// On the back edge.
+    pub back: Measure,
+    /// On the front edge of the garment's right, where that is another.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub right_front: Option<Measure>,
+    /// On the back edge of the garment's right, where that is another.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub right_back: Option<Measure>,
+}
+
+impl AllowanceAt {
+    /// On both edges of the left, or of the right.
+    fn edges(&self, right: bool) -> [Length; 2] {
+        let of = |own: Measure, other: Option<Measure>| other.filter(|_| right).unwrap_or(own).length;
+        [of(self.front, self.right_front), of(self.back, self.right_back)]
+    }
+}
+
 /// A seam as it was found.
 #[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -245,6 +279,10 @@ pub struct SeamFacts {
     /// The allowance on the back edge, where it is another.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub allowance_back: Option<Measure>,
+    /// What is inside along it where that is not the same everywhere: after it was taken in, let out or trimmed. Straight from place to
+    /// place, and as everywhere beyond the outermost. From the datum on.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub along: Vec<AllowanceAt>,
     /// Cuts were made into the allowance: it gives only to the clip.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub clipped: bool,
@@ -274,11 +312,34 @@ impl SeamFacts {
         self.name.as_deref().unwrap_or_else(|| self.seam.name())
     }
 
-    /// The smaller of the two allowances: what letting out by equal edges may count on.
+    /// The smaller of the two allowances where it has least: what letting out by equal edges may count on.
     pub fn least_allowance(&self) -> Measure {
-        match self.allowance_back {
-            Some(back) if back.length < self.allowance.length => back,
-            _ => self.allowance,
+        let along =
+            self.along.iter().flat_map(|at| [Some(at.front), Some(at.back), at.right_front, at.right_back]);
+        let all = [Some(self.allowance), self.allowance_back].into_iter().chain(along).flatten();
+        all.min_by_key(|m| m.length).unwrap_or(self.allowance)
+    }
+
+    /// The most that is inside anywhere.
+    pub fn most_allowance(&self) -> Length {
+        let along = self.along.iter().flat_map(|at| at.edges(false).into_iter().chain(at.edges(true)));
+        along.chain([self.allowance.length]).max().unwrap_or_default()
+    }
+
+    /// What is inside on both edges at a station, of the garment's left or right, at the marks of a tape: no more than there is.
+    pub fn allowance_at(&self, station: Length, right: bool, tape: Tape) -> [Length; 2] {
+        let everywhere =
+            [self.allowance, self.allowance_back.unwrap_or(self.allowance)].map(|m| tape.round(m.length));
+        let above = self.along.partition_point(|at| at.station.length < station);
+        let at = |n: usize| self.along.get(n).map(|at| (at.station.length, at.edges(right)));
+        match (above.checked_sub(1).and_then(at), at(above)) {
+            (_, Some((there, edges))) if there == station => edges.map(|edge| tape.round(edge)),
+            (Some((low, from)), Some((high, to))) => [0, 1].map(|edge| {
+                let share = (station - low).cm() / (high - low).cm();
+                let exact = from[edge] + Length::from_cm((to[edge] - from[edge]).cm() * share);
+                -(-exact).up_to(tape.mark())
+            }),
+            _ => everywhere,
         }
     }
 }

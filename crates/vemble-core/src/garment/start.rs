@@ -99,6 +99,7 @@ pub(crate) fn starting_seam(garment: &Garment, body: &Proportions<'_>, spec: &Se
         seam: spec.seam,
         name: None,
         length: cm(seam_length(garment, body, spec)),
+        along: Vec::new(),
         allowance: mm(spec.allowance_mm),
         allowance_back: None,
         clipped: false,

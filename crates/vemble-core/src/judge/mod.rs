@@ -28,6 +28,7 @@ use crate::fitting::{EndOf, GarmentSide, PutOn, Suggestion};
 use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
 use crate::length::{Length, Measure, Station, Tape};
 use crate::place::Level;
+use crate::work::Schools;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -153,6 +154,8 @@ choice! {
         Vent => "vent",
         /// A slit that is new.
         Slit => "slit",
+        /// The top of the sleeve.
+        Cap => "cap",
         /// What carries the garment where it is worn.
         Beneath => "what is worn beneath",
     }
@@ -317,13 +320,15 @@ pub(crate) struct Subject<'a> {
     pub wearer: &'a Wearer,
     pub changes: &'a [DrawnChange<'a>],
     pub put_on: PutOn,
+    /// How it is sewn, where practitioners differ.
+    pub schools: Schools,
     pub tape: Tape,
 }
 
 impl<'a> Subject<'a> {
     /// The garment as it is, with nothing changed.
     pub fn as_it_is(garment: &'a Garment, wearer: &'a Wearer, tape: Tape) -> Self {
-        Self { garment, wearer, changes: &[], put_on: PutOn::default(), tape }
+        Self { garment, wearer, changes: &[], put_on: PutOn::default(), schools: Schools::default(), tape }
     }
 
     /// A measurement of the wearer at the marks of the tape, if it is known.
@@ -339,6 +344,7 @@ impl<'a> Subject<'a> {
             ChangeKey::Seam(Seam::ShoulderSeam | Seam::ArmholeSeam) | ChangeKey::Dart(Dart::Shoulder) => {
                 Limb::Shoulder
             }
+            ChangeKey::Armhole(_) => Limb::Shoulder,
             ChangeKey::Hem(HemEdge::Leg) => Limb::Leg,
             ChangeKey::Hem(HemEdge::Sleeve) => Limb::Arm,
             ChangeKey::Seam(_)
@@ -346,6 +352,7 @@ impl<'a> Subject<'a> {
             | ChangeKey::Elastic(_)
             | ChangeKey::Hem(_)
             | ChangeKey::Spacing(_)
+            | ChangeKey::Trunk(_)
             | ChangeKey::Gathers(_) => Limb::Trunk,
         }
     }

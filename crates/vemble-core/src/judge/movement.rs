@@ -124,6 +124,7 @@ fn off_the_back(subject: &Subject<'_>, change: &DrawnChange<'_>, height: Length)
             .sum(),
         DrawnChange::Dart(_) | DrawnChange::Elastic(_) | DrawnChange::Hem(_) => Length::ZERO,
         DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => Length::ZERO,
+        DrawnChange::Armhole(_) | DrawnChange::Trunk(_) => Length::ZERO,
     }
 }
 

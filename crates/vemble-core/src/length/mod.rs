@@ -257,12 +257,17 @@ impl<'de> Deserialize<'de> for Measure {
             .map_err(|e: LengthError| serde::de::Error::custom(format!("{e}; expected {}", e.expected())))
     }
 }
+/// How a length is written where it is stored. What people type is read more widely, and stored so.
+const PATTERN: &str =
+    "^-?([0-9]{1,9}([.,][0-9]{1,7})?|([0-9]{1,7} )?[0-9]{1,2}/[1-9][0-9]?) ?(mm|cm|m|in|ft)$";
+
 impl utoipa::PartialSchema for Measure {
     fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         utoipa::openapi::ObjectBuilder::new()
             .schema_type(utoipa::openapi::schema::Type::String)
             .description(Some("A length with its unit, exactly as written: mm, cm, m, in, ft."))
             .examples(["4.5 cm", "1 3/4 in"])
+            .pattern(Some(PATTERN))
             .into()
     }
 }

@@ -190,6 +190,7 @@ pub struct Addition {
 
 /// A part as it stands in a document.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+#[schema(as = PartToAdd)]
 #[serde(untagged)]
 pub enum Part {
     /// A level, with a figure between its neighbours'.

@@ -10,6 +10,7 @@ pub use next::NextStep;
 
 use crate::body::Wearer;
 use crate::card::{Card, CardOf, card, turn};
+use crate::change::hem::Cutting;
 use crate::change::{ChangeKey, Drawn, DrawnChange, On, draw};
 use crate::document::{Document, State, wrong_state, wrong_try_on, wrong_wearer};
 use crate::fault::{Fault, Wrong};
@@ -21,6 +22,7 @@ use crate::shown::{SolvedChange, show};
 use crate::stages::{Progress, StageLine};
 use crate::told::{Check, LevelResult, Teller, pass_over, tell, tell_levels};
 use crate::try_on::TryOn;
+use crate::work::{Did, Logged, Schools, Step, TaskKey, Wishes};
 use serde::Serialize;
 use std::borrow::Cow;
 use utoipa::ToSchema;
@@ -115,7 +117,15 @@ pub fn solve_for(document: &Document, tape: Tape, wanted: For) -> Result<Solved,
     }
     let states: Vec<Sound<'_>> =
         document.states.iter().map(|state| Sound::of(state, &document.wearer)).collect();
-    derive(&states, &document.try_ons, tape, wanted)
+    let mut solved = derive(&states, &document.try_ons, document.wishes.schools, tape, wanted)?;
+    if let Some(newest) = states.last() {
+        let progress = progress(&newest.garment, solved.try_ons.last()).of(document);
+        solved.stages = progress.stages(&newest.garment);
+        if progress.is_finished {
+            solved.next_step = NextStep::Finished.words();
+        }
+    }
+    Ok(solved)
 }
 
 /// A state of a garment on its wearer with which nothing is wrong, to be solved with one try-on after another: what stays the same while a
@@ -148,7 +158,13 @@ impl SoundState {
     ///
     /// # Errors
     /// As [`solve`].
-    pub fn solve(&self, try_ons: &[TryOn], tape: Tape, wanted: For) -> Result<Solved, Vec<Fault>> {
+    pub fn solve(
+        &self,
+        try_ons: &[TryOn],
+        (wishes, log): (&Wishes, &[Logged]),
+        tape: Tape,
+        wanted: For,
+    ) -> Result<Solved, Vec<Fault>> {
         let mut faults = Vec::new();
         for (n, try_on) in try_ons.iter().enumerate() {
             let wrong = wrong_try_on(try_on).into_iter();
@@ -162,7 +178,10 @@ impl SoundState {
             return Err(faults);
         }
         let sound = Sound { id: self.id, garment: Cow::Borrowed(&self.garment), wearer: &self.wearer };
-        derive(&[sound], try_ons, tape, wanted)
+        let mut solved = derive(&[sound], try_ons, wishes.schools, tape, wanted)?;
+        let progress = progress(&self.garment, solved.try_ons.last()).with(self.id, wishes, log);
+        solved.stages = progress.stages(&self.garment);
+        Ok(solved)
     }
 }
 
@@ -180,20 +199,27 @@ impl<'a> Sound<'a> {
 }
 
 /// Of states with which nothing is wrong, and try-ons that name one of them each.
-fn derive(states: &[Sound<'_>], try_ons: &[TryOn], tape: Tape, wanted: For) -> Result<Solved, Vec<Fault>> {
+fn derive(
+    states: &[Sound<'_>],
+    try_ons: &[TryOn],
+    schools: Schools,
+    tape: Tape,
+    wanted: For,
+) -> Result<Solved, Vec<Fault>> {
     let Some(newest) = states.last() else {
         return Err(vec![Fault { path: "states".into(), wrong: Wrong::NoState }]);
     };
     let (mut faults, mut solved, mut last) = (Vec::new(), Vec::new(), None);
     for (n, try_on) in try_ons.iter().enumerate() {
         let Some(state) = states.iter().find(|state| state.id == try_on.state) else { continue };
-        match draw_below(&state.garment, state.wearer, try_on) {
+        match draw_below(&state.garment, state.wearer, try_on, schools) {
             Ok(changes) => {
                 let subject = Subject {
                     garment: &state.garment,
                     wearer: state.wearer,
                     changes: &changes,
                     put_on: try_on.put_on(),
+                    schools,
                     tape,
                 };
                 solved.push(solve_try_on(&subject, try_on, wanted));
@@ -234,6 +260,25 @@ fn progress(garment: &Garment, newest: Option<&SolvedTryOn>) -> Progress {
         is_tried_on: newest.is_some(),
         has_cards: newest.is_some_and(|t| t.changes.iter().any(|change| change.has_card)),
         is_clear: newest.is_some_and(|t| !t.checks.iter().any(Check::stands_in_the_way)),
+        ..Progress::default()
+    }
+}
+
+impl Progress {
+    /// With what a document says of its work.
+    fn of(self, document: &Document) -> Self {
+        let newest = document.newest().map(|state| state.id).unwrap_or_default();
+        Self { is_finished: document.is_finished(), ..self.with(newest, &document.wishes, &document.log) }
+    }
+
+    /// With what is wished for the work on a state, and what was done.
+    fn with(mut self, state: Uuid, wishes: &Wishes, log: &[Logged]) -> Self {
+        let mut log = log.iter().filter(|entry| entry.state == state);
+        let is_last = |task: TaskKey| task == TaskKey::whole(Step::FinalTryOn);
+        self.has_day = wishes.event.is_some() || wishes.by.is_some();
+        self.is_begun = log.clone().next().is_some();
+        self.is_sewn = log.any(|entry| is_last(entry.task) && entry.did == Did::Done);
+        self
     }
 }
 
@@ -254,15 +299,16 @@ pub struct Glance {
 /// without a state.
 pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
     let wearer = &document.wearer;
-    let newest = document.try_ons.last();
+    let is_finished = document.is_finished();
+    let newest = document.try_ons.last().filter(|_| !is_finished);
     let state = newest.and_then(|t| document.state(t.state)).or(document.newest())?;
     let garment = &*state.garment.with_levels_in_order(wearer);
     // A try-on is checked before it is stored; should one not solve any more, the garment still hangs here as it is.
-    let changes = newest
-        .and_then(|t| draw(On { garment, wearer, hem_marks: &t.hem_marks }, &t.changes).ok())
-        .unwrap_or_default();
+    let changes =
+        newest.and_then(|t| draw_below(garment, wearer, t, document.wishes.schools).ok()).unwrap_or_default();
     let put_on = newest.map(TryOn::put_on).unwrap_or_default();
-    let subject = Subject { garment, wearer, changes: &changes, put_on, tape };
+    let subject =
+        Subject { garment, wearer, changes: &changes, put_on, schools: document.wishes.schools, tape };
     let checks = match newest.filter(|_| !changes.is_empty()) {
         Some(try_on) => told_checks(&subject, &judge(&subject, &girths(&subject)), try_on),
         None => Vec::new(),
@@ -270,7 +316,10 @@ pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
     let count = |outcome| checks.iter().filter(|c| c.outcome == outcome && c.passed_over.is_none()).count();
     let altered = next::first_to_chalk(&subject);
     Some(Glance {
-        next_step: NextStep::after(garment, newest.map(|_| (&checks[..], altered))),
+        next_step: match is_finished {
+            true => NextStep::Finished,
+            false => NextStep::after(garment, newest.map(|_| (&checks[..], altered))),
+        },
         cautions: count(Outcome::Caution),
         stops: count(Outcome::Stop),
         hanging: hanging_with(garment, wearer, &changes),
@@ -286,16 +335,19 @@ pub fn stages(document: &Document, tape: Tape) -> (Vec<StageLine>, crate::stages
     let last = solved.as_ref().and_then(|s| s.try_ons.last());
     let mut progress = progress(&state.garment, last);
     progress.is_tried_on = !document.try_ons.is_empty();
+    let progress = progress.of(document);
     (progress.stages(&state.garment), progress.go_on())
 }
 
 /// Draws what a try-on changes. Faults have their path below the try-on.
-fn draw_below<'a>(
+pub(crate) fn draw_below<'a>(
     garment: &'a Garment,
     wearer: &'a Wearer,
     try_on: &'a TryOn,
+    schools: Schools,
 ) -> Result<Vec<DrawnChange<'a>>, Vec<(String, Wrong)>> {
-    let on = On { garment, wearer, hem_marks: &try_on.hem_marks };
+    let keeps_all = schools.cutting == Some(Cutting::Never);
+    let on = On { garment, wearer, hem_marks: &try_on.hem_marks, keeps_all };
     draw(on, &try_on.changes).map_err(|wrong| {
         let path = |(n, field, wrong): (usize, String, Wrong)| {
             let kind: &'static str = (&try_on.changes[n]).into();
@@ -303,6 +355,30 @@ fn draw_below<'a>(
         };
         wrong.into_iter().map(path).collect()
     })
+}
+
+/// The changes of a try-on as they are drawn on a garment; nothing where they cannot be.
+pub(crate) fn drawn_on<'a>(
+    garment: &'a Garment,
+    wearer: &'a Wearer,
+    try_on: &'a TryOn,
+    schools: Schools,
+) -> Option<Vec<DrawnChange<'a>>> {
+    draw_below(garment, wearer, try_on, schools).ok()
+}
+
+/// The cards of a try-on, in the order of the hand.
+pub(crate) fn cards_of(subject: &Subject<'_>, try_on: &TryOn) -> Vec<Card> {
+    let girths = girths(subject);
+    let levels = tell_levels(subject.garment, &girths, subject.tape);
+    let checks = told_checks(subject, &judge(subject, &girths), try_on);
+    cards(subject, try_on, &levels, &checks)
+}
+
+/// The titles of what stands in the way of a try-on's changes.
+pub(crate) fn stops_of(subject: &Subject<'_>, try_on: &TryOn) -> Vec<String> {
+    let checks = told_checks(subject, &judge(subject, &girths(subject)), try_on);
+    checks.into_iter().filter(Check::stands_in_the_way).map(|check| check.title).collect()
 }
 
 /// What is said of what was found, after what would mend it was left as it is or tried.
@@ -338,7 +414,12 @@ fn keep_what_mends(findings: &mut [Finding], subject: &Subject<'_>, try_on: &Try
     for finding in findings.iter_mut().filter(|finding| !finding.mend.is_empty()) {
         let mut changes = try_on.changes.clone();
         finding.mend.iter().cloned().for_each(|change| change.put_among(&mut changes));
-        let on = On { garment: subject.garment, wearer: subject.wearer, hem_marks: &try_on.hem_marks };
+        let on = On {
+            garment: subject.garment,
+            wearer: subject.wearer,
+            hem_marks: &try_on.hem_marks,
+            keeps_all: subject.schools.cutting == Some(Cutting::Never),
+        };
         let mends = draw(on, &changes).is_ok_and(|drawn| {
             let mended = Subject { changes: &drawn, ..*subject };
             let found = judge(&mended, &girths(&mended));

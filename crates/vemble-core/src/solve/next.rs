@@ -19,6 +19,8 @@ pub enum NextStep {
     TryOn,
     /// Nobody looked at it yet.
     LookOver,
+    /// It is finished, and hangs there to be worn.
+    Finished,
 }
 
 impl NextStep {
@@ -44,6 +46,7 @@ impl NextStep {
             Self::EnterPins => "Enter the pins".into(),
             Self::TryOn => "Try it on and pin it".into(),
             Self::LookOver => "Look it over".into(),
+            Self::Finished => "Finished".into(),
         }
     }
 }

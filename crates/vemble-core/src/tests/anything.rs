@@ -2,6 +2,7 @@
 
 use crate::asking::asking;
 use crate::card::Emphasis;
+use crate::change::armhole::{ArmholeAt, ArmholeChange};
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
 use crate::change::gathers::{GatherHow, GathersChange, LongEdge};
@@ -10,18 +11,22 @@ use crate::change::hem::{
 };
 use crate::change::seam::{SeamChange, SeamShare};
 use crate::change::spacing::{Spaced, SpacingChange};
+use crate::change::trunk::{TrunkAt, TrunkChange};
 use crate::change::{Change, ChangeKey, Input};
 use crate::compare::compare;
 use crate::document::Document;
 use crate::document::v1::DocumentV1;
 use crate::fitting::{
-    Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, Worn,
+    Around, End, Fairing, GarmentSide, HemHow, HemMark, How, PinnedBy, Reading, SidePolicy, WantedChange,
+    Worn,
 };
 use crate::garment::{Dart, HemEdge, HemTurn, Kind, Opening, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::look_over::look_over;
+use crate::method::{WantedFrom, methods};
+use crate::place::Level;
 use crate::solve::{For, glance, solve, solve_for, stages};
 use crate::tests::kit::{Fitted, trying};
 use crate::try_on::{Chalked, LeftOut, TryOn, Version, Why};
@@ -89,6 +94,12 @@ impl Chooser {
         self.measure(nm)
     }
 
+    /// The same, now and then the other way.
+    fn amount_either_way(&mut self) -> Measure {
+        let amount = self.amount();
+        if self.below(3) == 0 { Measure { length: -amount.length, ..amount } } else { amount }
+    }
+
     /// Along something so long: its ends, its tenths, and now and then beyond.
     fn station(&mut self, whole: Length) -> Measure {
         let tenth = self.below(11) as i64;
@@ -134,7 +145,32 @@ impl Chooser {
     }
 
     fn change(&mut self, garment: &Fitted) -> Change {
-        match self.below(11) {
+        match self.below(13) {
+            12 => TrunkChange {
+                front: self.once_in(2, Self::amount_either_way),
+                side: self.once_in(2, Self::amount_either_way),
+                back: self.once_in(2, Self::amount_either_way),
+                ..TrunkChange::of(self.of(TrunkAt::ALL))
+            }
+            .into(),
+            11 => ArmholeChange {
+                hinge: self.once_in(2, Self::amount),
+                shorten: self.once_in(3, Self::amount_either_way),
+                slope: self.once_in(3, Self::amount_either_way),
+                forward: self.once_in(4, Self::amount_either_way),
+                pads_out: self.once_in(4, Self::amount_either_way),
+                gape: self.once_in(4, Self::amount),
+                raise: self.once_in(2, Self::amount_either_way),
+                front_in: self.once_in(3, Self::amount_either_way),
+                back_in: self.once_in(3, Self::amount_either_way),
+                widen: self.once_in(2, Self::amount_either_way),
+                widen_elbow: self.once_in(4, Self::amount_either_way),
+                cap: self.once_in(4, |c| c.station(Length::from_mm(700))),
+                cap_ease: self.once_in(3, Self::amount_either_way),
+                pitch: self.once_in(4, Self::amount_either_way),
+                ..ArmholeChange::of(self.of(ArmholeAt::ALL))
+            }
+            .into(),
             10 => {
                 let own: Vec<Opening> = garment.closures.iter().map(|closure| closure.at).collect();
                 let at = self.of(if own.is_empty() || self.is_odd { Opening::ALL } else { &own });
@@ -164,10 +200,7 @@ impl Chooser {
                 let hem = self.of(HemEdge::ALL);
                 let landmark = self.of(HemLandmark::ALL);
                 HemChange {
-                    off: self.once_in(2, |c| {
-                        let off = c.amount();
-                        if c.below(3) == 0 { Measure { length: -off.length, ..off } } else { off }
-                    }),
+                    off: self.once_in(2, Self::amount_either_way),
                     from_body: self.once_in(6, |c| FromBody {
                         landmark,
                         above: c.amount(),
@@ -281,6 +314,7 @@ impl Chooser {
             chalked: if keys.is_empty() { Vec::new() } else { self.several(2, chalked) },
             left_out: if keys.is_empty() { Vec::new() } else { self.several(2, left_out) },
             hem_marks: self.several(3, hem_mark),
+            wanted: self.wanted(garment),
             versions: self
                 .once_in(4, |c| Version { name: "looser".into(), changes: c.changes(garment) })
                 .into_iter()
@@ -289,12 +323,27 @@ impl Chooser {
         }
     }
 
+    /// What is wanted at some of its levels, each once.
+    fn wanted(&mut self, garment: &Fitted) -> Vec<WantedChange> {
+        let levels: Vec<Level> = garment.levels.iter().map(|l| l.level).collect();
+        let mut wanted =
+            self.several(4, |c| WantedChange { level: c.of(&levels), by: c.amount_either_way() });
+        wanted.sort_by_key(|w| w.level);
+        wanted.dedup_by_key(|w| w.level);
+        wanted
+    }
+
     fn document(&mut self) -> Document {
         let garment = round(self.of(Kind::ALL));
         let mut try_ons = vec![self.try_on(&garment)];
         try_ons.extend(self.once_in(3, |c| c.try_on(&garment)));
         garment.document(try_ons)
     }
+}
+
+/// A document such as people enter, by the number that it is begun with.
+pub(crate) fn sensible_document(seed: u64) -> Document {
+    Chooser { state: seed, is_odd: false }.document()
 }
 
 /// What nobody would write: leftovers of code, figures that are none, words that run into each other.
@@ -327,7 +376,7 @@ fn sentences<'v>(value: &'v Value, path: &str, all: &mut Vec<(String, &'v str)>)
     }
 }
 
-fn is_well_said(value: &impl serde::Serialize) {
+pub(crate) fn is_well_said(value: &impl serde::Serialize) {
     let value = serde_json::to_value(value).unwrap();
     let mut all = Vec::new();
     sentences(&value, "", &mut all);
@@ -364,6 +413,29 @@ proptest! {
             is_well_said(&compare(&document, tape).unwrap());
             let newest = document.newest().unwrap();
             is_well_said(&look_over(&newest.garment, &document.wearer, tape));
+        }
+    }
+
+    /// Whatever is wanted, typed or pinned, ways are found or it is said why not; and each is, opened in Lines, what was said of it.
+    #[test]
+    fn every_way_is_what_is_said_of_it(seed: u64, tape in proptest::sample::select(Tape::ALL)) {
+        let document = Chooser::new(seed).document();
+        for from in [WantedFrom::Typed, WantedFrom::Pins] {
+            let Ok(found) = methods(&document, from, tape) else { continue };
+            is_well_said(&found);
+            for method in found.best.iter().chain(found.nearest.iter().map(|n| &n.method)) {
+                let mut tried = document.clone();
+                tried.try_ons.drain(..document.try_ons.len() - 1);
+                tried.try_ons.last_mut().unwrap().changes.clone_from(&method.changes);
+                let solved = solve(&tried, tape).unwrap();
+                let there = solved.try_ons.last().unwrap();
+                for level in &method.levels {
+                    let same = there.levels.iter().find(|l| l.name == level.name).unwrap();
+                    prop_assert_eq!(&same.sum, &level.sum, "{}", &method.title);
+                }
+                prop_assert!(method.checks.iter().all(|check| check.outcome != Outcome::Stop));
+                prop_assert!(there.stand == method.stand);
+            }
         }
     }
 
@@ -457,6 +529,7 @@ fn as_version_1(document: &Document) -> (Document, Value) {
     let mut try_ons = Vec::new();
     for try_on in &mut document.try_ons {
         try_on.chalked.clear();
+        try_on.wanted.clear();
         try_on.left_out.retain(|left_out| matches!(left_out.change, ChangeKey::Seam(_)));
         let mut value = serde_json::to_value(&*try_on).unwrap();
         let fields = value.as_object_mut().unwrap();

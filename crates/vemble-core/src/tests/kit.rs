@@ -37,6 +37,7 @@ pub(crate) fn seam_facts(seam: Seam, length: &str, allowance: &str) -> SeamFacts
         length: m(length),
         allowance: m(allowance),
         allowance_back: None,
+        along: vec![],
         clipped: false,
         clips_leave: None,
         graded: false,
@@ -205,7 +206,7 @@ impl Card {
     pub fn steps(&self) -> Vec<&str> {
         let steps =
             self.blocks.iter().filter_map(|b| if let Block::Steps(steps) = b { Some(steps) } else { None });
-        steps.flatten().map(|step| &step[..]).collect()
+        steps.flatten().map(|step| &step.text[..]).collect()
     }
 
     /// Its drawings.
@@ -226,7 +227,7 @@ impl Card {
                 | Block::Note(text)
                 | Block::Caution(text)
                 | Block::Line(text) => vec![&text[..]],
-                Block::Steps(steps) => steps.iter().map(|step| &step[..]).collect(),
+                Block::Steps(steps) => steps.iter().map(|step| &step.text[..]).collect(),
                 Block::Table(_) | Block::Drawing(_) => vec![],
             })
             .collect()

@@ -1,6 +1,6 @@
 //! Worked examples and refusals, on small garments.
 
-mod anything;
+pub(crate) mod anything;
 pub(crate) mod kit;
 mod rooms;
 mod table;

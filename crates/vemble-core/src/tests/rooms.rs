@@ -10,7 +10,7 @@ const ORDERED: [(&str, &str); 2] = [
 ];
 
 /// The files of a kind of change stand in the room of their name; those that are not named so are its input and its geometry.
-const OF_A_KIND: [(&str, &str); 12] = [
+const OF_A_KIND: [(&str, &str); 13] = [
     ("judge", "judge"),
     ("allowance", "judge"),
     ("in_the_way", "judge"),
@@ -20,6 +20,7 @@ const OF_A_KIND: [(&str, &str); 12] = [
     ("run_out", "judge"),
     ("rows", "chalk"),
     ("merge", "try_on"),
+    ("tasks", "plan"),
     ("told", "told"),
     ("drawing", "figure"),
     ("shown", "shown"),

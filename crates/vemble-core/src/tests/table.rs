@@ -234,7 +234,16 @@ fn a_history_that_cannot_be_is_refused_at_its_place() {
     let sewn = |from, to| Entry {
         id: Uuid::from_u128(7),
         date: jiff::civil::date(2026, 11, 1),
-        what: Happened::Sewn { from, to, try_on: None },
+        what: Happened::Sewn {
+            from,
+            to,
+            try_on: None,
+            changes: vec![],
+            otherwise: vec![],
+            measured: vec![],
+            cut: vec![],
+        },
+        why: String::new(),
     };
     let state = |id| State::first(id, garment.garment.clone());
     let base = || Document {
@@ -532,7 +541,7 @@ proptest! {
                     prop_assert!(table.columns.iter().all(|c| c.heading.contains(tape.unit_name())));
                 }
                 Block::Heading(text) | Block::Text(text) | Block::Note(text) | Block::Caution(text) | Block::Line(text) => prop_assert!(!text.trim().is_empty()),
-                Block::Steps(steps) => prop_assert!(steps.iter().all(|step| step.ends_with('.')), "{:?}", steps),
+                Block::Steps(steps) => prop_assert!(steps.iter().all(|step| step.text.ends_with('.')), "{:?}", steps),
                 Block::Drawing(drawing) => prop_assert!(drawing.new.starts_with('M') && drawing.width > 0.0),
             }
         }

@@ -59,6 +59,7 @@ impl Wrong {
             Self::LevelsOutOfOrder { level, above } => {
                 format!("the {} lies above the {}", level.name(), above.name())
             }
+            Self::NoLevel { level } => format!("the {}, which nobody measured", level.name()),
             Self::TooMany { what, most } => format!("over {most} {what}"),
             Self::Blank | Self::NoState => "nothing".into(),
             Self::TooLong { most } => format!("over {most} letters"),
@@ -95,6 +96,7 @@ impl Wrong {
             Self::LongerThan { found, length } => {
                 format!("{found}, but the garment is {} long there", most_beside(found, *length, tape))
             }
+            Self::MovesTooFar { found, .. } => format!("{found}, more than half the depth of the armhole"),
             Self::NothingToSpace { at } => {
                 format!("fastenings, {}, where this garment has none to space", at.name())
             }
@@ -107,6 +109,20 @@ impl Wrong {
             }
             Self::NoSuchState { id } => format!("the state {id}, which this document does not have"),
             Self::StateTwice { id } => format!("the state {id} a second time"),
+            Self::NotMinutes { found, .. } => format!("{found} minutes"),
+            Self::NotADay { found } => format!("day {found} of the week"),
+            Self::NotASum => "a sum that nobody pays".into(),
+            Self::NoTimeZone { found } => format!("the time zone “{found}”"),
+            Self::NoCurrency => "a currency that is none".into(),
+            Self::Circle { tasks } => format!("tasks that wait for each other: {}", tasks.join(", ")),
+            Self::GateIsShut { gate } => format!("done before its try-on ({gate}) has a verdict"),
+            Self::NoWordWhy => "nothing".into(),
+            Self::NoSuchTask { task } => format!("the task {task}, which this garment does not have now"),
+            Self::NoGate { task } => format!("a verdict on {task}, which is no try-on"),
+            Self::NotSewn => "an entry that sewed nothing".into(),
+            Self::NotTheNewest => "an entry that others follow".into(),
+            Self::CutAway => "an entry that cut cloth away".into(),
+            Self::OffTheLine { found } => format!("{found}, where the line was not basted"),
         }
     }
 
@@ -169,10 +185,12 @@ impl Wrong {
                 format!("at most {}", most_beside(found, *depth, tape))
             }
             Self::NoSuchHem { .. } => "a hem that it has".into(),
+            Self::NoLevel { .. } => "nothing, until it is measured in the look-over".into(),
             Self::NoSeamThere { .. } => "a seam that it has, or the edge".into(),
             Self::NotOfASleeve => "marks, or what is to be taken off".into(),
             Self::AboveTheBody { found, height } => format!("less than {}", most_beside(found, *height, tape)),
             Self::LongerThan { found, length } => format!("less than {}", most_beside(found, *length, tape)),
+            Self::MovesTooFar { found, most } => format!("{} at most", most_beside(found, *most, tape)),
             Self::NothingToSpace { .. } => "an opening with buttons, hooks or lacing".into(),
             Self::NothingToGather { .. } => "an edge that it has".into(),
             Self::NotACount { most } => format!("from 1 to {most}"),
@@ -184,6 +202,21 @@ impl Wrong {
             Self::NoState => "one state of the garment or more".into(),
             Self::NoSuchState { .. } => "the id of one of its states".into(),
             Self::StateTwice { .. } => "each state once".into(),
+            Self::NotMinutes { most, .. } => format!("from 1 to {most} minutes"),
+            Self::NotADay { .. } => "1 for Monday to 7 for Sunday".into(),
+            Self::NotASum => "nought or more, and less than ten million".into(),
+            Self::NoTimeZone { .. } => "a name of the IANA time zone database, like Europe/London".into(),
+            Self::NoCurrency => "a code of ISO 4217, like GBP".into(),
+            Self::Circle { .. } => "tasks of which one can begin: take one of these wishes back".into(),
+            Self::GateIsShut { .. } => {
+                "a verdict on every side first, since this cannot be undone; or pass the try-on with a word why".into()
+            }
+            Self::NoWordWhy => "a word why: it is kept".into(),
+            Self::NoSuchTask { .. } => "a task of the plan".into(),
+            Self::NoGate { .. } => "a verdict on a try-on".into(),
+            Self::NotSewn | Self::NotTheNewest => "the entry that made the newest state".into(),
+            Self::CutAway => "one that cut nothing; what is left inside can be let out by a new change".into(),
+            Self::OffTheLine { .. } => "a place on the line that was basted".into(),
         }
     }
 }

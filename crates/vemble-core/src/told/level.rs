@@ -1,5 +1,6 @@
 //! A level before and after the changes, in figures on a tape, with the sum that leads from one to the other.
 
+use crate::change::ChangeKey;
 use crate::fitting::Edges;
 use crate::garment::{Garment, GarmentLevel, Width};
 use crate::judge::{EaseWord, Girth, LevelOf};
@@ -142,7 +143,25 @@ fn measured(level: &GarmentLevel, before: Length, tape: Tape) -> String {
 /// `outseam: 2 edges × 4.5`, `2 side seams × 2 edges × 1.6`, `outseam: front 3.0, back 1.0`: how a term comes about.
 pub(crate) fn term_words(garment: &Garment, term: &crate::change::Term, tape: Tape) -> String {
     let (Edges { front, back }, [one, other]) = (term.edges, term.change.edges());
-    let name = term.change.name(garment);
+    let name = match term.change {
+        // Of all that an armhole is changed with, what is sewn where the girth is.
+        ChangeKey::Armhole(_) if front == back => "sleeve seam".into(),
+        ChangeKey::Armhole(_) => {
+            let off = tape.bare(front.0);
+            let side = term.side.map_or_else(String::new, |side| format!("{} ", side.name()));
+            return match term.times {
+                1 => format!("{side}front of the neckline: {off}"),
+                n => format!("front of the neckline: {n} sides × {off}"),
+            };
+        }
+        ChangeKey::Seam(_)
+        | ChangeKey::Dart(_)
+        | ChangeKey::Elastic(_)
+        | ChangeKey::Hem(_)
+        | ChangeKey::Spacing(_)
+        | ChangeKey::Trunk(_)
+        | ChangeKey::Gathers(_) => term.change.name(garment),
+    };
     let name = term.side.map_or(name.clone(), |side| format!("{} {name}", side.name()));
     if front == back {
         let (of, each) = (term.change.edge_word(), tape.bare(front.0.abs()));

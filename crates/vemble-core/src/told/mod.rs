@@ -3,16 +3,23 @@
 mod check;
 mod fault;
 mod level;
+mod plan;
 mod rows;
 mod sums;
+mod terms;
 mod words;
 
 pub use check::Check;
 pub(crate) use check::{Said, Tell, pass_over, tell};
 pub use level::{Comfort, LevelResult};
 pub(crate) use level::{level_name, tell_levels, term_words};
+pub(crate) use plan::{
+    about_words, amount_words, long_words, minutes_words, money_words, settings_words, supply_words,
+    thing_words, title, way_words, why_not_words,
+};
 pub(crate) use rows::row_note;
 pub(crate) use sums::{edges_sum, without_sign};
+pub use terms::{ReadUp, Term, TermLine, read_up};
 pub use words::{ManyWords, Word, words};
 
 use crate::garment::Garment;

@@ -1,17 +1,19 @@
 //! The words of every choice that a screen offers: the word in documents, and how it is said.
 
 use crate::body::Posture;
+use crate::change::armhole::ArmholeField;
 use crate::change::gathers::GatherHow;
 use crate::change::hem::{Cutting, HemLandmark, HemShape, ShortenedAt, SlitAt};
 use crate::change::spacing::Spaced;
 use crate::fitting::{
-    Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy,
+    Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy, Sign,
     Verdict, WearerSide, Worn,
 };
 use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, HemTurn, Seam, Weight};
 use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;
+use crate::work::{AllowanceIs, DartEnd, SewnBy, SleeveSet, Step, SupplyKind, Worthy};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -87,12 +89,16 @@ many_words! {
     hem_landmark: HemLandmark,
     /// How a hem is turned.
     hem_turn: HemTurn,
+    /// What is entered of an armhole.
+    armhole_field: ArmholeField,
     /// How fastenings are spaced.
     spaced: Spaced,
     /// How an edge is taken together.
     gather_how: GatherHow,
     /// What cloth does.
     seen: Seen,
+    /// What cloth says, by name.
+    sign: Sign,
     /// From where it is seen.
     face: Face,
     /// What is to be done about it.
@@ -115,4 +121,18 @@ many_words! {
     frays: Frays,
     /// How hot an iron it takes.
     heat: Heat,
+    /// What the hand does.
+    step: Step,
+    /// What a change is worth when time runs out.
+    worth: Worthy,
+    /// How an allowance lies.
+    allowance: AllowanceIs,
+    /// How a dart ends.
+    dart_end: DartEnd,
+    /// How a sleeve is sewn in.
+    sleeve: SleeveSet,
+    /// How hems are sewn.
+    sewn_by: SewnBy,
+    /// What is used up.
+    supply: SupplyKind,
 }

@@ -5,7 +5,7 @@
 
 use super::{Chalked, LeftOut, PassedOver, TryOn, Version};
 use crate::change::{Change, ChangeKey, kinds};
-use crate::fitting::{GarmentSide, HemMark, How, Movement, MovementTest, Observation, Reading};
+use crate::fitting::{GarmentSide, HemMark, How, Movement, MovementTest, Observation, Reading, WantedChange};
 use crate::judge::FindingKey;
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
@@ -103,6 +103,7 @@ fn try_on(m: &mut Merging, [base, mine, theirs]: [&TryOn; 3]) -> TryOn {
         shut: _,
         posture: _,
         conditions: _,
+        wanted: _,
         changes: _,
         versions: _,
         passed_over: _,
@@ -124,6 +125,7 @@ fn try_on(m: &mut Merging, [base, mine, theirs]: [&TryOn; 3]) -> TryOn {
         shut: m.value("how it was closed", of!(shut), |s| s.map_or("nothing", |s| s.name()).into()),
         posture: m.text("posture", of!(posture)),
         conditions: m.text("conditions", of!(conditions)),
+        wanted: m.list(of!(wanted)),
         changes: m.list(of!(changes)),
         versions: m.list(of!(versions)),
         passed_over: m.list(of!(passed_over)),
@@ -413,6 +415,22 @@ impl Entry for Chalked {
 
     fn says(&self, _: Tape) -> String {
         self.at.to_string()
+    }
+}
+
+impl Entry for WantedChange {
+    type Key = Level;
+
+    fn key(&self) -> Level {
+        self.level
+    }
+
+    fn what(&self, _: Tape) -> String {
+        format!("what is wanted at the {}", self.level.name())
+    }
+
+    fn says(&self, _: Tape) -> String {
+        self.by.to_string()
     }
 }
 

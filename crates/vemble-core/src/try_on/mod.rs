@@ -12,7 +12,8 @@ pub(crate) use merge::{Merging, Parts};
 use crate::change::{Change, ChangeKey};
 use crate::choice::choice;
 use crate::fitting::{
-    GarmentSide, HemMark, MovementTest, Observation, PinnedBy, PutOn, Reading, Shut, SidePolicy, Worn,
+    GarmentSide, HemMark, MovementTest, Observation, PinnedBy, PutOn, Reading, Shut, SidePolicy,
+    WantedChange, Worn,
 };
 use crate::judge::FindingKey;
 use crate::length::Measure;
@@ -54,6 +55,9 @@ pub struct TryOn {
     /// Whatever else matters, in the sewist's words.
     #[serde(default)]
     pub conditions: String,
+    /// By how much girths are to change, where nobody has decided yet which seams carry it; each level once.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub wanted: Vec<WantedChange>,
     /// What is to be changed, and what was pinned for it; each change once.
     #[serde(default)]
     pub changes: Vec<Change>,
@@ -160,6 +164,7 @@ impl TryOn {
             shut: None,
             posture: String::new(),
             conditions: String::new(),
+            wanted: Vec::new(),
             changes: Vec::new(),
             versions: Vec::new(),
             passed_over: Vec::new(),

@@ -43,6 +43,7 @@ fn full(worn: Worn) -> TryOn {
         }],
         observations: vec![Observation {
             id: Uuid::from_u128(30),
+            sign: None,
             seen: Seen::Strain,
             level: Level::Bust,
             face: Face::Front,
@@ -289,6 +290,7 @@ fn with_entry(mut t: TryOn, list: usize, wording: Option<usize>) -> TryOn {
         7 => {
             let seen = |n| Observation {
                 id: Uuid::from_u128(70),
+                sign: None,
                 seen: Seen::Gape,
                 level: Level::Waist,
                 face: Face::Back,

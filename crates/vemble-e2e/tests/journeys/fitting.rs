@@ -187,11 +187,11 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
         code
     };
     let screen = code("a second screen, to look on").await;
-    // Another browser has no session; in this one the account is signed out before the friend comes.
-    let out = "const done = arguments[0]; fetch('/api/v1/session', { method: 'DELETE' }).then((r) => done(r.status));";
+    // Another browser has no session; in this one the owner’s is laid aside before the friend comes.
+    let session = journey.browser.get_named_cookie("vemble_session").await.unwrap();
     let helper = code("a helper, who enters").await;
     let try_on = journey.browser.current_url().await.unwrap().query().unwrap().to_owned();
-    assert_eq!(journey.browser.execute_async(out, vec![]).await.unwrap(), json!(204));
+    journey.browser.delete_cookie("vemble_session").await.unwrap();
 
     journey.browser.goto(&format!("{}/join", journey.base)).await.unwrap();
     journey.type_over("[aria-label='Code']", "WRNG-2345\u{e007}").await;
@@ -215,9 +215,7 @@ async fn a_friend_helps_by_a_code_and_the_large_view_follows() {
     );
 
     // The owner sees it on the garment's page, and closes the try-on: it is over for whoever was invited.
-    journey.browser.goto(&journey.base).await.unwrap();
-    journey.click_words("Open the example").await;
-    journey.find(".rail_hung > a").await;
+    journey.browser.add_cookie(session).await.unwrap();
     journey.browser.goto(&format!("{}/garments/{garment}/try-on?{try_on}", journey.base)).await.unwrap();
     journey.until_text(".sheet_facts", "1.4 cm").await;
     journey.click_words("Close it").await;

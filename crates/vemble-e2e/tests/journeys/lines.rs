@@ -413,3 +413,56 @@ async fn fastenings_are_spaced_anew_and_an_edge_is_pleated() {
     journey.nothing_sticks_out("the card of pleats").await;
     journey.end().await;
 }
+
+#[actix_web::test]
+async fn what_is_wanted_is_carried_by_the_best_way_and_tried_in_lines() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Concert shirt").await;
+    journey.click_words("Lines").await;
+    journey.click_words("Which way?").await;
+    journey.until_text("[aria-label='Which way']", "Whatever seam carries it").await;
+    journey.click_words("what is typed here").await;
+    journey.type_over("[aria-label^='Change of the waist']", "-6\t").await;
+    journey.until_text("[aria-label='Which way'] article", "6.0 cm smaller").await;
+    let first = journey.texts("[aria-label='Which way'] article h3").await.remove(0);
+    assert_eq!(first, "1 New back fish-eye darts");
+    journey.find(STORED).await;
+    journey.click_words("Try it in Lines").await;
+    journey.until_text(".lines_what-if", "Nothing of this is stored until you keep it").await;
+    journey.until_text("[data-level='waist'] strong", "118.0 cm").await;
+    journey.click_words("Keep it").await;
+    journey.click_words("Which way?").await;
+    // What was wanted is still there; another tape says it in its own marks.
+    journey.click_words("inches").await;
+    journey.until_text("[aria-label^='Change of the waist']", "−2 3/8 in").await;
+    journey.choose("Like one that fits", "Jersey top (Odile Fenwick)").await;
+    journey.until_text("[aria-label='Which way']", "says little about the other").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn an_armhole_is_raised_and_its_cap_shaped_to_it() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Concert shirt").await;
+    journey.click_words("Lines").await;
+    journey.choose("Change something else", "shoulders, armholes and sleeves").await;
+    journey.type_over("[aria-label='seam below the hinge of the arm']", "5\t").await;
+    journey.type_over("[aria-label^='raise it']", "1\t").await;
+    journey.until_text(".armhole_lift", "before the body is dragged").await;
+    journey.until_text(".armhole_now-and-then", "4.0 cm").await;
+    // A cap that is too full for it is shaped by what is offered.
+    journey.until_text("[aria-label='Checks']", "Shape the cap").await;
+    journey.type_over("[aria-label^='shape the cap']", "1\t").await;
+    journey.until_text(".armhole_now-and-then", "= 1.0 cm of ease").await;
+    journey.find(STORED).await;
+    // What cannot be is named at its field and loses nothing.
+    journey.type_over("[aria-label^='raise it']", "40\t").await;
+    journey.until_text(".armhole_armhole", "more than half the depth of the armhole").await;
+    journey.type_over("[aria-label^='raise it']", "1 cm\t").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text("main", "Draw a line across the sleeve").await;
+    journey.end().await;
+}

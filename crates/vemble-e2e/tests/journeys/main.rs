@@ -1,5 +1,7 @@
 //! Journeys of a sewist through the interface, in headless Chromium.
 
+mod book;
+mod evenings;
 mod fitting;
 mod kept;
 mod lines;
@@ -320,7 +322,7 @@ async fn on_a_phone_everything_is_within_reach() {
     journey.nothing_sticks_out("card").await;
 
     // Put back: the example is as it was at first.
-    journey.click(".shell_brand").await;
+    journey.click_words("Rail").await;
     journey.click_words("Put the example back").await;
     journey.click_words("Put it back").await;
     journey.until_text("body", "as it was at first").await;
@@ -390,7 +392,7 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     journey.click_words("Look over").await;
     journey.click(".drawing_stand-tools .ant-checkbox-wrapper").await;
     journey.until_text(".drawing_stand-ease", "hip: 6.0 cm ease, usual").await;
-    journey.click(".shell_brand").await;
+    journey.click_words("Rail").await;
     journey.until_text(".rail_tag", "Juno").await;
     journey.end().await;
 }
@@ -497,7 +499,7 @@ async fn the_rail_is_searched_and_a_garment_copied_put_away_and_photographed() {
     journey.until_text(".ant-message", "a file that is no JPEG, PNG or WebP").await;
     std::fs::remove_file(&photo).unwrap();
 
-    journey.click(".shell_brand").await;
+    journey.click_words("Rail").await;
     journey.click(menu).await;
     journey.click(".ant-dropdown-menu-item[data-menu-id$='away']").await;
     journey.until_text(".rail_filter", "put away (1)").await;
@@ -519,9 +521,23 @@ async fn an_account_changes_its_password_and_leaves_for_good() {
     journey.sign_up("odile").await;
 
     journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    journey.until_text(".account_devices", "on Linux").await;
+    journey.until_text(".account_devices", "here").await;
+    // On another device: the first is listed there, and signed out from there.
+    journey.browser.delete_cookie("vemble_session").await.unwrap();
+    journey.browser.goto(&journey.base).await.unwrap();
+    journey.type_over("#email", "odile@example.org").await;
+    journey.type_over("#password", "seven garments on one rail\u{e007}").await;
+    journey.find(".rail_what-now").await;
+    journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    journey.find(".account_devices li + li").await;
+    let both = journey.texts(".account_devices").await.remove(0);
+    journey.click_words("Sign out there").await;
+    journey.until_other(".account_devices", &both).await;
+    assert_eq!(journey.texts(".account_devices li").await.len(), 1);
     journey.type_over("#old", "not this one").await;
     journey.type_over("#new", "another seven garments\u{e007}").await;
-    journey.until_text(".account_account-page", "another password. Expected the present one").await;
+    journey.until_text(".account_account-page", "Another password. Expected the present one").await;
     journey.type_over("#old", "seven garments on one rail\u{e007}").await;
     journey.until_text(".ant-message", "Changed.").await;
 
@@ -542,6 +558,38 @@ async fn an_account_changes_its_password_and_leaves_for_good() {
     journey.type_over("#password", "another seven garments").await;
     journey.click_words("Delete everything").await;
     journey.until_text("h1", "From pins to a chalk line").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn everything_is_saved_as_a_file_and_brought_in_elsewhere() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    journey.find(".rail_hung").await;
+    journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    journey.until_text(".account_account-page", "an example of your own").await;
+    let href = journey.find("a[href='/api/v1/account/archive']").await;
+    // What is saved is what the link leads to; the test takes it from there, in the same session.
+    let script = include_str!("saved.js");
+    let zip =
+        journey.browser.execute_async(script, vec![json!(href.attr("href").await.unwrap())]).await.unwrap();
+    let bytes: Vec<u8> = serde_json::from_value(zip).unwrap();
+    let file = std::env::temp_dir().join(format!("vemble-{}.zip", uuid::Uuid::now_v7()));
+    std::fs::write(&file, bytes).unwrap();
+
+    journey.click("[aria-label='Account: Example']").await;
+    journey.click(".ant-dropdown-menu-item[data-menu-id$='out']").await;
+    journey.sign_up("odile").await;
+    journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
+    let chooser = journey.find("[aria-label='A file to bring in']").await;
+    chooser.send_keys(file.to_str().unwrap()).await.unwrap();
+    journey.until_text(".ant-message", "Brought in: 7 garments").await;
+    // A second time nothing is doubled, and it is said what is there.
+    chooser.send_keys(file.to_str().unwrap()).await.unwrap();
+    journey.until_text(".account_account-page", "In this account already").await;
+    journey.click_words("Rail").await;
+    journey.find(".rail_hung > a[aria-label^='Jersey top']").await;
+    std::fs::remove_file(&file).unwrap();
     journey.end().await;
 }
 

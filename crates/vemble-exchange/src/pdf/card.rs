@@ -47,7 +47,7 @@ fn put_block(sheets: &mut Sheets, block: &Block) {
         Block::Steps(steps) => {
             sheets.y += size * 0.6;
             for (number, step) in (1..).zip(steps) {
-                item(sheets, &format!("{number}."), step);
+                item(sheets, &format!("{number}."), &step.text);
             }
         }
         Block::Heading(heading) => {

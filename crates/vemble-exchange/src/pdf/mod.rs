@@ -1,10 +1,13 @@
 //! Chalk cards as PDF: vector lines and real text, for a printer or a tablet without a network.
 //!
-//! `typeset` sets words in lines, `sheet` is the paper they stand on, `card` puts a card on it.
+//! `typeset` sets words in lines, `sheet` is the paper they stand on, `card` puts a card on it, `tiles` what is chalked at true size.
 
 mod card;
 mod sheet;
+mod tiles;
 mod typeset;
+
+pub use tiles::strips_pdf;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -7,7 +7,7 @@ use krilla::color::luma;
 use krilla::geom::{Path, PathBuilder};
 use krilla::metadata::Metadata;
 use krilla::page::PageSettings;
-use krilla::paint::{Fill, Stroke, StrokeDash};
+use krilla::paint::{Fill, FillRule, Stroke, StrokeDash};
 use krilla::surface::Surface;
 use kurbo::{BezPath, Circle, PathEl, Shape};
 
@@ -30,6 +30,9 @@ enum Item {
     Words(Words, (f32, f32)),
     Path(BezPath, Pen),
     Dot(kurbo::Point),
+    /// What follows is seen inside of it only, until the clip ends.
+    Clip(BezPath),
+    Unclip,
 }
 
 /// Pages that are being filled, from the top down.
@@ -105,6 +108,21 @@ impl Sheets {
         self.add(Item::Dot(at));
     }
 
+    /// Words with their top left corner somewhere on the page.
+    pub fn put_at(&mut self, words: Words, at: (f32, f32)) {
+        self.add(Item::Words(words, at));
+    }
+
+    /// What is drawn from here on is seen inside of a shape only.
+    pub fn clip(&mut self, shape: BezPath) {
+        self.add(Item::Clip(shape));
+    }
+
+    /// Everything is seen again.
+    pub fn unclip(&mut self) {
+        self.add(Item::Unclip);
+    }
+
     /// A line of text or more from margin to margin, and below it a gap.
     pub fn paragraph(&mut self, text: &str, style: Style, indent: f32, gap: f32) {
         let words = self.typesetter.set(text, style, Some(self.width() - indent));
@@ -120,12 +138,23 @@ impl Sheets {
         }
     }
 
-    /// The file.
-    pub fn finish(mut self) -> Result<Vec<u8>, CardsError> {
-        let Some((title, _)) = self.cards.first() else { return Err(CardsError::NoCard) };
-        let title = if self.cards.len() == 1 { title.clone() } else { "Chalk cards".into() };
+    /// The file, called after its card, or chalk cards.
+    pub fn finish(self) -> Result<Vec<u8>, CardsError> {
+        let title = match &self.cards[..] {
+            [(title, _)] => title.clone(),
+            _ => "Chalk cards".into(),
+        };
+        self.finish_as(&title)
+    }
+
+    /// The file with a title.
+    pub fn finish_as(mut self, title: &str) -> Result<Vec<u8>, CardsError> {
+        if self.cards.is_empty() {
+            return Err(CardsError::NoCard);
+        }
         let mut document = Document::new();
-        document.set_metadata(Metadata::new().title(title).language("en".into()).creator("Vemble".into()));
+        document
+            .set_metadata(Metadata::new().title(title.into()).language("en".into()).creator("Vemble".into()));
         let (width, height) = self.paper.size();
         let number = Style::plain(self.paper.type_size() * 0.85).right();
         for (title, pages) in &self.cards {
@@ -163,6 +192,12 @@ fn put(surface: &mut Surface<'_>, typesetter: &mut Typesetter, item: &Item) {
                 surface.draw_path(&path);
             }
         }
+        Item::Clip(shape) => {
+            if let Some(path) = outline(shape) {
+                surface.push_clip_path(&path, &FillRule::NonZero);
+            }
+        }
+        Item::Unclip => surface.pop(),
         Item::Dot(at) => {
             surface.set_stroke(None);
             surface.set_fill(Some(black()));

@@ -260,7 +260,13 @@ fn holds(solved: &SolvedTryOn, must: &Must) -> Result<(), String> {
 }
 
 fn steps_of(card: &Card) -> String {
-    let of = |block: &Block| if let Block::Steps(steps) = block { steps.join(" ") } else { String::new() };
+    let of = |block: &Block| {
+        if let Block::Steps(steps) = block {
+            steps.iter().map(|step| &step.text[..]).collect::<Vec<_>>().join(" ")
+        } else {
+            String::new()
+        }
+    };
     card.blocks.iter().map(of).collect()
 }
 

@@ -1,9 +1,11 @@
 //! The formats, by the example document: what is printed on a card and written to a file.
 
+mod calendars;
 mod cases;
 mod documents;
 mod mutated;
 mod redrawn;
+mod strips;
 
 use image::{ImageFormat, Rgb, RgbImage};
 use std::io::Cursor;
@@ -109,7 +111,7 @@ fn written(card: &Card, below: bool) -> Vec<String> {
             | Block::Note(text)
             | Block::Caution(text)
             | Block::Line(text) => all.push(text.clone()),
-            Block::Steps(steps) => all.extend(steps.iter().cloned()),
+            Block::Steps(steps) => all.extend(steps.iter().map(|step| step.text.clone())),
             Block::Table(table) => all.extend(figures(table, below)),
             Block::Drawing(_) => {}
         }

@@ -1,6 +1,7 @@
 //! A garment's history: corrections, sewing, the record that only grows, and rows of every format that was released.
 
 use super::*;
+use futures_util::FutureExt;
 use vemble_core::document::{Document, VERSION};
 use vemble_core::length::Tape;
 use vemble_core::solve::solve;
@@ -111,8 +112,8 @@ async fn rows_of_the_first_format_are_brought_up_and_give_the_same_cards() {
         // A change writes the present format, and reads back to itself.
         let try_on = stored.document.try_ons.last().unwrap().clone();
         let id = try_on.id.unwrap();
-        let keep = |_: &Document, _: Option<&vemble_store::StoredTryOn>| {
-            Ok::<_, vemble_store::StoreError>(Some(try_on.clone()))
+        let keep = |_: Document, _: Option<vemble_store::StoredTryOn>| {
+            std::future::ready(Ok::<_, vemble_store::StoreError>(Some(try_on.clone()))).boxed()
         };
         let again = store.account(released.account).change_try_on(stored.id, id, keep).await.unwrap();
         let read = store.account(released.account).try_on(stored.id, id).await.unwrap();

@@ -1,8 +1,11 @@
 //! The server over real HTTP against a real PostgreSQL: `cargo xtask test` provides it.
 
 mod accounts;
+mod archives;
+mod doors;
 mod history;
 mod interface;
+mod plans;
 mod solving;
 mod tape;
 mod try_ons;
@@ -12,7 +15,7 @@ use reqwest::{Client, StatusCode};
 use serde_json::{Value, json};
 use std::net::{SocketAddr, TcpListener};
 use uuid::Uuid;
-use vemble_server::{Queue, unbroken};
+use vemble_server::{Config, Queue, unbroken};
 use vemble_store::Store;
 
 /// A server on a database of its own, and a client that keeps its cookies.
@@ -44,14 +47,13 @@ async fn serving(household: bool) -> Running {
 async fn serving_on(database: String, household: bool, tape: Option<SocketAddr>) -> Running {
     let store = Store::open(&database).await.expect("the store opens");
     let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
-    let config = vemble_server::Config {
-        listener,
-        store: store.clone(),
-        secret: vec![7; 64],
-        web: None,
-        household,
-        tape,
-    };
+    let config = Config::at(listener, store.clone()).expect("a server");
+    serving_as(Config { household, example: true, tape, ..config }, database)
+}
+
+/// A server that is set up so.
+fn serving_as(config: Config, database: String) -> Running {
+    let store = config.store.clone();
     let (server, address) = vemble_server::serve(config).expect("the server starts");
     actix_web::rt::spawn(server);
     Running { base: format!("http://{address}/api/v1"), client: client(), store, database }
@@ -64,12 +66,21 @@ async fn running() -> Running {
 impl Running {
     /// The example, and the garment of it that has been pinned.
     async fn signed_in() -> (Self, String) {
+        let (running, garment, _) = Self::entered().await;
+        (running, garment)
+    }
+
+    /// The same, with the cookie of its session.
+    async fn entered() -> (Self, String, String) {
         let running = running().await;
-        assert_eq!(running.post("/example/session", &json!({})).await.0, StatusCode::OK);
+        let path = format!("{}/example/session", running.base);
+        let answer = running.client.post(path).json(&json!({})).send().await.unwrap();
+        assert_eq!(answer.status(), StatusCode::OK);
+        let cookie = answer.headers()["set-cookie"].to_str().unwrap().split(';').next().unwrap().to_owned();
         let rail = running.get("/rail").await.1;
         let trousers = rail.as_array().expect("garments").iter().find(|g| g["kind"] == "trousers");
         let garment = trousers.expect("trousers")["id"].as_str().expect("an id").to_owned();
-        (running, garment)
+        (running, garment, cookie)
     }
 
     /// Somebody else in front of the same server.
@@ -82,10 +93,27 @@ impl Running {
         }
     }
 
-    /// Signs up with this name.
+    /// Signs up with this name, and in.
     async fn sign_up(&self, name: &str) {
-        let body = json!({ "name": name, "email": format!("{name}@Example.org"), "password": PASSWORD });
-        assert_eq!(self.post("/accounts", &body).await.0, StatusCode::CREATED);
+        let email = format!("{name}@Example.org");
+        let body = json!({ "name": name, "email": email, "password": PASSWORD });
+        assert_eq!(self.post("/accounts", &body).await.0, StatusCode::ACCEPTED);
+        self.sign_in(&email, PASSWORD).await;
+    }
+
+    async fn sign_in(&self, email: &str, password: &str) {
+        let entered = self.post("/session", &json!({ "email": email, "password": password })).await;
+        assert_eq!(entered.0, StatusCode::OK, "{}", entered.1);
+    }
+
+    /// The same account, in the same session, at another instance.
+    fn at(&self, other: &Self) -> Self {
+        Self {
+            client: self.client.clone(),
+            base: other.base.clone(),
+            store: other.store.clone(),
+            database: other.database.clone(),
+        }
     }
 
     async fn get(&self, path: &str) -> (StatusCode, Value) {
@@ -258,7 +286,8 @@ async fn wearers_are_kept_with_their_history_and_their_garments() {
 
     // Read from CSV, all or nothing, then stored with the version that was read.
     let csv = |text: &'static str| {
-        server.client.post(format!("{}/measurements/read-csv", server.base)).body(text).send()
+        let request = server.client.post(format!("{}/measurements/read-csv", server.base));
+        request.header("content-type", "text/csv").body(text).send()
     };
     let (status, taken) =
         read(csv("measurement,date,value_cm\nheight,2026-08-29,146.5\n").await.unwrap()).await;
@@ -270,7 +299,10 @@ async fn wearers_are_kept_with_their_history_and_their_garments() {
     body["wearer"]["measurements"].as_array_mut().unwrap().push(taken[0].clone());
     let (status, stored) = server.put(&path, &body).await;
     assert_eq!((status, &stored["state"]["version"]), (StatusCode::OK, &json!(2)));
-    let (status, stale) = server.put(&path, &body).await;
+    // Sent again it is stored once; another change of what was read is behind.
+    assert_eq!(server.put(&path, &body).await.1["state"]["version"], 2);
+    let other = json!({ "version": 1, "wearer": { "name": "Juno Fenwick" } });
+    let (status, stale) = server.put(&path, &other).await;
     assert_eq!((status, &stale["stored_wearer"]["version"]), (StatusCode::CONFLICT, &json!(2)));
     let (_, seen) = server.get(&format!("{path}?tape=in")).await;
     assert_eq!(line(&seen, "height")["taken"][0]["figure"]["text"], "57 5/8 in");
@@ -337,7 +369,11 @@ async fn a_garment_is_looked_over_put_away_and_photographed() {
     let (before, after) = (Uuid::now_v7(), Uuid::now_v7());
     assert_eq!(server.photo(&garment, before, png()).await.0, StatusCode::CREATED);
     assert_eq!(server.photo(&garment, after, png()).await.0, StatusCode::CREATED);
-    assert_eq!(server.photo(&garment, before, png()).await.0, StatusCode::CONFLICT, "once each");
+    // Sent again it is there once; another under its id is none.
+    assert_eq!(server.photo(&garment, before, png()).await.0, StatusCode::CREATED);
+    let mut other = std::io::Cursor::new(Vec::new());
+    image::RgbImage::new(9, 9).write_to(&mut other, image::ImageFormat::Png).unwrap();
+    assert_eq!(server.photo(&garment, before, other.into_inner()).await.0, StatusCode::CONFLICT);
     let beside = json!({ "moment": "after", "pair": before, "caption": "hem let down" });
     assert_eq!(server.put(&format!("/photos/{after}"), &beside).await.0, StatusCode::NO_CONTENT);
     let (_, photos) = server.get(&format!("{path}/photos")).await;
@@ -396,10 +432,43 @@ async fn the_server_describes_itself_and_looks_at_its_database() {
 #[actix_web::test]
 async fn what_breaks_breaks_alone() {
     assert_eq!((unbroken(|| 7), unbroken(|| -> i32 { panic!("as it should here") })), (Some(7), None));
-    let queue = Queue::start().unwrap();
-    let broke = queue.run(|| -> i32 { panic!("as it should here") }).await;
+    let (queue, whose) = (Queue::start().unwrap(), Uuid::now_v7());
+    let broke = queue.run(whose, || -> i32 { panic!("as it should here") }).await;
     assert!(broke.unwrap_err().to_string().starts_with("This could not be worked out"), "not as busy");
-    assert_eq!(queue.run(|| 7).await.unwrap(), 7, "and the queue goes on");
+    assert_eq!(queue.run(whose, || 7).await.unwrap(), 7, "and the queue goes on");
+}
+
+/// Whoever asks for much waits for whoever asks for little, makes room for them, and is refused what is far too much.
+#[actix_web::test]
+async fn everybody_has_their_turn() {
+    use futures_util::future::{join, join_all};
+    use std::sync::{Arc, Mutex};
+    let (queue, little) = (Queue::start().unwrap(), Uuid::now_v7());
+    let much = [Uuid::now_v7(), Uuid::now_v7(), Uuid::now_v7(), Uuid::now_v7()];
+    let (done, open) = (Arc::new(Mutex::new(Vec::new())), Arc::new(Mutex::new(())));
+    let job = |whose: Uuid| {
+        let (done, open) = (done.clone(), open.clone());
+        queue.run(whose, move || {
+            drop(open.lock().unwrap());
+            done.lock().unwrap().push(whose);
+        })
+    };
+    // Nothing is worked on before all of it waits.
+    let shut = open.lock().unwrap();
+    let all = join(join_all((0..480).map(|n| job(much[n % 4]))), job(little));
+    let opening = async move {
+        tokio::task::yield_now().await;
+        drop(shut);
+    };
+    let ((asked, other), ()) = join(all, opening).await;
+    other.unwrap();
+    let refused: Vec<String> =
+        asked.iter().filter_map(|answer| answer.as_ref().err()).map(ToString::to_string).collect();
+    assert!((150..300).contains(&refused.len()), "{} refused", refused.len());
+    assert!(refused.iter().all(|words| words.starts_with("Too busy just now")), "{refused:?}");
+    let place = done.lock().unwrap().iter().position(|whose| *whose == little).unwrap();
+    let threads = std::thread::available_parallelism().unwrap().get();
+    assert!(place <= threads + much.len(), "after {place} of the others");
 }
 
 /// A shoulder measured over one shoulder only: it hangs, and the look-over asks.

@@ -101,12 +101,18 @@ async fn fifty_at_once_each_get_their_own_answer() {
         readings[0]["amount"] = amount.into();
         document.to_string()
     };
+    let solved = async |mm: usize| {
+        let (status, mut answer) = server.solve(dragged_to(mm)).await;
+        // Each request has an id of its own.
+        answer.as_object_mut().unwrap().remove("request");
+        (status, answer)
+    };
     let mut alone = Vec::new();
     for mm in 1..=50 {
-        alone.push(server.solve(dragged_to(mm)).await);
+        alone.push(solved(mm).await);
     }
     assert!(alone.iter().zip(&alone[1..]).all(|(a, b)| a != b), "each differs from the next");
-    let at_once = futures_util::future::join_all((1..=50).map(|mm| server.solve(dragged_to(mm)))).await;
+    let at_once = futures_util::future::join_all((1..=50).map(&solved)).await;
     assert_eq!(at_once, alone);
     // Who hangs up meanwhile costs nobody else anything.
     let given_up = (1..=50).map(|mm| {
@@ -114,5 +120,43 @@ async fn fifty_at_once_each_get_their_own_answer() {
         async move { actix_web::rt::time::timeout(std::time::Duration::from_millis(1), asked).await.ok() }
     });
     futures_util::future::join_all(given_up).await;
-    assert_eq!(server.solve(dragged_to(7)).await, alone[6]);
+    assert_eq!(solved(7).await, alone[6]);
+}
+
+#[actix_web::test]
+async fn ways_are_found_for_what_is_typed_and_another_garment_is_compared_only_by_whose_it_is() {
+    let server = running().await;
+    let mut document: Value = serde_json::from_str(DEMO).unwrap();
+    document["try_ons"][0]["wanted"] = json!([{ "level": "waist", "by": "-2 cm" }]);
+    let (status, found) = server.post("/methods?tape=in", &document).await;
+    assert_eq!(status, StatusCode::OK, "{found}");
+    let typed = serde_json::from_value(document.clone()).unwrap();
+    let core =
+        vemble_core::method::methods(&typed, Default::default(), vemble_core::length::Tape::In).unwrap();
+    assert!(found == serde_json::to_value(core).unwrap(), "the core says it");
+    let (_, pinned) = server.post("/methods?from=pins", &document).await;
+    assert!(pinned["wanted"].as_array().unwrap().len() > 1, "{pinned}");
+    document["try_ons"][0]["wanted"] = json!([{ "level": "waist", "by": "2" }]);
+    assert_eq!(server.post("/methods", &document).await.0, StatusCode::BAD_REQUEST);
+    document["try_ons"][0]["wanted"] =
+        json!([{ "level": "waist", "by": "2 cm" }, { "level": "waist", "by": "1 cm" }]);
+    let (status, problem) = server.post("/methods", &document).await;
+    assert_eq!(
+        (status, &problem["errors"][0]["path"]),
+        (StatusCode::UNPROCESSABLE_ENTITY, &json!("try_ons[0].wanted[1].level"))
+    );
+
+    server.sign_up("odile").await;
+    let (_, own) = server.wearer_with_skirt().await;
+    let (_, other) = server.wearer_with_skirt().await;
+    let (status, like) = server.get(&format!("/garments/{own}/like/{other}")).await;
+    // Nobody measured either: nothing is compared, and it is said.
+    assert_eq!((status, &like["wanted"]), (StatusCode::OK, &json!([])));
+    assert!(like["cannot"][0].as_str().unwrap().starts_with("Not compared"), "{like}");
+    let bram = server.somebody_else();
+    bram.sign_up("bram").await;
+    let (_, his) = bram.wearer_with_skirt().await;
+    for path in [format!("/garments/{his}/like/{own}"), format!("/garments/{own}/like/{his}")] {
+        assert_eq!(bram.get(&path).await.0, StatusCode::NOT_FOUND);
+    }
 }

@@ -44,12 +44,15 @@ impl Events {
 
     /// The next event that is not only "look again".
     pub async fn news(&mut self) -> Value {
-        loop {
-            let event = self.next().await;
-            if event.get("again").is_none() {
-                return event;
+        let told = async {
+            loop {
+                let event = self.next().await;
+                if event.get("again").is_none() {
+                    return event;
+                }
             }
-        }
+        };
+        tokio::time::timeout(Duration::from_secs(90), told).await.expect("news within 90 s")
     }
 }
 
@@ -156,8 +159,8 @@ async fn fifty_at_once_lose_nothing() {
 #[actix_web::test]
 async fn a_second_screen_follows_across_instances() {
     let (here, garment) = Running::signed_in().await;
-    let there = serving_on(here.database.clone(), false, None).await;
-    assert_eq!(there.post("/example/session", &json!({})).await.0, StatusCode::OK);
+    // The session that began at one instance goes on at the other.
+    let there = here.at(&serving_on(here.database.clone(), false, None).await);
     let stranger = there.somebody_else();
     stranger.sign_up("juno").await;
     let (mut events, mut others) = (there.listen("/events").await, stranger.listen("/events").await);
@@ -181,7 +184,14 @@ async fn a_second_screen_follows_across_instances() {
     let own = json!({ "version": 0, "try_on": { "state": on, "date": "2026-10-12" } });
     let id = Uuid::now_v7();
     assert_eq!(stranger.put(&format!("/garments/{skirt}/try-ons/{id}"), &own).await.0, StatusCode::OK);
+    for wanted in ["wearer", "garment"] {
+        assert_eq!(others.news().await[wanted]["version"], json!(1));
+    }
     assert_eq!(others.news().await["try_on"]["try_on"], json!(id));
+    // What is removed is told too, by its id.
+    let removed = |what: &str, id: &Value| json!({ what: { what: id, "version": null } });
+    stranger.delete(&format!("/garments/{skirt}"), &json!({})).await;
+    assert_eq!(others.news().await, removed("garment", &json!(skirt)));
     let long = json!({ "step": "x".repeat(61) });
     assert_eq!(
         here.post(&format!("/try-ons/{try_on}/asked"), &long).await.0,
@@ -355,6 +365,18 @@ async fn cards_are_fetched_as_files_by_their_owner_only() {
         ("text/csv; charset=utf-8", 1 + rows),
         "a line for each row"
     );
+    // Its line at true size, for each of three readers.
+    for (format, mime, begins) in [
+        ("true_size_pdf", "application/pdf", &b"%PDF"[..]),
+        ("true_size_svg", "image/svg+xml", b"<svg"),
+        ("true_size_dxf", "image/vnd.dxf", b"  0"),
+    ] {
+        let (status, [kind, name], file) =
+            fetch(&server, &format!("format={format}&card=seam.outseam&paper=a4")).await;
+        assert_eq!((status, &kind[..]), (StatusCode::OK, mime));
+        assert!(name.contains("true-size-seam-outseam."), "{name}");
+        assert!(file.starts_with(begins), "{format}");
+    }
     let (_, [kind, _], text) = fetch(&server, "format=text&tape=in&card=seam.outseam").await;
     assert_eq!(kind, "text/plain; charset=utf-8");
     assert!(String::from_utf8_lossy(&text).contains("Hem, left leg: opening 16 1/4 in (now 19 in)"));
@@ -375,7 +397,7 @@ async fn cards_are_fetched_as_files_by_their_owner_only() {
 #[actix_web::test]
 async fn a_photo_that_is_cut_off_is_not_stored() {
     use tokio::io::{AsyncReadExt, AsyncWriteExt};
-    let (server, garment) = Running::signed_in().await;
+    let (server, garment, cookie) = Running::entered().await;
     let (path, _) = server.try_on(&garment).await;
     let try_on = path.rsplit('/').next().unwrap();
     let id = Uuid::now_v7();
@@ -389,12 +411,8 @@ async fn a_photo_that_is_cut_off_is_not_stored() {
     let (half, cut) = (png(), Uuid::now_v7());
     let url = reqwest::Url::parse(&server.base).unwrap();
     let mut socket = tokio::net::TcpStream::connect(("127.0.0.1", url.port().unwrap())).await.unwrap();
-    let cookie = {
-        let entered = server.client.post(format!("{}/example/session", server.base)).send().await.unwrap();
-        entered.headers()["set-cookie"].to_str().unwrap().split(';').next().unwrap().to_owned()
-    };
     let head = format!(
-        "PUT /api/v1/garments/{garment}/photos/{cut}?moment=detail HTTP/1.1\r\nhost: x\r\ncookie: {cookie}\r\ncontent-type: image/png\r\ncontent-length: {}\r\n\r\n",
+        "PUT /api/v1/garments/{garment}/photos/{cut}?moment=detail HTTP/1.1\r\nhost: localhost\r\ncookie: {cookie}\r\ncontent-type: image/png\r\ncontent-length: {}\r\n\r\n",
         half.len()
     );
     socket.write_all(head.as_bytes()).await.unwrap();

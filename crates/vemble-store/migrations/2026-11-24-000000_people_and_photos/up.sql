@@ -37,14 +37,19 @@ CREATE INDEX photos_of_garment ON photos (account_id, garment_id);
 -- cluster share it, and may make it at the same moment.
 DO $$
 BEGIN
-    CREATE ROLE vemble_app NOLOGIN NOSUPERUSER NOBYPASSRLS;
+    -- Where an administrator made it already, nobody needs the right to.
+    IF NOT EXISTS (SELECT FROM pg_roles WHERE rolname = 'vemble_app') THEN
+        CREATE ROLE vemble_app NOLOGIN NOSUPERUSER NOBYPASSRLS;
+    END IF;
 EXCEPTION WHEN duplicate_object OR unique_violation THEN
     NULL;
 END
 $$;
 DO $$
 BEGIN
-    EXECUTE format('GRANT vemble_app TO %I', current_user);
+    IF NOT pg_has_role(current_user, 'vemble_app', 'MEMBER') THEN
+        EXECUTE format('GRANT vemble_app TO %I', current_user);
+    END IF;
 EXCEPTION WHEN duplicate_object OR unique_violation THEN
     NULL;
 END

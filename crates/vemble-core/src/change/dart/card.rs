@@ -2,11 +2,12 @@
 
 use super::judge::Edge;
 use super::{AlteredDart, DartChange};
-use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::chalk::Row;
-use crate::change::{ChangeKey, Drawn, Input, NOUGHT};
+use crate::change::{ChangeKey, Drawn, Input};
 use crate::fitting::GarmentSide;
 use crate::told::{capital, row_note};
+use crate::work::{DartEnd, Step};
 
 impl HasCard for AlteredDart<'_> {
     /// Before the side seams that it crosses.
@@ -36,7 +37,8 @@ impl HasCard for AlteredDart<'_> {
             )));
         }
         blocks.extend(of.inside_out());
-        blocks.push(Block::Steps(self.steps(of, datum)));
+        let cutting = of.subject.schools.cutting.unwrap_or_default();
+        blocks.push(self.hand(of, datum).block(ChangeKey::Dart(self.key()), cutting));
         blocks.extend(of.cautions(ChangeKey::Dart(self.key()), false));
         blocks.extend(of.afterwards());
         Some((format!("{}, {sides}", capital(&name)), blocks))
@@ -82,8 +84,8 @@ impl AlteredDart<'_> {
         Table { columns, rows: rows.iter().map(row).collect() }
     }
 
-    /// In the order of the hand, as at a seam.
-    fn steps(&self, of: &CardOf<'_>, datum: &str) -> Vec<String> {
+    /// What the hand does, step by step of the plan.
+    fn hand(&self, of: &CardOf<'_>, datum: &str) -> Hand {
         let is_there = self.facts.is_some();
         let join = match is_there {
             true => "Join the dots; fold along the middle, dots on dots, and pin across.",
@@ -101,39 +103,54 @@ impl AlteredDart<'_> {
             Edge::Of(seam, _) => format!("the {} there", ChangeKey::Seam(seam).name(of.subject.garment)),
         });
         let opened: Vec<String> = of.lining_to_open().into_iter().chain(edge).collect();
-        let pins = self.sides.pins.iter().flatten();
-        let mut added = pins.flat_map(|pin| GarmentSide::BOTH.map(|side| self.added(side, pin.station)));
-        let lets_out = added.any(|added| added < -NOUGHT);
-        let mut steps: Vec<String> = Vec::new();
+        let lets_out = self.lets_out();
+        let mut hand = Hand::default();
         if !opened.is_empty() {
-            steps.push(format!("Open first: {}.", opened.join(", ")));
+            hand.say(Step::OpenUp, format!("Open first: {}.", opened.join(", ")));
         }
-        steps.push(match self.place_words(of.tape) {
-            Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
-            None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
-        });
-        steps.push(format!("Lay the tape along the middle with 0 at the {datum}. Tick each station."));
-        steps.push(
-            "From each tick measure the fold depth to either side of the middle and make a dot.".into(),
+        hand.say(
+            Step::Chalk,
+            match self.place_words(of.tape) {
+                Some(place) => format!("Inside out, draw the middle of each dart: {place}. Both alike."),
+                None => "Inside out, draw the middle of each dart from its old point. Both alike.".into(),
+            },
         );
-        steps.push(join.into());
-        steps.push("Baste along the chalk.".into());
+        hand.say(
+            Step::Chalk,
+            format!("Lay the tape along the middle with 0 at the {datum}. Tick each station."),
+        );
+        hand.say(
+            Step::Chalk,
+            "From each tick measure the fold depth to either side of the middle and make a dot.",
+        );
+        hand.say(Step::Chalk, join);
+        hand.say(Step::Baste, "Baste along the chalk.");
         if lets_out || self.is_moved() {
-            steps.push("Unpick the old dart and press it flat; the basting holds the new one.".into());
+            hand.say(Step::Unpick, "Unpick the old dart and press it flat; the basting holds the new one.");
         }
-        steps.push("Try it on again.".into());
-        steps.push(sew);
-        steps.push(match is_there && !lets_out && !self.is_moved() {
-            true => "Take out the basting, and the old stitching inside the fold.".into(),
-            false => "Take out the basting.".into(),
-        });
-        steps.push(
-            "Finish each point with short stitches or a hand knot, without a lump. Press over a ham, towards the centre."
-                .into(),
+        hand.say(Step::TryBasted, "Try it on again.");
+        hand.say(Step::Stitch, sew);
+        hand.say(
+            Step::Stitch,
+            match of.subject.schools.dart_end {
+                Some(DartEnd::Knotted) => "Tie the threads of each point by hand, without a lump.",
+                Some(DartEnd::ShortStitches) => {
+                    "Finish each point with short stitches, right off the cloth, without a lump."
+                }
+                None => "Finish each point with short stitches or a hand knot, without a lump.",
+            },
         );
+        hand.say(
+            Step::TakeOut,
+            match is_there && !lets_out && !self.is_moved() {
+                true => "Take out the basting, and the old stitching inside the fold.",
+                false => "Take out the basting.",
+            },
+        );
+        hand.say(Step::Press, "Press over a ham, towards the centre.");
         if !opened.is_empty() {
-            steps.push("Close what was opened.".into());
+            hand.say(Step::PutBack, "Close what was opened.");
         }
-        steps
+        hand
     }
 }

@@ -56,6 +56,13 @@ impl AlteredDart<'_> {
         Length::from_cm(self.new[side as usize].at(s) - self.placed.at(s))
     }
 
+    /// It takes less somewhere than it does now: its old stitching comes out first.
+    pub fn lets_out(&self) -> bool {
+        let pins = self.sides.pins.iter().flatten();
+        let mut added = pins.flat_map(|pin| GarmentSide::BOTH.map(|side| self.added(side, pin.station)));
+        added.any(|added| added < -NOUGHT)
+    }
+
     /// A pair that is there will lie elsewhere.
     pub const fn is_moved(&self) -> bool {
         self.facts.is_some() && (self.change.point.is_some() || self.change.base.is_some())

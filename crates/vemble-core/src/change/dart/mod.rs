@@ -8,6 +8,7 @@ mod judge;
 mod merge;
 mod rows;
 mod shown;
+mod tasks;
 mod told;
 
 pub use fold::AlteredDart;

@@ -27,6 +27,12 @@ impl CasedElastic<'_> {
         let waist = girths(subject).into_iter().find(|g| g.level.level == Level::Waist)?;
         Some((waist.after, waist.body?))
     }
+
+    /// What it comes to; nothing where that is not known or cannot be.
+    pub(crate) fn sum_on(&self, subject: &Subject<'_>) -> Option<ElasticSum> {
+        let (garment, body) = self.waist(subject)?;
+        elastic_sum(self.change, garment, body, subject.tape)
+    }
 }
 
 impl Judge for CasedElastic<'_> {

@@ -7,6 +7,7 @@ mod judge;
 mod merge;
 mod shown;
 mod sum;
+mod tasks;
 mod told;
 
 pub use input::{ElasticAt, ElasticChange};

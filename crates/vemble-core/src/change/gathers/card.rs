@@ -3,10 +3,12 @@
 use super::input::GatherHow;
 use super::pleats::{GatherSums, GatheredEdge};
 use super::told::{excess_words, pleats_words};
-use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::change::ChangeKey;
+use crate::change::hem::Cutting;
 use crate::length::{Length, Measure, Unit};
 use crate::told::{Teller, capital};
+use crate::work::Step;
 
 impl HasCard for GatheredEdge<'_> {
     /// Last: what it is sewn to is as long as it will be.
@@ -23,7 +25,7 @@ impl HasCard for GatheredEdge<'_> {
             Block::Text(format!("{}.{pleats}", capital(&excess_words(&sums, &to)))),
             Block::Note(format!("Figures in {}, along {along} from its beginning.", of.tape.unit_word())),
             Block::Table(table(of, &sums)),
-            Block::Steps(steps(sums.how)),
+            hand(sums.how).block(key, Cutting::default()),
         ];
         blocks.extend(of.cautions(key, false));
         Some((capital(&format!("{} {}", sums.how.name(), self.key().name())), blocks))
@@ -63,27 +65,43 @@ fn table(of: &CardOf<'_>, sums: &GatherSums) -> Table {
     Table { columns, rows }
 }
 
-fn steps(how: GatherHow) -> Vec<String> {
-    let steps: &[&str] = match how {
-        GatherHow::Gathers => &[
-            "Quarter both edges and mark them.",
-            "Sew two rows of long stitches, one on either side of the seam line, and leave their ends long.",
-            "Pin quarter to quarter, right sides together; draw the threads up and share the cloth out.",
-            "Baste, and try it on.",
-            "Sew with the gathers on top; draw the long stitches out and press into the gathers, not over them.",
-        ],
-        GatherHow::KnifePleats => &[
-            "Mark every pleat on the edge, and again a hand further down.",
-            "Fold at the first mark of each and lay it on the second; all face one way.",
-            "Baste across the top, measure the pleated edge against the short one, and try it on.",
-            "Sew it on; press the folds from inside.",
-        ],
-        GatherHow::BoxPleats => &[
-            "Mark every pleat on the edge, and its middle; and again a hand further down.",
-            "Bring both marks of a pleat to its middle from either side.",
-            "Baste across the top, measure the pleated edge against the short one, and try it on.",
-            "Sew it on; press the folds from inside.",
-        ],
-    };
-    steps.iter().map(|step| (*step).to_owned()).collect()
+fn hand(how: GatherHow) -> Hand {
+    let mut hand = Hand::default();
+    match how {
+        GatherHow::Gathers => {
+            hand.say(Step::Chalk, "Quarter both edges and mark them.");
+            hand.say_all(
+                Step::Baste,
+                [
+                    "Sew two rows of long stitches, one on either side of the seam line, and leave their ends long.",
+                    "Pin quarter to quarter, right sides together; draw the threads up and share the cloth out.",
+                    "Baste.",
+                ],
+            );
+            hand.say(Step::TryBasted, "Try it on.");
+            hand.say(Step::Stitch, "Sew with the gathers on top.");
+            hand.say(Step::Press, "Draw the long stitches out and press into the gathers, not over them.");
+        }
+        GatherHow::KnifePleats | GatherHow::BoxPleats => {
+            let (mark, fold) = match how {
+                GatherHow::BoxPleats => (
+                    "Mark every pleat on the edge, and its middle; and again a hand further down.",
+                    "Bring both marks of a pleat to its middle from either side.",
+                ),
+                GatherHow::KnifePleats | GatherHow::Gathers => (
+                    "Mark every pleat on the edge, and again a hand further down.",
+                    "Fold at the first mark of each and lay it on the second; all face one way.",
+                ),
+            };
+            hand.say(Step::Chalk, mark);
+            hand.say_all(
+                Step::Baste,
+                [fold, "Baste across the top, and measure the pleated edge against the short one."],
+            );
+            hand.say(Step::TryBasted, "Try it on.");
+            hand.say(Step::Stitch, "Sew it on.");
+            hand.say(Step::Press, "Press the folds from inside.");
+        }
+    }
+    hand
 }

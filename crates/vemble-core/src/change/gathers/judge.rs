@@ -76,7 +76,7 @@ impl GatheredEdge<'_> {
     }
 
     /// What it comes to; nothing while a length is not known, or where nothing is too long.
-    pub(super) fn sums(&self, subject: &Subject<'_>) -> Option<GatherSums> {
+    pub(crate) fn sums(&self, subject: &Subject<'_>) -> Option<GatherSums> {
         let long = subject.tape.round(self.change.long?.length);
         GatherSums::of(self.change, long, self.short(subject)?, subject.tape)
     }

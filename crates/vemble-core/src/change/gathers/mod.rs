@@ -7,6 +7,7 @@ mod judge;
 mod merge;
 mod pleats;
 mod shown;
+mod tasks;
 mod told;
 
 #[cfg(test)]

@@ -253,7 +253,7 @@ impl AlteredHem<'_> {
             ShortenedAt::Cap => Seam::ArmholeSeam,
             ShortenedAt::Waist | ShortenedAt::Edge => Seam::WaistSeam,
         };
-        let allowance = garment.seam(seam).map(|facts| tape.round(facts.allowance.length));
+        let allowance = garment.seam(seam).map(|facts| facts.allowance_at(Length::ZERO, false, tape)[0]);
         let kept = tape.round(Taught::new(10, 24).on(tape));
         let has = allowance.map_or(Length::ZERO, |has| (has - kept).max(Length::ZERO));
         let is_short = -off > has;

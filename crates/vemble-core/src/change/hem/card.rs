@@ -3,15 +3,17 @@
 use super::at_the_edge::{Facing, FacingCut};
 use super::input::ShortenedAt;
 use super::judge::HemSums;
-use super::regime::{KeptEdge, Regime};
+use super::regime::KeptEdge;
 use super::told::{balance, off_words, stitched, turns_words};
 use super::{AlteredHem, Cutting, Ring};
-use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::GarmentSide;
-use crate::garment::{ClosureFacts, Garment, HemEdge, HemTurn, Opening};
+use crate::garment::{Garment, HemEdge, HemTurn};
+use crate::judge::Subject;
 use crate::length::{Length, Measure, Tape, Taught, Unit};
 use crate::told::{Teller, capital};
+use crate::work::Step;
 
 impl HasCard for AlteredHem<'_> {
     /// After everything above it.
@@ -59,9 +61,17 @@ impl AlteredHem<'_> {
             blocks.push(Block::Note(format!("All of it {longer} longer than marked: washing takes that.")));
         }
         blocks.extend(of.inside_out());
-        let mut first = self.done_first(of, to.garment);
+        for (seam, _) in self.seams_that_move(of.subject) {
+            let name = ChangeKey::Seam(seam).name(to.garment);
+            blocks.push(Block::Text(format!(
+                "Sew the {name} first: the hem goes across it, and its allowance mirrors the new line."
+            )));
+        }
+        let cutting = self.cuts(of.subject);
+        let mut first = Hand::default();
+        self.marked_otherwise(to.garment, &mut first);
         if sums.len() > 1 && !first.is_empty() {
-            blocks.push(Block::Steps(std::mem::take(&mut first)));
+            blocks.push(std::mem::take(&mut first).block(ChangeKey::Hem(self.key()), cutting));
         }
         for (sums, ring) in sums.iter().zip(&self.rings) {
             if let Some(side) = sums.side {
@@ -80,33 +90,23 @@ impl AlteredHem<'_> {
             })));
             let facing = self.facing(of.subject, sums, ring);
             blocks.extend(facing.map(|facing| Block::Line(facing.words(to))));
-            first.extend(steps(self, sums, to));
-            blocks.push(Block::Steps(std::mem::take(&mut first)));
+            say_turned(self, of.subject, sums, to, &mut first);
+            blocks.push(std::mem::take(&mut first).block(ChangeKey::Hem(self.key()), self.cuts_of(sums)));
         }
         blocks
     }
 
-    /// What is done before it is turned up: seams across it are sewn, and what drops or is carried is marked in another way.
-    fn done_first(&self, of: &CardOf<'_>, garment: &Garment) -> Vec<String> {
-        let seams = self.seams_that_move(of.subject).into_iter().map(|(seam, _)| {
-            let name = ChangeKey::Seam(seam).name(garment);
-            format!("Sew the {name} first: the hem goes across it, and its allowance mirrors the new line.")
-        });
-        seams.chain(self.marked_otherwise(garment)).collect()
-    }
-
     /// How it is marked where it drops or is carried.
-    fn marked_otherwise(&self, garment: &Garment) -> Vec<String> {
-        let mut steps = Vec::new();
+    fn marked_otherwise(&self, garment: &Garment, hand: &mut Hand) {
         if self.drops(garment) {
-            steps.push(
-                "Let it hang for a day and a night, on a hanger, then mark it anew from the floor.".into(),
+            hand.say(
+                Step::Hang,
+                "Let it hang for a day and a night, on a hanger, then mark it anew from the floor.",
             );
         }
         if self.change.over_petticoat {
-            steps.push("Mark it on the body over what it is worn with; then measure down from the waist to every mark with it on a hanger.".into());
+            hand.say(Step::Chalk, "Mark it on the body over what it is worn with; then measure down from the waist to every mark with it on a hanger.");
         }
-        steps
     }
 }
 
@@ -138,25 +138,38 @@ fn taken_above(
         ],
         rows: vec![TableRow { is_chalked: of.is_chalked(&places), at: places, cells, note: String::new() }],
     };
-    let mut steps = Vec::new();
-    steps.extend(of.lining_to_open().map(|lining| format!("Open {lining}, and free it at the {seam}.")));
-    steps.push(format!("Unpick the {seam} seam; thread-trace the old line and its notches on the {piece}."));
-    steps.push(match at {
+    let mut hand = Hand::default();
+    hand.say_all(
+        Step::OpenUp,
+        of.lining_to_open().map(|lining| format!("Open {lining}, and free it at the {seam}.")),
+    );
+    hand.say(
+        Step::Unpick,
+        format!("Unpick the {seam} seam; thread-trace the old line and its notches on the {piece}."),
+    );
+    hand.say(Step::Chalk, match at {
         ShortenedAt::Cap => format!(
             "Draw the whole cap anew {} {way} the old one, notches and all; its length along the seam must stay what it was.",
             to.show(off.abs())
         ),
-        ShortenedAt::Waist | ShortenedAt::Edge => format!("Draw the new seam line {} {way} the old one, all round, level with it.", to.show(off.abs())),
+        ShortenedAt::Waist | ShortenedAt::Edge => {
+            format!("Draw the new seam line {} {way} the old one, all round, level with it.", to.show(off.abs()))
+        }
     });
-    steps.push("Take what is too wide there out in darts and seams, each by its own card, and baste.".into());
-    steps.push("Baste it on and try it on. Nothing is cut before.".into());
-    steps.push(format!(
-        "Sew the {seam}, trim what stands above it to the old allowance, and put back what came off."
-    ));
+    hand.say(
+        Step::Baste,
+        "Take what is too wide there out in darts and seams, each by its own card, and baste.",
+    );
+    hand.say(Step::TryBasted, "Baste it on and try it on. Nothing is cut before.");
+    hand.say(Step::Stitch, format!("Sew the {seam}."));
+    if off > Length::ZERO {
+        hand.say(Step::Cut, "Trim what stands above it to the old allowance.");
+    }
+    hand.say(Step::Press, format!("Press the {seam}, and put back what came off."));
     vec![
         Block::Text(format!("{} {}. The edge stays as it is.", capital(&off_words(off, to)), at.name())),
         Block::Table(table),
-        Block::Steps(steps),
+        hand.block(ChangeKey::Hem(hem.key()), hem.cuts(of.subject)),
     ]
 }
 
@@ -169,21 +182,23 @@ fn slit(hem: &AlteredHem<'_>, of: &CardOf<'_>, off: Length, to: &Teller<'_>) -> 
         Some(from) => format!("{} from the middle of the garment, on both sides", to.show(from)),
     };
     let half = to.tape.round(slit.width.fraction(1, 2));
-    let steps = vec![
-        format!("Mark its line, {from}; from the new edge {} up.", to.show(slit.height)),
-        match slit.width {
-            Length::ZERO => "Stitch round it close to the line, one stitch across at the top.".into(),
-            _ => format!(
-                "Stitch from {} beside the line at the edge up to a point at its top, and down the other side.",
-                to.show(half)
-            ),
-        },
-        "Try it on and walk before it is cut.".into(),
-        "Cut between the stitching right up to the point, turn both edges in, and bar the top by hand."
-            .into(),
-    ];
+    let mut hand = Hand::default();
+    hand.say(Step::Chalk, format!("Mark its line, {from}; from the new edge {} up.", to.show(slit.height)));
+    hand.say(Step::Baste, match slit.width {
+        Length::ZERO => "Stitch round it close to the line, one stitch across at the top.".into(),
+        _ => format!(
+            "Stitch from {} beside the line at the edge up to a point at its top, and down the other side.",
+            to.show(half)
+        ),
+    });
+    hand.say(Step::TryBasted, "Try it on and walk before it is cut.");
+    hand.say(
+        Step::Cut,
+        "Cut between the stitching right up to the point, turn both edges in, and bar the top by hand.",
+    );
     let words = format!("{}, {} up from the new edge.", capital(slit.at.name()), to.show(slit.height));
-    vec![Block::Heading("Slit".into()), Block::Line(words), Block::Steps(steps)]
+    let steps = hand.block(ChangeKey::Hem(hem.key()), hem.cuts(of.subject));
+    vec![Block::Heading("Slit".into()), Block::Line(words), steps]
 }
 
 /// The lining has a hem of its own.
@@ -194,21 +209,25 @@ fn lining(hem: &AlteredHem<'_>, of: &CardOf<'_>, off: Length, to: &Teller<'_>) -
         words = format!("{}.", capital(&lining.words(to)));
     }
     let cut = lining.cut_words(to).filter(|_| !lining.is_folded_up);
-    let mut steps = vec![
-        "Let the outer hang, finished, and the lining inside it; mark its fold from the outer’s.".to_owned(),
-    ];
-    steps.push(match lining.is_folded_up {
-        true => "Fold up what is too long, inner turn first; nothing is cut.".into(),
-        false => format!("Cut it {} below its fold, and turn it twice.", to.show(lining.turn)),
-    });
-    steps.push(match (lining.is_free, hem.key()) {
-        (true, _) => "Hem it by itself, and hold it to the outer at each seam with a thread chain.".into(),
-        (false, HemEdge::Sleeve) => "Baste it, try it on, bend the arm; then slip-stitch, shallow, 1 cm apart at most.".into(),
-        (false, _) => "Pin it with its slack in a fold, look at both hanging, then slip-stitch, shallow, 1 cm apart at most.".into(),
-    });
+    let mut hand = Hand::default();
+    hand.say_all(
+        Step::LineIt,
+        [
+            "Let the outer hang, finished, and the lining inside it; mark its fold from the outer’s.".to_owned(),
+            match lining.is_folded_up {
+                true => "Fold up what is too long, inner turn first; nothing is cut.".into(),
+                false => format!("Cut it {} below its fold, and turn it twice.", to.show(lining.turn)),
+            },
+            match (lining.is_free, hem.key()) {
+                (true, _) => "Hem it by itself, and hold it to the outer at each seam with a thread chain.".into(),
+                (false, HemEdge::Sleeve) => "Baste it, try it on, bend the arm; then slip-stitch, shallow, 1 cm apart at most.".into(),
+                (false, _) => "Pin it with its slack in a fold, look at both hanging, then slip-stitch, shallow, 1 cm apart at most.".into(),
+            },
+        ],
+    );
     let mut blocks = vec![Block::Heading("Lining".into()), Block::Line(words)];
     blocks.extend(cut.map(|cut| Block::Line(format!("{}.", capital(&cut)))));
-    blocks.push(Block::Steps(steps));
+    blocks.push(hand.block(ChangeKey::Hem(hem.key()), hem.cuts(of.subject)));
     blocks
 }
 
@@ -307,30 +326,24 @@ pub(super) fn place_words(place: &super::Place) -> String {
     }
 }
 
-fn steps(hem: &AlteredHem<'_>, sums: &HemSums, to: &Teller<'_>) -> Vec<String> {
-    let mut steps = Vec::new();
-    let garment = to.garment;
-    let lined = garment.found.lined.is_some_and(|lined| lined != crate::garment::Lined::No);
+/// What the hand does where the edge is turned up, step by step of the plan.
+fn say_turned(hem: &AlteredHem<'_>, subject: &Subject<'_>, sums: &HemSums, to: &Teller<'_>, hand: &mut Hand) {
+    let lined = hem.is_lined(subject);
     if lined {
-        steps.push(
-            "Open the lining from the outer along the whole hem, and keep it out of the scissors’ way."
-                .into(),
+        hand.say(
+            Step::OpenUp,
+            "Open the lining from the outer along the whole hem, and keep it out of the scissors’ way.",
         );
     }
     // A facing or vent is folded back as deep as it is turned, twice: once with the hem, once over it.
-    let has_vent = hem.facts.is_some_and(|facts| facts.vent.is_some());
-    let opens = |c: &ClosureFacts| c.at == Opening::CentreFront;
-    let has_facings = hem.key() == HemEdge::Body && garment.closures.iter().any(opens);
-    if sums.kept.is_none() && (has_vent || has_facings && lined) && sums.allowance > Length::ZERO {
-        let what = match (has_facings && lined, has_vent) {
-            (true, true) => "the front facings and the vent",
-            (true, false) => "the front facings",
-            (false, _) => "the vent",
-        };
-        steps.push(format!(
-            "Open {what} {} up from the new fold, twice what is turned up.",
-            to.show(sums.allowance * 2)
-        ));
+    if let Some(what) = hem.opens(subject, sums) {
+        hand.say(
+            Step::OpenUp,
+            format!(
+                "Open {what} {} up from the new fold, twice what is turned up.",
+                to.show(sums.allowance * 2)
+            ),
+        );
     }
     let begin = match hem.key() {
         HemEdge::Leg => "Begin at the inside leg, never on a thick crossing; trim or hammer the seams first.",
@@ -338,61 +351,85 @@ fn steps(hem: &AlteredHem<'_>, sums: &HemSums, to: &Teller<'_>) -> Vec<String> {
     };
     if let Some(kept) = sums.kept {
         let band = to.show(kept.stitch[0]);
-        steps.push(match sums.is_level() {
-            true => {
-                format!("Mark two lines, {band} and {} above the edge that stays.", to.show(kept.stitch[1]))
-            }
-            false => format!("Mark a line {band} above the edge that stays, and a second one at each place."),
-        });
-        steps.push("Fold between them so that both lines meet, right sides together, and baste.".into());
-        steps.push("Try it on. Nothing is cut before.".into());
-        steps.push(stitched(HemTurn::Kept, lined).into());
-        if kept.is_trimmed(to.tape) {
-            steps.push(format!(
-                "Trim the tuck to {} and overcast it.",
-                to.show(to.tape.round(TRIMMED_TUCK.on(to.tape)))
-            ));
+        hand.say(
+            Step::Chalk,
+            match sums.is_level() {
+                true => {
+                    format!(
+                        "Mark two lines, {band} and {} above the edge that stays.",
+                        to.show(kept.stitch[1])
+                    )
+                }
+                false => {
+                    format!("Mark a line {band} above the edge that stays, and a second one at each place.")
+                }
+            },
+        );
+        hand.say(Step::Baste, "Fold between them so that both lines meet, right sides together, and baste.");
+        hand.say(Step::TryBasted, "Try it on. Nothing is cut before.");
+        hand.say(Step::Stitch, stitched(HemTurn::Kept, lined, sums.by_hand));
+        hand.say_all(Step::Stitch, [begin, "Thread matches the cloth, not the topstitching."]);
+        hand.say(Step::Press, "Press the tuck up, from inside.");
+        if AlteredHem::falls_off(sums, to.tape) {
+            hand.say(
+                Step::Cut,
+                format!(
+                    "Trim the tuck to {} and overcast it.",
+                    to.show(to.tape.round(TRIMMED_TUCK.on(to.tape)))
+                ),
+            );
         }
-        steps.push(begin.into());
-        steps.push("Thread matches the cloth, not the topstitching.".into());
-        return steps;
+        return;
     }
-    if !sums.is_cut_above() && sums.turn_up > Length::ZERO {
-        steps.push("Unpick the old hem and press it out.".into());
+    if AlteredHem::is_unpicked(sums) {
+        hand.say(Step::Unpick, "Unpick the old hem and press it out.");
     }
     let is_bound = sums.turn == HemTurn::Bound;
     let edge = if is_bound { "new edge" } else { "fold" };
-    steps.push(match sums.is_level() {
-        true => {
-            let up = fold_and_cut(sums, sums.off[0], to.tape)[0];
-            format!("Mark the {edge} all round, {} up.", to.show(up))
-        }
-        false => {
-            format!("Mark the {edge} at each place, and join the marks with a smooth line, closed all round.")
-        }
-    });
-    let nothing_to_cut = sums.regimes.iter().all(|r| matches!(r, Regime::FromTurnUp { cut: Length::ZERO }));
-    let has_more = sums.short().is_none() && !nothing_to_cut;
-    let cut = (has_more && sums.is_cut).then(|| {
-        let scrap = "keep what falls off to test iron and stitch on";
+    hand.say(
+        Step::Chalk,
+        match sums.is_level() {
+            true => {
+                let up = fold_and_cut(sums, sums.off[0], to.tape)[0];
+                format!("Mark the {edge} all round, {} up.", to.show(up))
+            }
+            false => {
+                format!(
+                    "Mark the {edge} at each place, and join the marks with a smooth line, closed all round."
+                )
+            }
+        },
+    );
+    let falls_off = AlteredHem::falls_off(sums, to.tape);
+    hand.say(
+        Step::Baste,
         match is_bound {
-            true => format!("Cut along the mark, all round; {scrap}."),
-            false => format!("Cut {} below the fold, all round; {scrap}.", to.show(sums.allowance)),
-        }
-    });
-    let is_cut_first = sums.cutting == Cutting::First;
-    steps.extend(cut.clone().filter(|_| is_cut_first));
-    steps.push(match is_bound {
-        true => "Baste or pin along the mark.".into(),
-        false => "Press the fold, and baste or pin it.".to_owned(),
-    });
-    steps.push("Try it on, in the shoes it is worn with.".into());
-    steps.extend(cut.filter(|_| !is_cut_first));
-    steps.push(stitched(sums.turn, lined).into());
-    if has_more && !sums.is_cut && sums.cutting == Cutting::StitchThenTrim {
-        steps.push("Trim what is left above the stitching.".into());
+            true => "Baste or pin along the mark.",
+            false => "Press the fold, and baste or pin it.",
+        },
+    );
+    hand.say(
+        Step::TryBasted,
+        match hem.change.cutting {
+            Cutting::First => "Pin it up at the marks and try it on, in the shoes it is worn with.",
+            Cutting::AfterTryOn | Cutting::StitchThenTrim | Cutting::Never => {
+                "Try it on, in the shoes it is worn with."
+            }
+        },
+    );
+    if falls_off && sums.is_cut {
+        let scrap = "keep what falls off to test iron and stitch on";
+        hand.say(
+            Step::Cut,
+            match is_bound {
+                true => format!("Cut along the mark, all round; {scrap}."),
+                false => format!("Cut {} below the fold, all round; {scrap}.", to.show(sums.allowance)),
+            },
+        );
     }
-    steps.push(begin.into());
-    steps.push("Press it from inside, up to the stitching and not over it.".into());
-    steps
+    hand.say_all(Step::Stitch, [stitched(sums.turn, lined, sums.by_hand), begin]);
+    if falls_off && !sums.is_cut {
+        hand.say(Step::Cut, "Trim what is left above the stitching.");
+    }
+    hand.say(Step::Press, "Press it from inside, up to the stitching and not over it.");
 }

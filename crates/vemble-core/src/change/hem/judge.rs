@@ -9,10 +9,13 @@ use super::scheme::{Because, EASED_IN, PRESSED_IN, recommended, turns};
 use super::{AlteredHem, Cutting};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{Around, GarmentSide, HemHow, HemMark, SidePolicy};
-use crate::garment::{HemEdge, HemTurn, Lined, Seam, SpecialEdge, StitchedBy, Washed, Weight};
+use crate::garment::{
+    ClosureFacts, HemEdge, HemTurn, Lined, Opening, Seam, SpecialEdge, StitchedBy, Washed, Weight,
+};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Partner, Rule, Subject, girth_at};
-use crate::length::{Length, Measure, Taught};
+use crate::length::{Length, Measure, Tape, Taught};
 use crate::place::Level;
+use crate::work::SewnBy;
 
 /// Marks this far apart are a slope that is wanted or a misreading: 8 cm, 3 in (teaching value).
 const FAR_APART: Taught = Taught::new(80, 192);
@@ -46,6 +49,8 @@ pub(crate) struct HemSums {
     /// Nothing of the garment is left there.
     pub is_gone: bool,
     pub fullness: Option<Fullness>,
+    /// It is sewn by hand.
+    pub by_hand: bool,
 }
 
 impl HemSums {
@@ -255,6 +260,11 @@ impl AlteredHem<'_> {
             KeptEdge::of(off[1], band).on(tape)
         });
         let (outer, cutting) = (turns.last().copied().unwrap_or_default(), self.change.cutting);
+        // As somebody wants it, else by how it is turned: blind, and under a lining, by hand; or as it was.
+        let by_hand = match subject.schools.hem {
+            Some(by) => by == SewnBy::Hand,
+            None => turn == HemTurn::Blind || turn == HemTurn::SingleFinished && self.is_lined(subject),
+        };
         HemSums {
             side,
             off,
@@ -270,8 +280,62 @@ impl AlteredHem<'_> {
                 .is_some_and(|length| off[1] >= tape.round(length)),
             regimes: off.map(|off| regime(turn_up, visible, off, allowance)),
             kept,
+            by_hand,
             fullness: self.full(subject, ring, of, outer).filter(|_| kept.is_none() && outer > Length::ZERO),
             turns,
+        }
+    }
+
+    /// What of its facings and vent is opened to turn it up: as deep as that, twice.
+    pub(crate) fn opens(&self, subject: &Subject<'_>, sums: &HemSums) -> Option<&'static str> {
+        let has_vent = self.facts.is_some_and(|facts| facts.vent.is_some());
+        let opens = |c: &ClosureFacts| c.at == Opening::CentreFront;
+        let has_facings = self.key() == HemEdge::Body
+            && self.is_lined(subject)
+            && subject.garment.closures.iter().any(opens);
+        match (has_facings, has_vent) {
+            _ if sums.kept.is_some() || sums.allowance == Length::ZERO => None,
+            (true, true) => Some("the front facings and the vent"),
+            (true, false) => Some("the front facings"),
+            (false, true) => Some("the vent"),
+            (false, false) => None,
+        }
+    }
+
+    /// The old hem is unpicked and pressed out before it is marked.
+    pub(crate) fn is_unpicked(sums: &HemSums) -> bool {
+        sums.kept.is_none() && !sums.is_cut_above() && sums.turn_up > Length::ZERO
+    }
+
+    /// Cloth falls off along one of its edges: what lies below the new allowance, what stands above the stitching, or a tuck that is too deep.
+    pub(crate) fn falls_off(sums: &HemSums, tape: Tape) -> bool {
+        let nothing = sums.regimes.iter().all(|r| matches!(r, Regime::FromTurnUp { cut: Length::ZERO }));
+        match sums.kept {
+            Some(kept) => kept.is_trimmed(tape),
+            None => {
+                let has_more = sums.short().is_none() && !nothing;
+                has_more && (sums.is_cut || sums.cutting == Cutting::StitchThenTrim)
+            }
+        }
+    }
+
+    /// When cloth is cut: a tuck behind an edge that stays, and what stands above a seam, is trimmed once it is stitched.
+    pub(crate) fn cuts(&self, subject: &Subject<'_>) -> Cutting {
+        let all = self.sums(subject);
+        all.iter()
+            .map(|sums| self.cuts_of(sums))
+            .max()
+            .filter(|_| self.above.is_none())
+            .unwrap_or(Cutting::StitchThenTrim)
+    }
+
+    /// The same for one of its edges.
+    pub(super) fn cuts_of(&self, sums: &HemSums) -> Cutting {
+        match self.change.cutting {
+            _ if sums.kept.is_some() => Cutting::StitchThenTrim,
+            // What is bound ends at its cut edge.
+            Cutting::StitchThenTrim | Cutting::Never if sums.turn == HemTurn::Bound => Cutting::AfterTryOn,
+            own @ (Cutting::AfterTryOn | Cutting::First | Cutting::StitchThenTrim | Cutting::Never) => own,
         }
     }
 

@@ -12,6 +12,7 @@ mod regime;
 mod ring;
 mod scheme;
 mod shown;
+mod tasks;
 mod told;
 
 #[cfg(test)]

@@ -446,26 +446,40 @@ impl LiningHem {
 }
 
 /// How it is turned, in words of the hand.
-pub(super) const fn stitched(turn: HemTurn, is_lined: bool) -> &'static str {
-    match turn {
-        HemTurn::SingleFinished if is_lined => {
+pub(super) const fn stitched(turn: HemTurn, is_lined: bool, by_hand: bool) -> &'static str {
+    match (turn, by_hand) {
+        (HemTurn::SingleFinished, true) if is_lined => {
             "Fold it up once and catch it down by hand, shallow, not through to the outside."
         }
-        HemTurn::NarrowDouble | HemTurn::Double | HemTurn::Deep | HemTurn::Rolled => {
+        (HemTurn::NarrowDouble | HemTurn::Double | HemTurn::Deep | HemTurn::Rolled, false) => {
             "Fold the inner turn, then the outer; stitch close to the upper fold."
         }
-        HemTurn::SingleFinished => {
+        (HemTurn::NarrowDouble | HemTurn::Double | HemTurn::Deep | HemTurn::Rolled, true) => {
+            "Fold the inner turn, then the outer; slip-stitch along the upper fold."
+        }
+        (HemTurn::SingleFinished, false) => {
             "Finish the raw edge, fold it up once, and stitch below the finished edge."
         }
-        HemTurn::Blind => "Fold the edge in and the hem up; slip-stitch shallow, 1 cm apart at most.",
-        HemTurn::Faced => "Sew the facing on along the fold, turn it inside, and catch its upper edge down.",
-        HemTurn::Bound => "Bind the raw edge all round.",
-        HemTurn::Coverstitched => {
+        (HemTurn::SingleFinished, true) => {
+            "Finish the raw edge, fold it up once, and slip-stitch behind the finished edge."
+        }
+        (HemTurn::Blind, true) => "Fold the edge in and the hem up; slip-stitch shallow, 1 cm apart at most.",
+        (HemTurn::Blind, false) => {
+            "Fold the edge in and the hem up; fold it back under the needle and stitch it blind by machine."
+        }
+        (HemTurn::Faced, _) => {
+            "Sew the facing on along the fold, turn it inside, and catch its upper edge down."
+        }
+        (HemTurn::Bound, _) => "Bind the raw edge all round.",
+        (HemTurn::Coverstitched, false) => {
             "Fold it up once and stitch two rows from the right side; trim close above them."
         }
-        HemTurn::Fused => "Fold it up once over fusible web and press, without sliding the iron.",
-        HemTurn::Cuff => "Fold it up inside, then outside, and catch it at the seams.",
-        HemTurn::Band => "Sew the band on, right sides together.",
-        HemTurn::Kept => "Stitch both lines together right against the edge that stays; press the tuck up.",
+        (HemTurn::Coverstitched, true) => {
+            "Fold it up once and catch it down by hand with stitches that give."
+        }
+        (HemTurn::Fused, _) => "Fold it up once over fusible web and press, without sliding the iron.",
+        (HemTurn::Cuff, _) => "Fold it up inside, then outside, and catch it at the seams.",
+        (HemTurn::Band, _) => "Sew the band on, right sides together.",
+        (HemTurn::Kept, _) => "Stitch both lines together right against the edge that stays.",
     }
 }

@@ -6,7 +6,7 @@ use crate::change::{Change, ChangeKey, Term};
 use crate::fitting::{Edges, FrontShare, GarmentSide, How};
 use crate::garment::{Finish, Garment, Round, SeamFacts};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
-use crate::length::{Length, PerEdge, Tape, Taught};
+use crate::length::{Length, PerEdge, Station, Tape, Taught};
 use crate::place::Level;
 
 /// More than this kept inside shows as bulk: 3.8 cm (teaching value: about an inch and a half).
@@ -79,9 +79,31 @@ pub(crate) struct Trimmed {
     pub there: Length,
 }
 
-/// What both edges of a seam have inside, at the marks of a tape.
-fn allowances(facts: &SeamFacts, tape: Tape) -> [Length; 2] {
-    [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)].map(|m| tape.round(m.length))
+/// What is chalked at one station, and what both edges have inside there.
+#[derive(Clone, Copy)]
+struct There {
+    edges: Edges,
+    has: [Length; 2],
+}
+
+impl There {
+    /// At every place of a line where either turns: pins, ends, and where the allowance changes.
+    fn along(seam: &AlteredSeam<'_>, side: GarmentSide, line: &StitchingLine, tape: Tape) -> Vec<Self> {
+        let Some((from, to)) = line.span() else { return Vec::new() };
+        let facts = seam.facts;
+        let pins = line.pins.iter().map(|pin| pin.station);
+        let own = facts.along.iter().map(|at| Station(at.station.length));
+        let between = pins.chain(own).filter(|station| from < *station && *station < to);
+        let there = |station: Station| {
+            let has = facts.allowance_at(station.0, side == GarmentSide::Right, tape);
+            Some(Self { edges: line.chalked(station, tape)?, has })
+        };
+        [from, to].into_iter().chain(between).filter_map(there).collect()
+    }
+
+    const fn off(&self, edge: usize) -> Length {
+        if edge == 0 { self.edges.front.0 } else { self.edges.back.0 }
+    }
 }
 
 pub(super) fn judge(
@@ -90,18 +112,19 @@ pub(super) fn judge(
     side: Option<GarmentSide>,
     line: &StitchingLine,
 ) -> Vec<Finding> {
-    let Some((from, to)) = line.span() else { return Vec::new() };
+    let Some((from, _)) = line.span() else { return Vec::new() };
     let tape = subject.tape;
-    let chalked = line.chalked_between(from, to, tape);
-    let has = allowances(seam.facts, tape);
-    let edge_of = [|edges: &Edges| edges.front.0, |edges: &Edges| edges.back.0];
-    let asked = edge_of.map(|edge| -chalked.iter().map(edge).min().unwrap_or_default());
-    let lets_out = asked[0] > Length::ZERO || asked[1] > Length::ZERO;
+    let all_along = There::along(seam, side.unwrap_or(GarmentSide::Left), line, tape);
+    let lets_out = all_along.iter().any(|there| [0, 1].into_iter().any(|edge| there.off(edge).is_negative()));
     let mut all = Vec::new();
     if lets_out {
-        all.push(capacity(subject, seam, side, &chalked, [asked, has]));
+        all.push(capacity(subject, seam, side, &all_along));
     } else {
-        let taken_in = edge_of.map(|edge| chalked.iter().map(edge).max().unwrap_or_default());
+        // Where most is left inside.
+        let most = [0, 1]
+            .map(|edge| all_along.iter().copied().max_by_key(|there| there.off(edge) + there.has[edge]));
+        let taken_in = [0, 1].map(|edge| most[edge].map_or(Length::ZERO, |there| there.off(edge)));
+        let has = [0, 1].map(|edge| most[edge].map_or(Length::ZERO, |there| there.has[edge]));
         let trim = seam.change.trim_to.map(|trim| tape.round(trim.length));
         let found = Kept { allowance: has, taken_in, trim };
         let bulky = found.kept().into_iter().any(|kept| kept > BULKY.on(tape));
@@ -113,7 +136,7 @@ pub(super) fn judge(
         let finding = Finding::new(seam.finding(Rule::Kept, side), outcome, Found::Kept(found));
         all.push(finding.at(from).mended(trimmed));
     }
-    all.extend(trimmed(seam, side, &chalked, has, tape).map(|finding| finding.at(from)));
+    all.extend(trimmed(seam, side, &all_along, tape).map(|finding| finding.at(from)));
     all
 }
 
@@ -122,17 +145,20 @@ fn capacity(
     subject: &Subject<'_>,
     seam: &AlteredSeam<'_>,
     side: Option<GarmentSide>,
-    chalked: &[Edges],
-    [asked, has]: [[Length; 2]; 2],
+    all_along: &[There],
 ) -> Finding {
     let (facts, cloth, tape) = (seam.facts, &subject.garment.cloth, subject.tape);
+    // Of each edge the place where it is shortest of what it must give.
+    let worst_of = |edge: usize| all_along.iter().max_by_key(|there| -there.off(edge) - there.has[edge]);
+    let asked = [0, 1].map(|edge| worst_of(edge).map_or(Length::ZERO, |there| -there.off(edge)));
+    let has = [0, 1].map(|edge| worst_of(edge).map_or(Length::ZERO, |there| there.has[edge]));
     // The edge that is shorter of what it must give decides; where both are alike it is "per edge".
     let worst = usize::from(asked[1] - has[1] > asked[0] - has[0]);
     let alike = asked[0] == asked[1] && has[0] == has[1];
     let keep = cloth.keep().on(tape);
     let clips_leave = facts.clips_leave.filter(|_| facts.clipped).map(|m| tape.round(m.length));
     let gives = has.map(|has| given(has, keep, clips_leave));
-    let whole = chalked.iter().map(|edges| -edges.whole().0).max().unwrap_or_default();
+    let whole = all_along.iter().map(|there| -there.edges.whole().0).max().unwrap_or_default();
     let needs_sharing = !alike && asked[worst] > gives[worst] && gives[0] + gives[1] >= whole;
     let share = needs_sharing.then(|| share_by(gives, whole, seam, tape)).flatten();
     let asked_at = |level: Level| {
@@ -203,7 +229,7 @@ pub(crate) fn gives_at(garment: &Garment, level: Level, tape: Tape) -> Vec<Term>
         if facts.clipped && clips_leave.is_none() || at > facts.length.length {
             return None;
         }
-        let gives = allowances(facts, tape).map(|has| PerEdge(given(has, keep, clips_leave)));
+        let gives = facts.allowance_at(at, false, tape).map(|has| PerEdge(given(has, keep, clips_leave)));
         let edges = Edges { front: gives[0], back: gives[1] };
         let times = if facts.seam.is_single() || !whole { 1 } else { 2 };
         let gives = Term { change: ChangeKey::Seam(facts.seam), side: None, times, edges };
@@ -216,13 +242,12 @@ pub(crate) fn gives_at(garment: &Garment, level: Level, tape: Tape) -> Vec<Term>
 fn trimmed(
     seam: &AlteredSeam<'_>,
     side: Option<GarmentSide>,
-    chalked: &[Edges],
-    has: [Length; 2],
+    all_along: &[There],
     tape: Tape,
 ) -> Option<Finding> {
     let width = tape.round(seam.change.trim_to?.length);
-    let outside = |edges: &Edges| (edges.front.0 + has[0]).min(edges.back.0 + has[1]);
-    let there = chalked.iter().map(outside).min()?;
+    let outside = |there: &There| (there.off(0) + there.has[0]).min(there.off(1) + there.has[1]);
+    let there = all_along.iter().map(outside).min()?;
     let found = Trimmed { width, least: LEAST_TRIMMED.on(tape), there };
     let outcome = match () {
         () if width < found.least => Outcome::Stop,

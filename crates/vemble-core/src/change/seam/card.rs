@@ -1,16 +1,17 @@
 //! The chalk card of a seam.
 
 use super::{AlteredSeam, EDGES_MAY_DIFFER, StitchingLine, edge_lengths};
-use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::chalk::{Row, START_ON_OLD_LINE, Way};
 use crate::change::{ChangeKey, Drawn};
 use crate::fitting::{End, EndOf, Fairing, GarmentSide, Reading};
-use crate::garment::{Band, Garment, Run, Seam};
+use crate::garment::{Band, Run, Seam};
 use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Station, Tape};
-use crate::place::Level;
+use crate::plan::is_traced;
 use crate::shown::edges_words;
 use crate::told::{Teller, capital, edges_sum, row_note};
+use crate::work::{AllowanceIs, Step};
 
 impl HasCard for AlteredSeam<'_> {
     /// After the darts that it crosses.
@@ -48,7 +49,8 @@ impl HasCard for AlteredSeam<'_> {
         blocks.push(Block::Text(measured));
         blocks.push(Block::Table(self.table(of, &rows)));
         blocks.extend(self.notes(of));
-        blocks.push(Block::Steps(self.steps(of, &rows)));
+        let cutting = of.subject.schools.cutting.unwrap_or_default();
+        blocks.push(self.hand(of, &rows).block(ChangeKey::Seam(self.key()), cutting));
         blocks.extend(of.cautions(ChangeKey::Seam(self.key()), true));
         blocks.extend(of.afterwards());
         Some((format!("{}{sides}", capital(name)), blocks))
@@ -192,35 +194,58 @@ impl AlteredSeam<'_> {
         notes
     }
 
-    /// In the order of the hand: open, press flat, chalk, baste, try on, sew, unpick, trim, finish, press, close.
-    fn steps(&self, of: &CardOf<'_>, rows: &[Row]) -> Vec<String> {
+    /// What the hand does, step by step of the plan.
+    fn hand(&self, of: &CardOf<'_>, rows: &[Row]) -> Hand {
         let way = Way::of(rows);
         let opened = self.opened_first(of);
-        let mut steps: Vec<String> = Vec::new();
+        let mut hand = Hand::default();
         if !opened.is_empty() {
-            steps.push(format!("Open first: {}.", opened.join(", ")));
+            hand.say(Step::OpenUp, format!("Open first: {}.", opened.join(", ")));
         }
-        steps.extend(self.steps_to_chalk(of, way));
-        steps.extend(self.step_to_ease(of));
-        steps.push("Baste along the chalk.".into());
+        hand.say_all(Step::Chalk, self.steps_to_chalk(of, way));
+        hand.say_all(Step::Chalk, self.step_to_ease(of));
+        if is_traced(of.subject.garment.kind) {
+            hand.say(Step::ThreadTrace, "Trace the chalk with thread, so that it is seen from both sides.");
+        }
+        hand.say(Step::Baste, "Baste along the chalk.");
         if way != Way::In {
             // With the old stitching in, nothing is tried.
-            steps.push("Unpick the old line where the new one lets out; the basting holds it.".into());
+            hand.say(Step::Unpick, "Unpick the old line where the new one lets out; the basting holds it.");
         }
-        steps.push("Try it on again. Nothing is cut before.".into());
-        steps.extend(self.steps_to_sew(of));
-        steps.extend(self.through_the_band(of));
+        hand.say(Step::TryBasted, "Try it on again. Nothing is cut before.");
+        hand.say_all(Step::Stitch, self.steps_to_sew(of));
+        let [in_the_seam, closed] = self.through_the_band(of);
+        hand.say_all(Step::Stitch, in_the_seam);
+        hand.say_all(Step::PutBack, closed);
         if way != Way::Out {
-            steps.push("Take out the basting, and the old line where the new one takes in.".into());
+            hand.say(Step::TakeOut, "Take out the basting, and the old line where the new one takes in.");
         } else {
-            steps.push("Take out the basting.".into());
+            hand.say(Step::TakeOut, "Take out the basting.");
         }
-        steps.push(self.step_to_trim(of, rows, way));
-        steps.push(format!("Finish the edges and press the {}.", self.facts.name()));
+        let is_trimmed = self.change.trim_to.is_some();
+        let cut = self.step_to_trim(of, rows, way);
+        hand.say(if is_trimmed { Step::Cut } else { Step::Press }, cut);
+        if is_trimmed {
+            hand.say(Step::Finish, "Finish the edges.");
+        }
+        hand.say(Step::Press, self.step_to_press(of));
         if !opened.is_empty() {
-            steps.push("Close what was opened, the last first.".into());
+            hand.say(Step::PutBack, "Close what was opened, the last first.");
         }
-        steps
+        hand
+    }
+
+    /// As sewn, then as the allowance is to lie.
+    fn step_to_press(&self, of: &CardOf<'_>) -> String {
+        let name = self.facts.name();
+        let to_one_side = match of.subject.schools.allowance {
+            Some(lies) => lies == AllowanceIs::ToOneSide,
+            None => self.facts.finish.is_to_one_side(),
+        };
+        match to_one_side {
+            true => format!("Press the {name} as sewn, then both allowances to one side."),
+            false => format!("Press the {name} as sewn, then open."),
+        }
     }
 
     /// What has to come apart before anything is chalked, from the top down.
@@ -375,21 +400,11 @@ impl AlteredSeam<'_> {
         }
     }
 
-    /// It runs down the middle and is altered at the waist that it ends at.
-    fn goes_through_the_waist(&self, garment: &Garment) -> bool {
-        let reaches = |line: &StitchingLine| !matches!(line.ends.upper, End::MeetsOldStitching { .. });
-        let seam = self.facts.seam;
-        seam.run() == Run::Down
-            && seam.is_single()
-            && garment.span_of(seam).1 == Level::Waist
-            && self.each_line().any(|(_, line)| reaches(line))
-    }
-
     /// A centre-back waist goes through the band; how depends on how that is made.
-    fn through_the_band(&self, of: &CardOf<'_>) -> Vec<String> {
+    fn through_the_band(&self, of: &CardOf<'_>) -> [Option<&'static str>; 2] {
         let garment = of.subject.garment;
         if !self.goes_through_the_waist(garment) || !garment.has_band() {
-            return Vec::new();
+            return [None, None];
         }
         let band = match garment.found.band {
             Some(Band::CentreBackSeam) => "Sew the band’s own seam in one pass with this one.",
@@ -400,7 +415,7 @@ impl AlteredSeam<'_> {
             Some(Band::Elastic) => "Draw the elastic back before the band is cut.",
             None => "Look how the band is made before it is opened: the look-over asks.",
         };
-        vec![band.into(), "Close the band by stitching in the ditch.".into()]
+        [Some(band), Some("Close the band by stitching in the ditch.")]
     }
 }
 

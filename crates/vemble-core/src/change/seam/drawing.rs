@@ -52,7 +52,7 @@ impl AlteredSeam<'_> {
         });
         Strip {
             length_mm: hundredths(length.cm() * 10.0),
-            allowance_mm: hundredths(self.facts.allowance.length.cm() * 10.0),
+            allowance_mm: hundredths(self.facts.most_allowance().cm() * 10.0),
             deepest_mm: hundredths((deepest + self.tolerance).cm() * 10.0),
             sides: sides.collect(),
             lines,

@@ -1,9 +1,9 @@
 //! Things in the way: what an altered stretch crosses has to be unpicked first, and what it shifts is checked.
 
-use super::AlteredSeam;
 use super::judge::Found;
+use super::{AlteredSeam, StitchingLine};
 use crate::change::ChangeKey;
-use crate::fitting::GarmentSide;
+use crate::fitting::{End, GarmentSide};
 use crate::garment::{Closure, Garment, Opening, Pocket, Run, Seam, SpecialEdge};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
 use crate::length::{Length, Station, Taught};
@@ -73,6 +73,16 @@ pub(super) fn judge(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Vec<Findin
 }
 
 impl AlteredSeam<'_> {
+    /// It runs down the middle and is altered at the waist that it ends at.
+    pub(super) fn goes_through_the_waist(&self, garment: &Garment) -> bool {
+        let reaches = |line: &StitchingLine| !matches!(line.ends.upper, End::MeetsOldStitching { .. });
+        let seam = self.facts.seam;
+        seam.run() == Run::Down
+            && seam.is_single()
+            && garment.span_of(seam).1 == Level::Waist
+            && self.each_line().any(|(_, line)| reaches(line))
+    }
+
     /// What the facts of the garment put where this seam is altered, from the top down.
     pub(super) fn things_to_open(&self, garment: &Garment) -> Vec<Thing> {
         let Some((from, to)) = self.span() else { return Vec::new() };

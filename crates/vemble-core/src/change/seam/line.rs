@@ -172,7 +172,12 @@ pub(super) struct Draft<'a> {
 }
 
 impl<'a> Draft<'a> {
-    fn of(garment: &'a Garment, number: usize, change: &'a SeamChange) -> Result<Self, Wrongs> {
+    fn of(
+        garment: &'a Garment,
+        number: usize,
+        change: &'a SeamChange,
+        keeps_all: bool,
+    ) -> Result<Self, Wrongs> {
         let Some(facts) = garment.seam(change.seam) else {
             return Err(vec![(number, "seam".into(), Wrong::NotLookedOver { seam: change.seam })]);
         };
@@ -186,7 +191,11 @@ impl<'a> Draft<'a> {
             change.sides,
             !change.seam.has_sides(),
         );
-        Ok(Self { number, facts, change: Cow::Borrowed(change), sides, keeps_percent: 100, given: None })
+        let change = match change.trim_to.is_some() && keeps_all {
+            true => Cow::Owned(SeamChange { trim_to: None, ..change.clone() }),
+            false => Cow::Borrowed(change),
+        };
+        Ok(Self { number, facts, change, sides, keeps_percent: 100, given: None })
     }
 
     /// A seam on which nothing is pinned, for what the change of that number brings.
@@ -252,7 +261,7 @@ pub fn alter<'a>(
     garment: &'a Garment,
     change: &'a SeamChange,
 ) -> Result<AlteredSeam<'a>, Vec<(String, Wrong)>> {
-    let drawn = Draft::of(garment, 0, change).and_then(|draft| draft.drawn(garment));
+    let drawn = Draft::of(garment, 0, change, false).and_then(|draft| draft.drawn(garment));
     drawn.map_err(|wrong| wrong.into_iter().map(|(_, field, wrong)| (field, wrong)).collect())
 }
 
@@ -269,7 +278,7 @@ pub(crate) fn draw<'a>(
     let garment = on.garment;
     let (mut drafts, mut faults) = (Vec::new(), Vec::new());
     for &(number, change) in changes {
-        match Draft::of(garment, number, change) {
+        match Draft::of(garment, number, change, on.keeps_all) {
             Ok(draft) => drafts.push(draft),
             Err(wrong) => faults.extend(wrong),
         }

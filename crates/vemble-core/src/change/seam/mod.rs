@@ -18,11 +18,13 @@ mod rows;
 mod run_out;
 mod share;
 mod shown;
+mod tasks;
 mod told;
 
 #[cfg(test)]
 mod tests;
 
+pub(crate) use allowance::gives_at;
 pub use ends::Ends;
 pub(crate) use fair::through;
 pub use input::{SeamChange, SeamShare};

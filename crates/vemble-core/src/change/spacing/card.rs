@@ -2,11 +2,13 @@
 
 use super::SpacedFastenings;
 use super::told::{apart_words, run_words};
-use crate::card::{Block, CardOf, Cell, Column, Emphasis, HasCard, Table, TableRow};
+use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::change::ChangeKey;
+use crate::change::hem::Cutting;
 use crate::garment::Closure;
 use crate::length::{Length, Measure, Unit};
 use crate::told::{Teller, capital};
+use crate::work::Step;
 
 impl HasCard for SpacedFastenings<'_> {
     /// After the hem that shortens their edge.
@@ -34,40 +36,47 @@ impl HasCard for SpacedFastenings<'_> {
         };
         let rows = sums.placed().iter().enumerate().map(row).collect();
         let unit = of.tape.unit_word();
-        let mut blocks = vec![
+        let mut blocks = Vec::new();
+        if sums.off != Length::ZERO {
+            blocks.push(Block::Text("Hem it first: the lower end of the edge is the new hem.".into()));
+        }
+        blocks.extend([
             Block::Text(format!(
                 "{}. Figures in {unit}, down from the top of the opening, the same on both edges.",
                 capital(&apart_words(&sums, &to))
             )),
             Block::Table(Table { columns, rows }),
             Block::Note(capital(&run_words(&sums, &to))),
-            Block::Steps(steps(self.closure, sums.off != Length::ZERO)),
-        ];
+            hand(self.closure).block(key, Cutting::default()),
+        ]);
         blocks.extend(of.cautions(key, false));
         Some((capital(&key.name(of.subject.garment)), blocks))
     }
 }
 
-fn steps(closure: Closure, is_hemmed: bool) -> Vec<String> {
-    let mut steps = Vec::new();
-    if is_hemmed {
-        steps.push("Hem it first: the lower end of the edge is the new hem.".into());
-    }
-    steps.push("Take off what comes to stand elsewhere, and steam the old marks out.".into());
-    steps.push("Mark every place on one edge. Lay the other on it, tops level, and mark through.".into());
-    steps.push("Pin it closed at the marks and try it on: sit, and reach forward.".into());
-    steps.push(
-        match closure {
-            Closure::Lacing => "Open the eyelets with an awl, cut no more threads than needed, and set them from the outside.",
-            Closure::Hooks => "Sew hooks and eyes on in turn, so that no edge pulls past the other.",
-            Closure::Buttons
-            | Closure::Zip
-            | Closure::InvisibleZip
-            | Closure::Elastic
-            | Closure::Wrap
-            | Closure::Ties => "Work the buttonholes first; sew each button on through its hole, closed edge to edge.",
+fn hand(closure: Closure) -> Hand {
+    let mut hand = Hand::default();
+    hand.say(Step::Chalk, "Mark every place on one edge. Lay the other on it, tops level, and mark through.");
+    hand.say(Step::TryBasted, "Pin it closed at the marks and try it on: sit, and reach forward.");
+    hand.say(Step::Unpick, "Take off what comes to stand elsewhere, and steam the old marks out.");
+    match closure {
+        Closure::Lacing => hand.say(
+            Step::Cut,
+            "Open the eyelets with an awl, cut no more threads than needed, and set them from the outside.",
+        ),
+        Closure::Hooks => {
+            hand.say(Step::PutBack, "Sew hooks and eyes on in turn, so that no edge pulls past the other.");
         }
-        .into(),
-    );
-    steps
+        Closure::Buttons
+        | Closure::Zip
+        | Closure::InvisibleZip
+        | Closure::Elastic
+        | Closure::Wrap
+        | Closure::Ties => {
+            hand.say(Step::Stitch, "Work the buttonholes.");
+            hand.say(Step::Cut, "Cut each open from its ends to the middle, with a pin across its end.");
+            hand.say(Step::PutBack, "Sew each button on through its hole, closed edge to edge.");
+        }
+    }
+    hand
 }

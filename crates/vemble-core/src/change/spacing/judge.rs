@@ -83,7 +83,7 @@ impl SpacedFastenings<'_> {
     }
 
     /// What it comes to; nothing while nobody said how long the edge is.
-    pub(super) fn sums(&self, subject: &Subject<'_>) -> Option<SpacingSums> {
+    pub(crate) fn sums(&self, subject: &Subject<'_>) -> Option<SpacingSums> {
         let level = match self.change.how {
             Spaced::Evenly | Spaced::Kept => None,
             Spaced::OnTheLine => Some(Level::Bust),

@@ -8,6 +8,7 @@ mod merge;
 mod places;
 mod shown;
 mod spaced;
+mod tasks;
 mod told;
 
 #[cfg(test)]

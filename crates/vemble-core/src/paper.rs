@@ -1,0 +1,115 @@
+//! What is chalked, at true size: lines on paper that can be cut out and laid on the cloth. In mm, y down, as they lie beside each other.
+
+use crate::change::ChangeKey;
+use crate::figure::{Ink, Picture};
+use crate::shown::{Shows, SolvedChange, SolvedLine};
+use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
+
+/// What a line of it is.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum PaperInk {
+    /// As it was sewn.
+    Old,
+    /// Where it will be sewn.
+    New,
+    /// Where it is cut.
+    Cut,
+    /// A mark to lay it by.
+    Mark,
+}
+
+/// One strip or piece of paper.
+#[derive(Clone, Debug, PartialEq)]
+pub struct PaperSheet {
+    /// What it is, and of which side: it is written on it.
+    pub title: String,
+    /// Its lines.
+    pub lines: Vec<(PaperInk, BezPath)>,
+    /// What is written beside its marks, and where.
+    pub words: Vec<(Point, String)>,
+}
+
+impl PaperSheet {
+    /// The box of everything that is drawn on it.
+    pub fn bounds(&self) -> Rect {
+        self.lines.iter().map(|(_, path)| path.bounding_box()).reduce(|a, b| a.union(b)).unwrap_or_default()
+    }
+}
+
+/// A mark lies across the old line every so many mm, and is so long to either side.
+const MARK_EVERY: f64 = 50.0;
+const MARK: f64 = 4.0;
+
+/// The sheets of one change; none of a kind that has no line of its own shape.
+pub fn sheets(change: &SolvedChange) -> Vec<PaperSheet> {
+    match &change.shows {
+        Shows::Seam(line) | Shows::Dart(line) => of_line(&change.name, line),
+        Shows::Armhole(shown) => vec![of_picture(&change.name, &shown.picture, 1.0)],
+        Shows::Trunk(shown) => vec![of_picture(&change.name, &shown.picture, shown.stretched)],
+        Shows::Elastic(_) | Shows::Hem(_) | Shows::Spacing(_) | Shows::Gathers(_) => Vec::new(),
+    }
+}
+
+/// A change that sheets can be made of.
+pub const fn has_sheets(key: ChangeKey) -> bool {
+    match key {
+        ChangeKey::Seam(_) | ChangeKey::Dart(_) | ChangeKey::Armhole(_) | ChangeKey::Trunk(_) => true,
+        ChangeKey::Elastic(_) | ChangeKey::Hem(_) | ChangeKey::Spacing(_) | ChangeKey::Gathers(_) => false,
+    }
+}
+
+/// Along the old stitching laid straight, one strip a side, or one for both where they agree.
+fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
+    let strip = &line.strip;
+    let one = |(n, lines): (usize, &crate::figure::StripLines)| {
+        let side = strip.sides.get(n).filter(|_| strip.lines.len() > 1);
+        let title = side
+            .map_or_else(|| format!("{name}, both sides alike"), |side| format!("{name}, {}", side.words));
+        let path = |text: &Option<String>| text.as_deref().and_then(|text| BezPath::from_svg(text).ok());
+        let old = path(&lines.old_line)
+            .unwrap_or_else(|| Line::new((0.0, 0.0), (strip.length_mm, 0.0)).to_path(0.01));
+        let mut all = vec![(PaperInk::Old, old)];
+        all.extend(
+            [&lines.line, &lines.back_line].into_iter().filter_map(path).map(|path| (PaperInk::New, path)),
+        );
+        all.extend(path(&lines.cut).map(|path| (PaperInk::Cut, path)));
+        let (mut words, mut at) = (Vec::new(), 0.0);
+        while at <= strip.length_mm {
+            all.push((PaperInk::Mark, Line::new((at, -MARK), (at, MARK)).to_path(0.01)));
+            at += MARK_EVERY;
+        }
+        words.push((Point::new(0.0, -MARK - 2.0), line.datum.to_string()));
+        words.push((Point::new(strip.length_mm, -MARK - 2.0), line.top.to_string()));
+        // What its ends are called stands there already.
+        let within = |level: &&crate::figure::StripLevel| {
+            level.at_mm > MARK_EVERY && level.at_mm < strip.length_mm - MARK_EVERY
+        };
+        words.extend(
+            strip
+                .levels
+                .iter()
+                .filter(within)
+                .map(|level| (Point::new(level.at_mm, MARK + 5.0), level.name.clone())),
+        );
+        PaperSheet { title, lines: all, words }
+    };
+    strip.lines.iter().enumerate().map(one).collect()
+}
+
+/// What is drawn old on new, in mm; heights of some are stretched on screens.
+fn of_picture(name: &str, picture: &Picture, stretched: f64) -> PaperSheet {
+    let flat = Affine::scale_non_uniform(1.0, 1.0 / stretched);
+    let line = |stroke: &crate::figure::Stroke| {
+        let ink = match stroke.ink {
+            Ink::Before => PaperInk::Old,
+            Ink::After => PaperInk::New,
+            Ink::Body | Ink::Cloth | Ink::Edge | Ink::Stitching | Ink::Tape | Ink::Fold => return None,
+        };
+        Some((ink, flat * BezPath::from_svg(&stroke.path).ok()?))
+    };
+    PaperSheet {
+        title: name.to_owned(),
+        lines: picture.strokes.iter().filter_map(line).collect(),
+        words: Vec::new(),
+    }
+}

@@ -1,0 +1,16 @@
+//! The record: what a garment is after it was sewn, what is left inside it, and what was learnt.
+
+mod lessons;
+mod next_state;
+mod reserve;
+mod standing;
+
+#[cfg(test)]
+mod tests;
+
+pub use lessons::lessons_for;
+pub(crate) use next_state::next_state;
+pub(crate) use reserve::can_go;
+pub use reserve::{Gives, Reserve, reserve};
+pub(crate) use standing::taken_at;
+pub use standing::{StandingAdjustment, standing};

@@ -1,0 +1,388 @@
+//! The next state of a garment: its facts after what was done was done. What is chalked is what was sewn; girths follow from that, and what
+//! was one line is the old stitching now.
+
+use crate::change::armhole::AlteredArmhole;
+use crate::change::hem::{AlteredHem, ShortenedAt};
+use crate::change::seam::AlteredSeam;
+use crate::change::trunk::{AlteredTrunk, TrunkAt};
+use crate::change::{Drawn, DrawnChange};
+use crate::fitting::GarmentSide;
+use crate::garment::{
+    AllowanceAt, Band, Closure, ClosureFacts, DartFacts, Garment, HemEdge, HemFacts, HemTurn, Opening, Seam,
+    SeamFacts, StitchedBy, Width,
+};
+use crate::judge::{Girth, LevelOf, Subject, girths};
+use crate::length::{Length, Measure, Station, Tape};
+use crate::place::Level;
+
+/// How far from the middle a dart is taken to be where nobody said: 9 cm (teaching value: below the bust point).
+const FROM_CENTRE: Length = Length::from_mm(90);
+
+/// The facts of a garment after everything that `subject` changes on it was done, with figures at the marks of its tape.
+///
+/// Stations are measured from the new edges. What is inside each seam is what there was, more by what was taken in, less by what was let out,
+/// and what it was trimmed to where it was trimmed.
+pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
+    let tape = subject.tape;
+    let mut garment = subject.garment.clone();
+    let girths = girths(subject);
+    let rises = |of: HemEdge| rise(subject, of);
+    let [body, sleeve] =
+        [if garment.has_legs() { rises(HemEdge::Leg) } else { rises(HemEdge::Body) }, rises(HemEdge::Sleeve)];
+    for level in &mut garment.levels {
+        let of_sleeve = level.level.is_of_sleeve();
+        let own: Vec<&Girth> = girths.iter().filter(|g| g.level.level == level.level).collect();
+        if let Some(after) = after(&own, tape)
+            && own.iter().any(|g| g.is_changed())
+        {
+            level.width = width(level.width, after, tape);
+        }
+        let up = if of_sleeve { sleeve } else { body };
+        if up != Length::ZERO && !level.level.is_at_an_edge() {
+            let station = (level.station.length - up).max(Length::ZERO);
+            level.station = typed(station, tape);
+        }
+    }
+    for facts in &mut garment.seams {
+        if let Some(seam) = subject.seams().find(|seam| seam.facts.seam == facts.seam) {
+            facts.along = along(seam, tape);
+            if seam.change.trim_to.is_some() {
+                facts.clipped = false;
+                facts.clips_leave = None;
+            } else if let Some(leave) = facts.clips_leave {
+                facts.clips_leave =
+                    Some(typed((leave.length - deepest_let_out(seam, tape)).max(Length::ZERO), tape));
+            }
+        }
+        let from = subject.garment.span_of(facts.seam).0;
+        let up = match from.is_at_an_edge() {
+            true if from.is_of_sleeve() => sleeve,
+            true => body,
+            false => Length::ZERO,
+        };
+        if up != Length::ZERO {
+            shorten(facts, up, tape);
+        }
+    }
+    for change in subject.changes.iter().filter(|change| change.is_altered()) {
+        match change {
+            DrawnChange::Dart(dart) => {
+                let facts = dart_facts(dart, subject);
+                match garment.darts.iter_mut().find(|known| known.dart == facts.dart) {
+                    Some(known) => *known = DartFacts { name: known.name.take(), ..facts },
+                    None => garment.darts.push(facts),
+                }
+            }
+            DrawnChange::Hem(hem) => {
+                if let Some(facts) = hem_facts(hem, subject) {
+                    match garment.hems.iter_mut().find(|known| known.edge == facts.edge) {
+                        Some(known) => *known = facts,
+                        None => garment.hems.push(facts),
+                    }
+                }
+                if hem.key() == HemEdge::Sleeve {
+                    let off = hem.above.map_or(sleeve, |above| tape.round(above.off));
+                    garment.sleeve_length =
+                        garment.sleeve_length.map(|m| typed((m.length - off).max(Length::ZERO), tape));
+                }
+            }
+            DrawnChange::Elastic(elastic) => {
+                if let Some(sum) = elastic.sum_on(subject) {
+                    garment.found.band = Some(Band::Elastic);
+                    let cased = ClosureFacts { closure: Closure::Elastic, at: Opening::Waist, count: 1 };
+                    if !garment.closures.contains(&cased) {
+                        garment.closures.push(cased);
+                    }
+                    if let Some(waist) = garment.levels.iter_mut().find(|l| l.level == Level::Waist) {
+                        let now = waist.width.on(tape);
+                        waist.width = width(waist.width, now - sum.excess, tape);
+                    }
+                }
+            }
+            DrawnChange::Spacing(spacing) => {
+                let count = spacing.sums(subject).map(|sums| sums.placed().len());
+                let here = garment
+                    .closures
+                    .iter_mut()
+                    .find(|c| c.at == spacing.key() && c.closure == spacing.closure);
+                if let (Some(count), Some(closure)) =
+                    (count.and_then(|n| u8::try_from(n).ok()).filter(|n| *n > 0), here)
+                {
+                    closure.count = count;
+                }
+            }
+            DrawnChange::Gathers(gathers) => {
+                if let Some(sums) = gathers.sums(subject)
+                    && let Some(level) = garment.levels.iter_mut().find(|l| l.level == gathers.key().level())
+                {
+                    level.width = width(level.width, sums.short, tape);
+                }
+            }
+            DrawnChange::Armhole(armhole) => set_in(&mut garment, armhole, tape),
+            DrawnChange::Trunk(trunk) => shortened_trunk(&mut garment, trunk, tape),
+            DrawnChange::Seam(_) => {}
+        }
+    }
+    garment
+}
+
+/// An armhole with its shoulder and its sleeve. Seams have one length for both sides: where one side alone was altered it lies between
+/// both, as a girth does; what is inside is what the shorter of both has.
+fn set_in(garment: &mut Garment, armhole: &AlteredArmhole<'_>, tape: Tape) {
+    let sides = armhole.key().sides().len() as i64;
+    for (seam, longer, out) in armhole.seams_after(tape) {
+        let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == seam) else { continue };
+        let length = tape.round(facts.length.length) + tape.round(longer.fraction(sides, 2));
+        facts.length = typed(length.max(tape.mark()), tape);
+        let left =
+            |inside: Measure, out: Length| typed((tape.round(inside.length) - out).max(Length::ZERO), tape);
+        let is_let_out = out != [Length::ZERO; 2];
+        if is_let_out {
+            let inside = [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)];
+            facts.allowance = left(inside[0], out[0]);
+            facts.allowance_back = Some(left(inside[1], out[1])).filter(|back| *back != facts.allowance);
+        }
+        for at in facts.along.iter_mut().filter(|_| is_let_out) {
+            (at.front, at.back) = (left(at.front, out[0]), left(at.back, out[1]));
+            at.right_front = at.right_front.map(|m| left(m, out[0]));
+            at.right_back = at.right_back.map(|m| left(m, out[1]));
+        }
+    }
+    // A shoulder is measured across both.
+    let across = armhole.shortens(tape) * (2 * sides);
+    if let Some(level) = garment.levels.iter_mut().find(|l| l.level == Level::Shoulder) {
+        level.width = width(level.width, level.width.on(tape) - across, tape);
+    }
+}
+
+/// A length of the trunk: what lies above the line comes down, with the seams and darts that end in it; a rise is lower at its upper edge.
+fn shortened_trunk(garment: &mut Garment, trunk: &AlteredTrunk<'_>, tape: Tape) {
+    let sums = trunk.sums(tape);
+    let Some(waist) = garment.level(Level::Waist).map(|l| l.station.length) else { return };
+    let is_rise = trunk.key() == TrunkAt::Rise;
+    let moves = |station: Length| if is_rise { station >= waist } else { station > waist };
+    for level in garment.levels.iter_mut().filter(|l| !l.level.is_of_sleeve() && moves(l.station.length)) {
+        level.station = typed((level.station.length - sums.side).max(Length::ZERO), tape);
+    }
+    for facts in &mut garment.seams {
+        let by = trunk.shortens(facts.seam, tape);
+        if by != Length::ZERO {
+            facts.length = typed((tape.round(facts.length.length) - by).max(tape.mark()), tape);
+            let end = facts.length.length;
+            let lies =
+                |m: Measure| typed((if moves(m.length) { m.length - by } else { m.length }).min(end), tape);
+            facts
+                .in_the_way
+                .iter_mut()
+                .for_each(|thing| (thing.from, thing.to) = (lies(thing.from), lies(thing.to)));
+            facts.in_the_way.retain(|thing| thing.from.length < thing.to.length);
+            facts.along.iter_mut().for_each(|at| at.station = lies(at.station));
+            facts.along.dedup_by_key(|at| at.station.length);
+        }
+        // What comes off the bodice lies in the waist seam; what it was let down by came out of it.
+        if facts.seam == Seam::WaistSeam && !is_rise {
+            let least = sums.all().into_iter().min().unwrap_or_default();
+            let below = facts.allowance_back.unwrap_or(facts.allowance);
+            facts.allowance = typed((tape.round(facts.allowance.length) + least).max(Length::ZERO), tape);
+            facts.allowance_back = Some(below).filter(|below| below.length != facts.allowance.length);
+        }
+    }
+    let halfway = sums.quarter.fraction(1, 2);
+    for facts in garment.darts.iter_mut().filter(|facts| facts.dart.is_at_the_waist()) {
+        let by = sums.at(facts.dart.is_in_front(), halfway, tape);
+        facts.length = typed((tape.round(facts.length.length) - by).max(tape.mark()), tape);
+    }
+}
+
+/// A figure of the tape, as somebody would have typed it.
+const fn typed(length: Length, tape: Tape) -> Measure {
+    tape.figure(length).measure()
+}
+
+/// Measured as it was: flat where half of it lies on a mark, else all round.
+fn width(was: Width, girth: Length, tape: Tape) -> Width {
+    let girth = girth.max(tape.mark());
+    let half = girth.fraction(1, 2);
+    match was {
+        Width::LaidFlat(_) if tape.round(half) == half => Width::LaidFlat(typed(half, tape)),
+        Width::LaidFlat(_) | Width::Girth(_) => Width::Girth(typed(girth, tape)),
+    }
+}
+
+/// What goes round a level afterwards; of a pair that differs what is between both, at a mark.
+fn after(own: &[&Girth], tape: Tape) -> Option<Length> {
+    match own {
+        [] => None,
+        [one] => Some(one.after),
+        [one, other, ..] => {
+            debug_assert!(one.of != LevelOf::Garment);
+            Some(tape.round((one.after + other.after).fraction(1, 2)))
+        }
+    }
+}
+
+/// How far an edge lies above the present one afterwards: at its sides, or where all of it is taken off higher up.
+fn rise(subject: &Subject<'_>, edge: HemEdge) -> Length {
+    let Some(hem) = subject.hems().find(|hem| hem.key() == edge) else { return Length::ZERO };
+    if let Some(above) = hem.above {
+        // At the cap the sleeve is set in higher: its levels stay where they are on the cloth, the arm goes further into it.
+        return if above.at == ShortenedAt::Cap { Length::ZERO } else { subject.tape.round(above.off) };
+    }
+    let sides = hem.rings.iter().map(|ring| ring.at_the_sides(subject.tape));
+    let all: Vec<Length> = sides.collect();
+    let count = all.len().max(1) as i64;
+    subject.tape.round(all.into_iter().sum::<Length>().fraction(1, count))
+}
+
+/// What is inside along a seam afterwards: at every row that was chalked, and at what was known of it before.
+fn along(seam: &AlteredSeam<'_>, tape: Tape) -> Vec<AllowanceAt> {
+    let facts = seam.facts;
+    let trim = seam.change.trim_to.map(|m| tape.round(m.length));
+    let spans = seam.lines.iter().filter_map(crate::change::seam::StitchingLine::span);
+    let (mut from, mut to) = (facts.length.length, Length::ZERO);
+    spans.for_each(|(a, b)| (from, to) = (from.min(a.0), to.max(b.0)));
+    let mut stations: Vec<Length> = facts.along.iter().map(|at| at.station.length).collect();
+    if from <= to {
+        let mut at = tape.round(from);
+        let last = tape.round(to).min(facts.length.length);
+        while at < last {
+            stations.push(at);
+            at = at + STEP.on(tape);
+        }
+        stations.push(last);
+        // Right beside the ends it is as it was.
+        let beside = [tape.round(from) - tape.mark(), last + tape.mark()];
+        stations.extend(beside.into_iter().filter(|at| !at.is_negative() && *at <= facts.length.length));
+        stations.extend(seam.lines.iter().flat_map(|line| &line.pins).map(|pin| tape.round(pin.station.0)));
+    }
+    stations.retain(|at| !at.is_negative() && *at <= facts.length.length);
+    stations.sort_unstable();
+    stations.dedup();
+    let edges = |side: GarmentSide, at: Length| {
+        let has = facts.allowance_at(at, side == GarmentSide::Right, tape);
+        let line = seam.line(side);
+        let is_on = line.span().is_some_and(|(from, to)| from.0 <= at && at <= to.0);
+        match line.chalked(Station(at), tape).filter(|_| is_on) {
+            None => has,
+            Some(edges) => {
+                let left = [has[0] + edges.front.0, has[1] + edges.back.0].map(|left| left.max(Length::ZERO));
+                trim.map_or(left, |trim| left.map(|left| left.min(trim)))
+            }
+        }
+    };
+    let at = |station: Length| {
+        let ([front, back], right) = (edges(GarmentSide::Left, station), edges(GarmentSide::Right, station));
+        let other = |right: Length, left: Length| (right != left).then(|| typed(right, tape));
+        AllowanceAt {
+            station: typed(station, tape),
+            front: typed(front, tape),
+            back: typed(back, tape),
+            right_front: other(right[0], front),
+            right_back: other(right[1], back),
+        }
+    };
+    let all: Vec<AllowanceAt> = stations.into_iter().map(at).collect();
+    let everywhere =
+        [facts.allowance, facts.allowance_back.unwrap_or(facts.allowance)].map(|m| tape.round(m.length));
+    let is_plain = |at: &AllowanceAt| {
+        [at.front.length, at.back.length] == everywhere && at.right_front.is_none() && at.right_back.is_none()
+    };
+    if all.iter().all(is_plain) { Vec::new() } else { all }
+}
+
+/// What is inside is written down every so far: 2 cm, 3/4 in (teaching value: nearer than the rows that were chalked, so that no bend lies
+/// between).
+const STEP: crate::length::Taught = crate::length::Taught::new(20, 48);
+
+/// The deepest that a seam was let out anywhere.
+fn deepest_let_out(seam: &AlteredSeam<'_>, tape: Tape) -> Length {
+    let deepest = |line: &crate::change::seam::StitchingLine| {
+        let (from, to) = line.span()?;
+        let edges = line.chalked_between(from, to, tape).into_iter();
+        edges.map(|edges| -edges.front.0.min(edges.back.0)).max()
+    };
+    seam.lines.iter().filter_map(deepest).max().unwrap_or_default().max(Length::ZERO)
+}
+
+/// A seam whose lower edge lies `up` higher: it is as much shorter, and everything on it lies as much nearer to its datum.
+fn shorten(facts: &mut SeamFacts, up: Length, tape: Tape) {
+    let moved = |m: Measure| typed((m.length - up).max(Length::ZERO), tape);
+    facts.length = typed((facts.length.length - up).max(tape.mark()), tape);
+    facts.in_the_way.retain(|thing| thing.to.length > up);
+    for thing in &mut facts.in_the_way {
+        (thing.from, thing.to) = (moved(thing.from), moved(thing.to));
+    }
+    if !facts.along.is_empty() {
+        let at_the_edge = {
+            let [front, back] = facts.allowance_at(up, false, tape);
+            let right = facts.allowance_at(up, true, tape);
+            let other = |right: Length, left: Length| (right != left).then(|| typed(right, tape));
+            AllowanceAt {
+                station: typed(Length::ZERO, tape),
+                front: typed(front, tape),
+                back: typed(back, tape),
+                right_front: other(right[0], front),
+                right_back: other(right[1], back),
+            }
+        };
+        facts.along.retain(|at| at.station.length > up);
+        facts.along.iter_mut().for_each(|at| at.station = moved(at.station));
+        facts.along.insert(0, at_the_edge);
+    }
+}
+
+fn dart_facts(dart: &crate::change::dart::AlteredDart<'_>, subject: &Subject<'_>) -> DartFacts {
+    let tape = subject.tape;
+    let deepest = |side: GarmentSide| {
+        let stations = dart.new[side as usize].pieces.iter().flat_map(|piece| piece.s);
+        stations.map(|s| dart.chalked(side, Station(Length::from_cm(s)), tape)).max().unwrap_or_default()
+    };
+    let [left, right] = GarmentSide::BOTH.map(deepest);
+    let from_centre = dart.facts.map_or_else(
+        || {
+            let waist = subject.garment.level(Level::Waist).map(|l| l.width.on(tape).fraction(1, 4));
+            let from = waist.zip(dart.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
+            typed(tape.round(from.filter(|from| *from > Length::ZERO).unwrap_or(FROM_CENTRE)), tape)
+        },
+        |facts| facts.from_centre,
+    );
+    DartFacts {
+        dart: dart.key(),
+        name: None,
+        fold_depth: typed(tape.round((left + right).fraction(1, 2)), tape),
+        length: typed(tape.round(dart.length), tape),
+        from_centre,
+        assumed: false,
+    }
+}
+
+/// A hem as it is turned then; nothing where the edge stays.
+fn hem_facts(hem: &AlteredHem<'_>, subject: &Subject<'_>) -> Option<HemFacts> {
+    let tape = subject.tape;
+    let all = hem.sums(subject);
+    let first = all.first()?;
+    // Of two that differ what both have.
+    let inside = all.iter().map(|sums| match sums.kept {
+        Some(kept) if kept.is_trimmed(tape) => Length::ZERO,
+        Some(kept) => kept.stitch[1] - kept.stitch[0],
+        None if sums.short().is_some() => (sums.turn_up + sums.off[0]).max(Length::ZERO),
+        None if sums.is_cut => sums.allowance,
+        None if sums.cutting == crate::change::hem::Cutting::StitchThenTrim => sums.allowance,
+        None => (sums.turn_up + sums.off[0]).max(Length::ZERO),
+    });
+    let turn_up = inside.min().unwrap_or_default();
+    let visible = match first.kept {
+        Some(kept) => Some(kept.stitch[0]),
+        None => first.turns.last().copied().filter(|outer| *outer <= turn_up),
+    };
+    let vent = hem.facts.and_then(|facts| facts.vent).map(|vent| vent.length - first.off[1]);
+    Some(HemFacts {
+        edge: hem.key(),
+        turn: if first.kept.is_some() { HemTurn::Kept } else { first.turn },
+        turn_up: typed(turn_up, tape),
+        visible: visible.map(|visible| typed(visible, tape)),
+        vent: vent.filter(|vent| *vent > Length::ZERO).map(|vent| typed(tape.round(vent), tape)),
+        by: if first.by_hand { StitchedBy::Hand } else { StitchedBy::Machine },
+        assumed: false,
+    })
+}

@@ -1,0 +1,20 @@
+//! Work: what is entered about it. Which steps there are, what was done when, what is wished for, and the evenings there are. What is to be
+//! done follows from these in `plan`.
+
+mod key;
+mod log;
+mod practised;
+mod room;
+mod wishes;
+
+pub use key::{Step, TaskKey, TaskOf};
+pub use log::{Correction, Did, Logged, Used};
+pub use practised::{Practised, Slip};
+pub use room::{
+    Event, LeftOut, Lesson, LessonOn, Money, Single, Stocked, SupplyKind, Unit, Weekly, Workroom,
+    wrong_workroom,
+};
+pub use wishes::{
+    AllowanceIs, Arrow, DartEnd, NotBefore, OwnTask, Schools, SewnBy, SleeveSet, Wishes, Worth, Worthy,
+    wrong_wishes,
+};

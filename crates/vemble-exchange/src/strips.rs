@@ -1,0 +1,170 @@
+//! What is chalked, at true size: SVG and DXF here, tiled pages in `pdf/tiles`. All in mm.
+
+use dxf::entities::{Entity, EntityType, LwPolyline, Text};
+use dxf::enums::{AcadVersion, Units};
+use dxf::tables::Layer;
+use dxf::{Drawing, LwPolylineVertex};
+use kurbo::{Affine, BezPath, PathEl, Point, Rect, Shape};
+use std::fmt::Write;
+use vemble_core::change::ChangeKey;
+use vemble_core::paper::{PaperInk, PaperSheet, sheets};
+use vemble_core::solve::Solved;
+
+/// Sheets lie so far apart, and so far from the edge of what is drawn.
+const APART: f64 = 18.0;
+/// Squares to measure the print by, 5 cm and 2 in, lie side by side above everything.
+const SQUARES: [f64; 2] = [50.0, 50.8];
+/// A curve is flattened to so many mm: a tenth of what a tape shows.
+const FLAT: f64 = 0.01;
+const LETTERS: f64 = 4.5;
+
+/// Why there is no file.
+#[derive(Debug, thiserror::Error)]
+pub enum StripsError {
+    /// Nothing has a shape of its own.
+    #[error("nothing of it has a line to print at true size")]
+    Nothing,
+    /// What the writer reports.
+    #[error("it could not be written: {0}")]
+    Write(String),
+}
+
+/// Everything of one file, laid out on one plane: the squares, then one sheet below the other.
+pub struct Laid {
+    /// Lines, with what they are; nothing of a test square.
+    pub lines: Vec<(Option<PaperInk>, BezPath)>,
+    /// Words, with where they begin.
+    pub words: Vec<(Point, String)>,
+    /// The box of all of it.
+    pub bounds: Rect,
+}
+
+/// Lays out the sheets of all changes, or of the one with a key.
+///
+/// # Errors
+/// Where none of them has any.
+pub fn laid(solved: &Solved, key: Option<ChangeKey>) -> Result<Laid, StripsError> {
+    let changes = solved.try_ons.iter().flat_map(|try_on| &try_on.changes);
+    let wanted = changes.filter(|change| change.has_card && key.is_none_or(|key| key == change.key));
+    let all: Vec<PaperSheet> = wanted.flat_map(sheets).collect();
+    if all.is_empty() {
+        return Err(StripsError::Nothing);
+    }
+    let (mut lines, mut words) = (Vec::new(), Vec::new());
+    let mut x = 0.0;
+    for (side, says) in SQUARES.into_iter().zip(["5 cm", "2 in"]) {
+        lines.push((None, Rect::new(x, 0.0, x + side, side).to_path(FLAT)));
+        words.push((Point::new(x + 3.0, side / 2.0), format!("{says}: measure it")));
+        x += side + APART;
+    }
+    let mut y = SQUARES[1] + APART;
+    for sheet in all {
+        let own = sheet.bounds();
+        words.push((Point::new(0.0, y), sheet.title));
+        let place = Affine::translate((-own.x0, y + APART - own.y0));
+        lines.extend(sheet.lines.into_iter().map(|(ink, path)| (Some(ink), place * path)));
+        words.extend(sheet.words.into_iter().map(|(at, says)| (place * at, says)));
+        y += own.height() + 2.0 * APART;
+    }
+    let drawn =
+        lines.iter().map(|(_, path)| path.bounding_box()).reduce(|a, b| a.union(b)).unwrap_or_default();
+    Ok(Laid { lines, words, bounds: drawn.inflate(APART / 2.0, APART / 2.0) })
+}
+
+/// As SVG whose millimetres are millimetres.
+///
+/// # Errors
+/// Where nothing has a line.
+pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, StripsError> {
+    let Laid { lines, words, bounds } = laid(solved, key)?;
+    let mut svg = format!(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w:.2}mm\" height=\"{h:.2}mm\" viewBox=\"{x:.2} {y:.2} {w:.2} {h:.2}\" fill=\"none\" stroke=\"#000\">\n",
+        x = bounds.x0,
+        y = bounds.y0,
+        w = bounds.width(),
+        h = bounds.height()
+    );
+    for (ink, path) in &lines {
+        let (name, look) = match ink {
+            Some(PaperInk::Old) => ("old", "stroke-width=\"0.4\" stroke-dasharray=\"3 2\""),
+            Some(PaperInk::New) => ("new", "stroke-width=\"0.6\""),
+            Some(PaperInk::Cut) => ("cut", "stroke-width=\"0.35\" stroke-dasharray=\"9 3\""),
+            Some(PaperInk::Mark) => ("mark", "stroke-width=\"0.3\""),
+            None => ("test-square", "stroke-width=\"0.3\""),
+        };
+        let _ = writeln!(svg, "  <path class=\"{name}\" {look} d=\"{}\"/>", path.to_svg());
+    }
+    for (at, says) in &words {
+        let escaped = says.replace('&', "&amp;").replace('<', "&lt;");
+        let _ = writeln!(
+            svg,
+            "  <text x=\"{:.2}\" y=\"{:.2}\" font-family=\"serif\" font-size=\"{LETTERS}\" fill=\"#000\" stroke=\"none\">{escaped}</text>",
+            at.x, at.y
+        );
+    }
+    svg.push_str("</svg>\n");
+    Ok(svg)
+}
+
+/// As DXF in mm, on the layers of ASTM D6673: 8 what was sewn, 14 the sew line, 11 what is cut, 4 marks, 1 the test squares.
+///
+/// # Errors
+/// Where nothing has a line; otherwise what the writer reports.
+pub fn strips_dxf(solved: &Solved, key: Option<ChangeKey>) -> Result<Vec<u8>, StripsError> {
+    let Laid { lines, words, .. } = laid(solved, key)?;
+    let mut drawing = Drawing::new();
+    drawing.header.version = AcadVersion::R2000;
+    drawing.header.default_drawing_units = Units::Millimeters;
+    for name in ["1", "4", "8", "11", "14"] {
+        drawing.add_layer(Layer { name: name.into(), ..Layer::default() });
+    }
+    let mut add = |layer: &str, kind: EntityType| {
+        let mut entity = Entity::new(kind);
+        entity.common.layer = layer.into();
+        drawing.add_entity(entity);
+    };
+    for (ink, path) in &lines {
+        let layer = match ink {
+            Some(PaperInk::Old) => "8",
+            Some(PaperInk::New) => "14",
+            Some(PaperInk::Cut) => "11",
+            Some(PaperInk::Mark) => "4",
+            None => "1",
+        };
+        for points in flattened(path) {
+            // Upwards there.
+            let vertex = |p: &Point| LwPolylineVertex { x: p.x, y: -p.y, ..LwPolylineVertex::default() };
+            let vertices = points.iter().map(vertex).collect();
+            add(layer, EntityType::LwPolyline(LwPolyline { vertices, ..LwPolyline::default() }));
+        }
+    }
+    for (at, says) in words {
+        let location = dxf::Point::new(at.x, -at.y, 0.0);
+        add("8", EntityType::Text(Text { location, text_height: LETTERS, value: says, ..Text::default() }));
+    }
+    let mut bytes = Vec::new();
+    drawing.save(&mut bytes).map_err(|e| StripsError::Write(e.to_string()))?;
+    Ok(bytes)
+}
+
+/// Every stroke of a path as points.
+fn flattened(path: &BezPath) -> Vec<Vec<Point>> {
+    let mut strokes: Vec<Vec<Point>> = Vec::new();
+    kurbo::flatten(path, FLAT, |element| match element {
+        PathEl::MoveTo(p) => strokes.push(vec![p]),
+        PathEl::LineTo(p) => {
+            if let Some(stroke) = strokes.last_mut() {
+                stroke.push(p);
+            }
+        }
+        PathEl::ClosePath => {
+            if let Some(stroke) = strokes.last_mut()
+                && let Some(first) = stroke.first().copied()
+            {
+                stroke.push(first);
+            }
+        }
+        PathEl::QuadTo(..) | PathEl::CurveTo(..) => {}
+    });
+    strokes
+}
