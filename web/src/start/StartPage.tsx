@@ -41,8 +41,9 @@ export default function StartPage() {
               size="large"
               loading={open.isPending}
               onClick={() => {
-                // Whoever goes elsewhere while it opens is left there.
-                open.mutate(undefined, { onSuccess: () => void navigate(back) });
+                // Whoever goes elsewhere while it opens is left there: this page stays until theirs is loaded.
+                const stillHere = () => location.pathname === "/";
+                open.mutate(undefined, { onSuccess: () => void (stillHere() && navigate(back)) });
               }}
             >
               Open the example

@@ -86,10 +86,10 @@ fn does_what_it_says(says: &str, change: &SolvedChange, tape: Tape) {
     let said = |length: Length| says.contains(&format!(" {} ", tape.show(length.abs())));
     match says {
         says if says.starts_with("Let the front edge") => {
-            assert!(front < back && back == Length::ZERO && said(front), "{says}")
+            assert!(front < back && back == Length::ZERO && said(front), "{says}");
         }
         says if says.starts_with("Let the back edge") => {
-            assert!(back < front && front == Length::ZERO && said(back), "{says}")
+            assert!(back < front && front == Length::ZERO && said(back), "{says}");
         }
         says if says.starts_with("Let") || says.contains(" less deep") => {
             assert!(front == back && front < Length::ZERO && said(front), "{says}: {front:?} {back:?}");

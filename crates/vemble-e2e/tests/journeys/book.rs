@@ -6,6 +6,11 @@ use vemble_e2e::Journey;
 #[actix_web::test]
 async fn what_the_cloth_says_is_found_by_word_and_leads_to_a_seam() {
     let journey = Journey::begin(1280, 900).await;
+    // The book is open to whoever comes by.
+    journey.click_words("Book").await;
+    journey.until_text(".book_open h2", "level folds across the upper back").await;
+    journey.click_words("Rail").await;
+    journey.click_words("Sign in").await;
     journey.click_words("Open the example").await;
     journey.click_words("Book").await;
     journey.until_text(".book_open h2", "level folds across the upper back").await;
@@ -46,7 +51,7 @@ async fn a_hollow_back_is_taken_out_across_as_a_wedge() {
     journey.click_words("Try on").await;
     journey.click_words("What does the cloth say?").await;
     journey.click_words("a pool of cloth above the waist behind").await;
-    journey.click_words("Change the length above the waist, and see").await;
+    journey.click_words("Take 1.2 cm out behind, above the waist, and see").await;
     journey.until_text(".trunk_result", "0.0 in front, 0.0 at the sides, 1.2 cm behind").await;
     journey.type_over("[aria-label='Taken out at the centre back']", "2\t").await;
     journey.until_text(".trunk_result", "2.0 cm behind").await;

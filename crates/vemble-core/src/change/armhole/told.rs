@@ -3,7 +3,7 @@
 use super::judge::{Found, Needs};
 use super::sum::ArmholeSums;
 use crate::change::ChangeKey;
-use crate::garment::Collar;
+use crate::garment::{Collar, Seam};
 use crate::judge::{FindingKey, Outcome};
 use crate::length::Length;
 use crate::told::{Said, Tell, Teller, capital};
@@ -173,7 +173,12 @@ impl Tell for Found {
             Self::Beside { seams } => {
                 let names: Vec<String> =
                     seams.iter().map(|seam| ChangeKey::Seam(*seam).name(to.garment)).collect();
-                let reason = "What it takes off armhole or cap is not in these lengths.";
+                let in_sleeve = |seam: &Seam| matches!(seam, Seam::SleeveSeam | Seam::SleeveBackSeam);
+                let reason = match (seams.iter().any(in_sleeve), seams.iter().all(in_sleeve)) {
+                    (false, _) => "What it takes off the armhole is not in these lengths.",
+                    (true, true) => "What it takes off the cap is not in these lengths.",
+                    (true, false) => "What they take off armhole and cap is not in these lengths.",
+                };
                 Said::new(
                     format!("Altered beside the {which}armhole"),
                     format!("the {}", names.join(", the ")),

@@ -11,6 +11,7 @@ use crate::fitting::EndOf;
 use crate::garment::Band;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, times};
+use crate::place::Level;
 use crate::told::{Said, Tell, Teller, edges_sum, term_words, without_sign};
 
 impl Tell for Found {
@@ -370,6 +371,11 @@ fn ends_in(facts: &EndsIn, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
             "neck edge",
             "Collar, band or facing keep their length.",
             "Shorten or lengthen collar or facing by as much, or meet the old stitching before the neck.",
+        ),
+        MetEdge::Armhole if to.garment.level(Level::UpperArm).is_none() => (
+            "armhole",
+            "What finishes it, facing or binding, keeps its length.",
+            "Shorten or lengthen facing or binding by as much, or meet the old stitching before the armhole.",
         ),
         MetEdge::Armhole => (
             "armhole",
