@@ -3,7 +3,7 @@
 use crate::change::ChangeKey;
 use crate::figure::{Ink, Picture};
 use crate::shown::{Shows, SolvedChange, SolvedLine};
-use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
+use kurbo::{Affine, BezPath, Line, ParamCurve, Point, Rect, Shape};
 
 /// What a line of it is.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -65,13 +65,23 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
         let side = strip.sides.get(n).filter(|_| strip.lines.len() > 1);
         let title = side
             .map_or_else(|| format!("{name}, both sides alike"), |side| format!("{name}, {}", side.words));
+        let title = if strip.panel_mm.is_some() { format!("panel for the {title}") } else { title };
         let path = |text: &Option<String>| text.as_deref().and_then(|text| BezPath::from_svg(text).ok());
         let old = path(&lines.old_line)
             .unwrap_or_else(|| Line::new((0.0, 0.0), (strip.length_mm, 0.0)).to_path(0.01));
         let mut all = vec![(PaperInk::Old, old)];
-        all.extend(
-            [&lines.line, &lines.back_line].into_iter().filter_map(path).map(|path| (PaperInk::New, path)),
-        );
+        match (strip.panel_mm, path(&lines.line)) {
+            (Some(allowance), Some(front)) => {
+                let back = Affine::FLIP_Y * path(&lines.back_line).unwrap_or_else(|| front.clone());
+                let cut = cut_around(&front, &back, allowance);
+                all.extend([front, back].map(|edge| (PaperInk::New, edge)));
+                all.push((PaperInk::Cut, cut));
+            }
+            (_, front) => {
+                let both = front.into_iter().chain(path(&lines.back_line));
+                all.extend(both.map(|edge| (PaperInk::New, edge)));
+            }
+        }
         all.extend(path(&lines.cut).map(|path| (PaperInk::Cut, path)));
         let (mut words, mut at) = (Vec::new(), 0.0);
         while at <= strip.length_mm {
@@ -94,6 +104,26 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
         PaperSheet { title, lines: all, words }
     };
     strip.lines.iter().enumerate().map(one).collect()
+}
+
+/// What is cut around a panel: so much outside both its edges, one over and one under its middle line, and beyond its ends.
+fn cut_around(over: &BezPath, under: &BezPath, allowance: f64) -> BezPath {
+    let ends = over.bounding_box();
+    let outside = |edge: &BezPath, by: f64| Affine::translate((0.0, by)) * edge.clone();
+    let (over, under) = (outside(over, -allowance), outside(under, allowance));
+    let at = |edge: &BezPath, x: f64| {
+        let mut on = edge.segments().flat_map(|s| [s.start(), s.end()]);
+        on.find(|p| (p.x - x).abs() < 1e-6).unwrap_or(Point::new(x, 0.0))
+    };
+    let mut cut = over.clone();
+    for (x, beyond) in [(ends.x1, allowance), (ends.x0, -allowance)] {
+        let [a, b] = [at(&over, x), at(&under, x)];
+        let corners = [a, Point::new(a.x + beyond, a.y), Point::new(b.x + beyond, b.y), b];
+        cut.move_to(corners[0]);
+        corners[1..].iter().for_each(|corner| cut.line_to(*corner));
+    }
+    cut.extend(under.iter());
+    cut
 }
 
 /// What is drawn old on new, in mm; heights of some are stretched on screens.

@@ -3973,6 +3973,8 @@ export interface components {
             readings?: components["schemas"]["Reading"][];
             /** @description Which seam is altered. */
             seam: components["schemas"]["Seam"];
+            /** @description A panel as wide as what is let out is set in between the old lines; nothing of it is trimmed then. */
+            set_in?: boolean;
             sides?: components["schemas"]["SidePolicy"] | null;
             /** @description Other seams that take a share of what is pinned here; this seam keeps the rest. */
             spread?: components["schemas"]["SeamShare"][];
@@ -4762,6 +4764,16 @@ export interface components {
             levels: components["schemas"]["StripLevel"][];
             /** @description What is drawn on each of them; once where both are the same. */
             lines: components["schemas"]["StripLines"][];
+            /**
+             * Format: double
+             * @description How far its lines go out of the panel, or its allowance where that is more.
+             */
+            outside_mm: number;
+            /**
+             * Format: double
+             * @description Its lines are those of a panel that is set in, with so much allowance all round.
+             */
+            panel_mm?: number | null;
             /** @description The wearer's left, then the wearer's right. */
             sides: components["schemas"]["StripSide"][];
         };

@@ -28,6 +28,8 @@ const HEAD = 24;
 const FOOT = 30;
 /** Room for the deepest offset of a side when stretched, in px. */
 const DEEP = 92;
+/** Clear between the lines of both sides where they go beyond the allowance, in px. */
+const PIN = 10;
 /** Beyond the deepest offset: the name of the side, clear of its line. */
 const NAME = 18;
 const NM_PER_MM = 1e6;
@@ -43,7 +45,9 @@ export function SeamStrip(props: Props) {
   const across = (width - LEFT - RIGHT) / strip.length_mm;
   const deepest = Math.max(strip.deepest_mm, 10);
   const sideways = stretched ? Math.min(DEEP / deepest, 6 * across) : across;
-  const channel = Math.max(strip.allowance_mm * sideways, 3);
+  const channel =
+    Math.max(strip.outside_mm * sideways, 3) + (strip.outside_mm > strip.allowance_mm ? PIN : 0);
+  const allowance = Math.max(strip.allowance_mm * sideways, 3);
   const depth = Math.max(deepest * sideways, 30) + NAME;
   // Where the old stitching of each side lies, and which way its offsets go.
   const sides = strip.sides.map((side, index) => ({
@@ -65,13 +69,16 @@ export function SeamStrip(props: Props) {
         role="group"
         aria-label={`The ${props.name} laid straight, ${seam.datum} on the left`}
       >
-        <rect
-          className={styles["channel"]}
-          x={x(0)}
-          y={HEAD + depth}
-          width={strip.length_mm * across}
-          height={2 * channel}
-        />
+        {[HEAD + depth, HEAD + depth + 2 * channel - allowance].map((y) => (
+          <rect
+            key={y}
+            className={styles["channel"]}
+            x={x(0)}
+            y={y}
+            width={strip.length_mm * across}
+            height={allowance}
+          />
+        ))}
         {strip.blocks.map((block) => (
           <g key={block.what}>
             <title>{`${block.what}, ${block.place}`}</title>

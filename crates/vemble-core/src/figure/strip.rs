@@ -18,6 +18,11 @@ pub struct Strip {
     pub length_mm: f64,
     /// Allowance beyond the old stitching on each edge, in mm.
     pub allowance_mm: f64,
+    /// How far its lines go out of the panel, or its allowance where that is more.
+    pub outside_mm: f64,
+    /// Its lines are those of a panel that is set in, with so much allowance all round.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub panel_mm: Option<f64>,
     /// Largest offset drawn, in mm: how much room each side needs.
     pub deepest_mm: f64,
     /// The wearer's left, then the wearer's right.

@@ -5,7 +5,7 @@ use crate::change::armhole::{ArmholeAt, ArmholeChange};
 use crate::change::seam::SeamChange;
 use crate::change::trunk::{TrunkAt, TrunkChange};
 use crate::change::{Change, Input};
-use crate::fitting::{GarmentSide, How};
+use crate::fitting::{GarmentSide, How, Reading};
 use crate::garment::Seam;
 use crate::solve::solve;
 use crate::tests::anything::{is_well_said, sensible_document};
@@ -197,6 +197,31 @@ proptest! {
         prop_assert!((wider - arm - mm(widen).unwrap().length).abs() <= tape.mark());
         prop_assert!((arm - narrower).abs() <= tape.mark());
     }
+}
+
+#[test]
+fn a_panel_leaves_what_is_inside_and_is_found_again() {
+    let gap = |side| Reading { id: None, side, station: m("45 cm"), amount: m("4 cm"), how: How::Gap };
+    let change = SeamChange { set_in: true, ..outseam(GarmentSide::BOTH.map(gap).into(), None) };
+    let document = document_of(&trousers(), vec![change]);
+    let solved = solve(&document, Tape::Cm).unwrap();
+    let knee = |levels: &[crate::told::LevelResult]| {
+        levels
+            .iter()
+            .find(|l| l.level == crate::place::Level::Knee)
+            .map(|l| (l.before.nm, l.after.nm))
+            .unwrap()
+    };
+    let promised = knee(&solved.try_ons[0].levels).1;
+    let after = sewn(&document, &AsSewn::default(), Tape::Cm).unwrap();
+    let (before, garment) = (trousers(), &after.newest().unwrap().garment);
+    let (old, new) = (before.seam(Seam::Outseam).unwrap(), garment.seam(Seam::Outseam).unwrap());
+    assert_eq!((old.allowance, &old.along), (new.allowance, &new.along));
+    assert_eq!(new.in_the_way[0].what, "set-in panel");
+    assert_eq!(
+        knee(&solve(&Document { try_ons: vec![], ..after.clone() }, Tape::Cm).unwrap().levels).0,
+        promised
+    );
 }
 
 #[test]

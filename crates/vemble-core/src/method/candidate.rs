@@ -25,12 +25,14 @@ pub(super) enum Carrier {
     Seam(Seam),
     Dart(Dart),
     Elastic(ElasticAt),
+    /// A panel set into a seam.
+    Panel(Seam),
 }
 
 impl Carrier {
     pub const fn key(self) -> ChangeKey {
         match self {
-            Self::Seam(seam) => ChangeKey::Seam(seam),
+            Self::Seam(seam) | Self::Panel(seam) => ChangeKey::Seam(seam),
             Self::Dart(dart) => ChangeKey::Dart(dart),
             Self::Elastic(at) => ChangeKey::Elastic(at),
         }
@@ -38,13 +40,13 @@ impl Carrier {
 
     /// It is there once, in the middle: what both sides want goes through its two edges.
     const fn is_single(self) -> bool {
-        matches!(self, Self::Seam(seam) if seam.is_single())
+        matches!(self, Self::Seam(seam) | Self::Panel(seam) if seam.is_single())
     }
 
     /// It can take something at a level.
     pub fn reaches(self, garment: &Garment, level: Level) -> bool {
         match self {
-            Self::Seam(seam) => garment.station_on(seam, level).is_some(),
+            Self::Seam(seam) | Self::Panel(seam) => garment.station_on(seam, level).is_some(),
             Self::Dart(_) | Self::Elastic(_) => level == Level::Waist,
         }
     }
@@ -113,7 +115,7 @@ pub(super) fn candidates(garment: &Garment, wanted: &[Wanted], tape: Tape) -> Ve
         choose(&all, many, &mut Vec::new(), &mut sets);
     }
     if seams.len() > MOST_TOGETHER {
-        sets.push(seams);
+        sets.push(seams.clone());
     }
     let mut found: Vec<Candidate> = Vec::new();
     for carriers in sets {
@@ -125,6 +127,17 @@ pub(super) fn candidates(garment: &Garment, wanted: &[Wanted], tape: Tape) -> Ve
                 }
             }
         }
+    }
+    // A panel carries all of it by itself, where all of it is let out.
+    if asked
+        .iter()
+        .all(|w| w.off.is_negative() && w.sides.is_none_or(|of| of.iter().all(|off| *off <= Length::ZERO)))
+    {
+        let panels = seams.iter().map(|carrier| match *carrier {
+            Carrier::Seam(seam) | Carrier::Panel(seam) => Carrier::Panel(seam),
+            other @ (Carrier::Dart(_) | Carrier::Elastic(_)) => other,
+        });
+        found.extend(panels.filter_map(|panel| build(garment, wanted, &[panel], Split::Even, tape)));
     }
     found.extend(elastic(garment, &asked, tape));
     found
@@ -228,6 +241,7 @@ fn build(
     let change = |(carrier, marks): (&Carrier, &Vec<Marks>)| match *carrier {
         Carrier::Seam(seam) => seam_change(garment, seam, marks, tape),
         Carrier::Dart(dart) => dart_change(garment, dart, marks, tape),
+        Carrier::Panel(seam) => set_in(seam_change(garment, seam, marks, tape)?),
         Carrier::Elastic(_) => None,
     };
     let changes: Option<Vec<Change>> = carriers.iter().zip(&marks).map(change).collect();
@@ -305,6 +319,15 @@ fn seam_change(garment: &Garment, seam: Seam, marks: &[Marks], tape: Tape) -> Op
     let sides = at.iter().any(|(_, of)| of[0] != of[1]).then_some(crate::fitting::SidePolicy::KeepEach);
     let readings = readings(at.into_iter(), seam.is_single(), tape);
     Some(SeamChange { readings, sides, fairing: Fairing::EveryPin, ..SeamChange::of(seam) }.into())
+}
+
+/// The same with a panel set in, instead of what is inside.
+fn set_in(change: Change) -> Option<Change> {
+    match change {
+        Change::Seam(seam) => Some(SeamChange { set_in: true, ..seam }.into()),
+        Change::Dart(_) | Change::Elastic(_) | Change::Armhole(_) | Change::Hem(_) => None,
+        Change::Spacing(_) | Change::Trunk(_) | Change::Gathers(_) => None,
+    }
 }
 
 /// A dart that is deepened or let out at the waist, where it lies or would lie.

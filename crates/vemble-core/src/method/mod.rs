@@ -2,7 +2,7 @@
 //!
 //! **The search is exact**: every set of up to three carriers, and all seams together, in the few ways in which they can share what is
 //! wanted, in whole marks of the tape. Each is drawn and judged like any other change. **The objective**, in this order: nothing that stops;
-//! what is wanted is reached as it is chalked; fewest cautions; fewest minutes; fewest traces that show; fewest carriers; then the order of
+//! what is wanted is reached as it is chalked; the garment’s own cloth before any that is set in; fewest cautions; fewest minutes; fewest traces that show; fewest carriers; then the order of
 //! the garment's seams and darts. The same garment and the same wish give the same answer.
 
 mod candidate;

@@ -166,7 +166,7 @@ pub(super) fn tell(
             0 if wanted.iter().all(Wanted::is_nought) => "Nothing is wanted yet.".into(),
             0 => "No seam, dart or band of this garment can do that.".into(),
             n => format!(
-                "{n} ways were tried. What stops falls; the rest is ranked by cautions, then minutes, then what shows outside."
+                "{n} ways were tried. What stops falls; of the rest its own cloth comes before a panel, then fewer cautions, fewer minutes, less that shows outside."
             ),
         },
     }
@@ -223,6 +223,8 @@ fn title(garment: &Garment, candidate: &Candidate) -> String {
     let name = |carrier: &Carrier| {
         let name = carrier.key().name(garment);
         match carrier {
+            Carrier::Panel(seam) if seam.is_single() => format!("a panel in the {name}"),
+            Carrier::Panel(_) => format!("panels in the {name}s"),
             Carrier::Seam(seam) if seam.is_single() => name,
             Carrier::Elastic(_) => name,
             Carrier::Seam(_) | Carrier::Dart(_) => format!("{name}s"),
@@ -246,7 +248,9 @@ fn title(garment: &Garment, candidate: &Candidate) -> String {
 
 /// Names a candidate: its carriers and how they share.
 fn key(candidate: &Candidate) -> String {
-    let carriers: Vec<String> = candidate.carriers.iter().map(|c| c.key().to_string()).collect();
+    let panel = |c: &Carrier| if matches!(c, Carrier::Panel(_)) { ".panel" } else { "" };
+    let carriers: Vec<String> =
+        candidate.carriers.iter().map(|c| format!("{}{}", c.key(), panel(c))).collect();
     format!("{}:{}", carriers.join("+"), candidate.split.word())
 }
 
@@ -280,6 +284,9 @@ fn because(trial: &Trial, first: Option<&Trial>) -> String {
         );
     };
     match () {
+        () if trial.takes_cloth() && !first.takes_cloth() => {
+            "It needs cloth like this, where the first does with its own".into()
+        }
         () if trial.cautions > first.cautions => {
             format!(
                 "{}, where the first has {}",

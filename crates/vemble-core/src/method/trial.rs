@@ -21,6 +21,7 @@ choice! {
         InFront => "they lie in front",
         ElasticRows => "two short rows of stitching at the ends of the elastic",
         Topstitching => "topstitching that is sewn again",
+        Panel => "a panel of other cloth, with a seam on either side of it",
     }
 }
 
@@ -81,9 +82,14 @@ impl Trial {
         self.fell.is_some()
     }
 
+    /// Other cloth is set in.
+    pub fn takes_cloth(&self) -> bool {
+        self.traces.contains(&Trace::Panel)
+    }
+
     /// What it is ranked by; the least is the best.
-    pub fn order(&self) -> (bool, usize, u32, usize) {
-        (self.falls(), self.cautions, self.minutes, self.traces.len())
+    pub fn order(&self) -> (bool, bool, usize, u32, usize) {
+        (self.falls(), self.takes_cloth(), self.cautions, self.minutes, self.traces.len())
     }
 }
 
@@ -182,10 +188,14 @@ fn traces(subject: &Subject<'_>, candidate: &Candidate, wanted: &[Wanted], thing
     let garment = subject.garment;
     let has = |carrier: &Carrier| match carrier {
         Carrier::Dart(dart) => garment.darts.iter().any(|facts| facts.dart == *dart),
-        Carrier::Seam(_) | Carrier::Elastic(_) => true,
+        Carrier::Seam(_) | Carrier::Elastic(_) | Carrier::Panel(_) => true,
     };
+    // A panel is sewn along the old lines.
+    let is_panel = candidate.carriers.iter().any(|c| matches!(c, Carrier::Panel(_)));
+    let lets_out = || wanted.iter().any(|w| w.off.is_negative());
     let is_there = |trace: &Trace| match trace {
-        Trace::OldStitching => garment.cloth.shows_holes && wanted.iter().any(|w| w.off.is_negative()),
+        Trace::OldStitching => garment.cloth.shows_holes && !is_panel && lets_out(),
+        Trace::Panel => is_panel,
         Trace::NewDarts => !candidate.carriers.iter().all(has),
         Trace::InFront => candidate.carriers.iter().any(|c| is_in_front(*c) && !has(c)),
         Trace::ElasticRows => candidate.carriers.iter().any(|c| matches!(c, Carrier::Elastic(_))),
@@ -201,7 +211,8 @@ const fn is_in_front(carrier: Carrier) -> bool {
             Dart::BackWaist | Dart::OuterBackWaist | Dart::BackFishEye | Dart::Bust | Dart::Shoulder,
         )
         | Carrier::Seam(_)
-        | Carrier::Elastic(_) => false,
+        | Carrier::Elastic(_)
+        | Carrier::Panel(_) => false,
     }
 }
 

@@ -141,6 +141,8 @@ pub enum Thing {
     Lining,
     /// Something named in the look-over.
     Named,
+    /// The seam itself, along a panel that is set into it.
+    Itself(crate::garment::Seam),
 }
 
 impl Thing {
@@ -161,7 +163,8 @@ impl Thing {
             Self::Pockets(_) => 15,
             Self::Topstitching => 10,
             Self::Crossing(_) | Self::Hem | Self::Named => 8,
-            Self::Lining => 0,
+            // Taken apart and sewn at their own pace.
+            Self::Lining | Self::Itself(_) => 0,
         }
     }
 }

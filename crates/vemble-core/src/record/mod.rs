@@ -5,9 +5,6 @@ mod next_state;
 mod reserve;
 mod standing;
 
-#[cfg(test)]
-mod tests;
-
 pub use lessons::lessons_for;
 pub(crate) use next_state::next_state;
 pub(crate) use reserve::can_go;

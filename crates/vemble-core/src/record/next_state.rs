@@ -8,8 +8,8 @@ use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{Drawn, DrawnChange};
 use crate::fitting::GarmentSide;
 use crate::garment::{
-    AllowanceAt, Band, Closure, ClosureFacts, DartFacts, Garment, HemEdge, HemFacts, HemTurn, Opening, Seam,
-    SeamFacts, StitchedBy, Width,
+    AllowanceAt, Band, Closure, ClosureFacts, DartFacts, Garment, HemEdge, HemFacts, HemTurn, InTheWay,
+    Opening, Seam, SeamFacts, StitchedBy, Width,
 };
 use crate::judge::{Girth, LevelOf, Subject, girths};
 use crate::length::{Length, Measure, Station, Tape};
@@ -45,14 +45,7 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     }
     for facts in &mut garment.seams {
         if let Some(seam) = subject.seams().find(|seam| seam.facts.seam == facts.seam) {
-            facts.along = along(seam, tape);
-            if seam.change.trim_to.is_some() {
-                facts.clipped = false;
-                facts.clips_leave = None;
-            } else if let Some(leave) = facts.clips_leave {
-                facts.clips_leave =
-                    Some(typed((leave.length - deepest_let_out(seam, tape)).max(Length::ZERO), tape));
-            }
+            sewn_along(facts, seam, tape);
         }
         let from = subject.garment.span_of(facts.seam).0;
         let up = match from.is_at_an_edge() {
@@ -232,6 +225,30 @@ fn rise(subject: &Subject<'_>, edge: HemEdge) -> Length {
     let all: Vec<Length> = sides.collect();
     let count = all.len().max(1) as i64;
     subject.tape.round(all.into_iter().sum::<Length>().fraction(1, count))
+}
+
+/// What is inside a seam that was sewn anew, and how far cuts go into it.
+fn sewn_along(facts: &mut SeamFacts, seam: &AlteredSeam<'_>, tape: Tape) {
+    if seam.change.set_in && seam.is_altered() {
+        // Sewn along the old lines: what is inside stays, and whoever opens it again finds a panel.
+        facts.in_the_way.extend(panel(seam, tape));
+        return;
+    }
+    facts.along = along(seam, tape);
+    if seam.change.trim_to.is_some() {
+        facts.clipped = false;
+        facts.clips_leave = None;
+    } else if let Some(leave) = facts.clips_leave {
+        facts.clips_leave = Some(typed((leave.length - deepest_let_out(seam, tape)).max(Length::ZERO), tape));
+    }
+}
+
+/// The panel that lies in a seam afterwards.
+fn panel(seam: &AlteredSeam<'_>, tape: Tape) -> Option<InTheWay> {
+    let spans = seam.lines.iter().filter_map(crate::change::seam::StitchingLine::span);
+    let (from, to) = spans.reduce(|(from, to), (a, b)| (from.min(a), to.max(b)))?;
+    let at = |station: Station| typed(tape.round(station.0).min(seam.facts.length.length), tape);
+    Some(InTheWay { what: "set-in panel".into(), from: at(from), to: at(to) })
 }
 
 /// What is inside along a seam afterwards: at every row that was chalked, and at what was known of it before.

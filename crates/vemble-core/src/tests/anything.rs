@@ -263,6 +263,7 @@ impl Chooser {
                     upper: self.oddly_once_in(3, |c| c.end(whole)).or_else(|| self.end_at(whole)),
                     front_share: self.once_in(3, |c| c.of(&[0, 30, 50, 100]).try_into().unwrap()),
                     trim_to: self.once_in(4, Self::amount),
+                    set_in: self.once_in(6, |_| ()).is_some(),
                     spread: self
                         .oddly_once_in(5, |c| SeamShare {
                             seam: c.of(&own),

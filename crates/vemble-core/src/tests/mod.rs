@@ -2,6 +2,7 @@
 
 pub(crate) mod anything;
 pub(crate) mod kit;
+mod panel;
 mod rooms;
 mod table;
 

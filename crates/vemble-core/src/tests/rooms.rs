@@ -10,12 +10,14 @@ const ORDERED: [(&str, &str); 2] = [
 ];
 
 /// The files of a kind of change stand in the room of their name; those that are not named so are its input and its geometry.
-const OF_A_KIND: [(&str, &str); 13] = [
+const OF_A_KIND: [(&str, &str); 15] = [
     ("judge", "judge"),
     ("allowance", "judge"),
     ("in_the_way", "judge"),
     ("at_the_edge", "judge"),
     ("lining", "judge"),
+    ("panel", "judge"),
+    ("panel_card", "card"),
     ("partners", "judge"),
     ("run_out", "judge"),
     ("rows", "chalk"),

@@ -141,6 +141,7 @@ pub(crate) fn thing_words(thing: Thing) -> String {
         Thing::Crossing(seam) => format!("the {} where it crosses", seam.name()),
         Thing::Hem => "the hem there".into(),
         Thing::Lining => "the lining".into(),
+        Thing::Itself(seam) => format!("the {} itself, as far as the panel goes", seam.name()),
         Thing::Named => "what is named in the look-over".into(),
     }
 }

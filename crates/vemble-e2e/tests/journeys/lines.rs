@@ -421,8 +421,8 @@ async fn what_is_wanted_is_carried_by_the_best_way_and_tried_in_lines() {
     open_garment(&journey, "Concert shirt").await;
     journey.click_words("Lines").await;
     journey.click_words("Which way?").await;
-    journey.until_text("[aria-label='Which way']", "Whatever seam carries it").await;
-    journey.click_words("what is typed here").await;
+    journey.type_over("[aria-label^='Change of the waist']", "-8\t").await;
+    journey.until_text("[aria-label='Which way'] article", "8.0 cm smaller").await;
     journey.type_over("[aria-label^='Change of the waist']", "-6\t").await;
     journey.until_text("[aria-label='Which way'] article", "6.0 cm smaller").await;
     let first = journey.texts("[aria-label='Which way'] article h3").await.remove(0);
@@ -438,6 +438,32 @@ async fn what_is_wanted_is_carried_by_the_best_way_and_tried_in_lines() {
     journey.until_text("[aria-label^='Change of the waist']", "−2 3/8 in").await;
     journey.choose("Like one that fits", "Jersey top (Odile Fenwick)").await;
     journey.until_text("[aria-label='Which way']", "says little about the other").await;
+    journey.end().await;
+}
+
+#[actix_web::test]
+async fn a_dress_that_has_too_little_inside_is_let_out_with_a_panel() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Inherited tea dress").await;
+    journey.click_words("Lines").await;
+    journey.click_words("Which way?").await;
+    // So much its own seams have; a panel is considered beside them.
+    journey.until_text("[aria-label='Which way'] article", "Side seams, front panel seams").await;
+    assert!(journey.texts("[aria-label='Which way'] article h3").await[2].contains("A panel in the"));
+    journey.type_over("[aria-label^='Change of the waist']", "12\t").await;
+    journey.until_text("[aria-label='Which way'] article", "12.0 cm wider").await;
+    journey.find(STORED).await;
+    journey.click_words("Try it in Lines").await;
+    journey.until_text(".lines_what-if", "Nothing of this is stored until you keep it").await;
+    journey.until_text("[data-level='waist'] strong", "91.0 cm").await;
+    journey.click_words("Keep it").await;
+    journey.until_text("[aria-label='Checks']", "Cloth for the panel").await;
+    // A word of the trade says what it means.
+    journey.find("[aria-label='Checks'] abbr[title]").await;
+    journey.find(STORED).await;
+    journey.click_words("Chalk card").await;
+    journey.until_text("main", "Draw the panel’s middle line along the grain").await;
     journey.end().await;
 }
 

@@ -199,3 +199,32 @@ fn pages_laid_edge_to_edge_give_back_what_is_drawn() {
     let nothing = strips_pdf(&solved, key("hem.leg"), Paper::A4);
     assert!(matches!(nothing, Err(StripsError::Nothing)));
 }
+
+#[test]
+fn a_panel_is_cut_as_its_card_says() {
+    let json = std::fs::read("../../demo/tea-dress.json").unwrap();
+    let mut dress: Document = read_document(&json).unwrap();
+    dress.try_ons.truncate(1);
+    let change = serde_json::json!({ "seam": { "seam": "centre_back", "set_in": true, "readings": [
+        { "side": "left", "station": "60 cm", "amount": "6 cm", "how": "gap" },
+        { "side": "left", "station": "40 cm", "amount": "2 cm", "how": "gap" },
+    ] } });
+    dress.try_ons[0].changes = vec![serde_json::from_value(change).unwrap()];
+    let solved = solve(&dress, Tape::Cm).unwrap();
+    let cloth = solved.try_ons[0].checks.iter().find(|c| c.title.starts_with("Cloth for the panel")).unwrap();
+    // "1 piece 6.0 + 2 allowances × 1.5 = 9.0 cm wide, … = 63.2 cm long"
+    let said: Vec<f64> = cloth
+        .figures
+        .match_indices(" = ")
+        .map(|(at, _)| cloth.figures[at + 3..].split(' ').next().unwrap().parse::<f64>().unwrap() * 10.0)
+        .collect();
+    let svg = strips_svg(&solved, key("seam.centre_back")).unwrap();
+    let (long, wide) = size(box_of(points(paths(&svg, "cut")[0])));
+    // Both are said at marks of the tape: half a mark at either end, and half a mark on either edge.
+    assert!(
+        (wide - said[0]).abs() <= 1.0 + EXACT && (long - said[1]).abs() <= 1.0 + EXACT,
+        "{said:?} {wide} {long}"
+    );
+    let dxf = strips_dxf(&solved, key("seam.centre_back")).unwrap();
+    assert!(!dxf.is_empty());
+}

@@ -158,11 +158,15 @@ export function LineSettings({ garment, input, shows, complaint, onChange, ...re
           options={[
             { value: "keep", label: "keep all inside" },
             { value: "trim", label: "after the try-on, trim to" },
+            { value: "panel", label: "leave it, and set in a panel" },
           ]}
-          value={input.trim_to ? "trim" : "keep"}
+          value={input.set_in ? "panel" : input.trim_to ? "trim" : "keep"}
           popupMatchSelectWidth={false}
           onChange={(kind) => {
-            onChange({ trim_to: kind === "trim" ? (shows?.allowance.measure ?? null) : null });
+            onChange({
+              trim_to: kind === "trim" ? (shows?.allowance.measure ?? null) : null,
+              set_in: kind === "panel",
+            });
           }}
         />
         {input.trim_to && (

@@ -38,6 +38,8 @@ impl AlteredDart<'_> {
         Strip {
             length_mm: hundredths(self.length.cm() * 10.0),
             allowance_mm: 0.0,
+            outside_mm: 0.0,
+            panel_mm: None,
             deepest_mm: hundredths(deepest * 10.0),
             sides,
             lines,

@@ -2,6 +2,7 @@
 
 use super::judge::Found;
 use super::{AlteredSeam, SeamChange, StitchingLine};
+use crate::chalk::Row;
 use crate::change::{Change, ChangeKey, Term};
 use crate::fitting::{Edges, FrontShare, GarmentSide, How};
 use crate::garment::{Finish, Garment, Round, SeamFacts};
@@ -187,7 +188,16 @@ fn capacity(
         false => Outcome::Passes,
     };
     let key = seam.finding(Rule::Capacity, side);
-    let shared = share.map(|(_, change)| Change::Seam(change));
+    // Where both edges have too little, cloth is set in between; a panel cannot take in.
+    let takes_in = seam
+        .rows(subject.garment, tape)
+        .iter()
+        .flat_map(Row::sides)
+        .any(|row| row.edges.front.0.max(row.edges.back.0) > Length::ZERO);
+    let set_in = || SeamChange { set_in: true, ..seam.change.as_ref().clone() };
+    let mend =
+        share.map(|(_, change)| change).or_else(|| (outcome == Outcome::Stop && !takes_in).then(set_in));
+    let shared = mend.map(Change::Seam);
     let finding = Finding::new(key, outcome, Found::Capacity(found));
     finding.mended(|| shared)
 }

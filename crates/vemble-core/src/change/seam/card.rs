@@ -10,7 +10,7 @@ use crate::judge::{Outcome, Rule};
 use crate::length::{Length, Station, Tape};
 use crate::plan::is_traced;
 use crate::shown::edges_words;
-use crate::told::{Teller, capital, edges_sum, row_note};
+use crate::told::{Teller, capital, edges_sum, row_note, without_sign};
 use crate::work::{AllowanceIs, Step};
 
 impl HasCard for AlteredSeam<'_> {
@@ -33,7 +33,7 @@ impl HasCard for AlteredSeam<'_> {
             (false, [false, _]) => format!(", right {one} only"),
         };
         let panel = self.panel(of);
-        let measured = format!(
+        let measured = self.set_in_words(&rows, of).unwrap_or_else(|| format!(
             "Stations in {unit}, {up}from the {datum} along the {name}. Figures in {unit}, sideways from the old stitching {}.",
             match Way::of(&rows) {
                 Way::In => format!("into the {panel}"),
@@ -42,7 +42,7 @@ impl HasCard for AlteredSeam<'_> {
             },
             unit = tape.unit_word(),
             up = if self.facts.seam.run() == Run::Across { "" } else { "up " },
-        );
+        ));
         let ends = [datum, garment.top_of(self.facts.seam)];
         let mut blocks: Vec<Block> =
             self.card_drawings(&rows, ends).into_iter().map(Block::Drawing).collect();
@@ -53,7 +53,8 @@ impl HasCard for AlteredSeam<'_> {
         blocks.push(self.hand(of, &rows).block(ChangeKey::Seam(self.key()), cutting));
         blocks.extend(of.cautions(ChangeKey::Seam(self.key()), true));
         blocks.extend(of.afterwards());
-        Some((format!("{}{sides}", capital(name)), blocks))
+        let title = if self.change.set_in { format!("Panel in the {name}") } else { capital(name) };
+        Some((format!("{title}{sides}"), blocks))
     }
 }
 
@@ -90,6 +91,7 @@ impl AlteredSeam<'_> {
         let column =
             |emphasis, what: &str| Column { heading: format!("{words}{what}, {unit}"), emphasis, group };
         let mut columns = match self.edges_equal() {
+            true if self.change.set_in => vec![column(Emphasis::Chalked, "either way from its middle line")],
             true => vec![column(Emphasis::Chalked, "each edge")],
             false => [one, other].map(|edge| column(Emphasis::Chalked, &format!("{edge} edge"))).into(),
         };
@@ -139,7 +141,11 @@ impl AlteredSeam<'_> {
             return vec![Cell::of(None, None); count];
         };
         let sum = Some(self.row_sum(row, side, tape));
-        let cell = |length: Length| Cell::of(Some(tape.figure(length)), sum.clone());
+        // A panel is chalked out from its middle line.
+        let cell = |length: Length| {
+            let shown = if self.change.set_in { -length } else { length };
+            Cell::of(Some(tape.figure(shown)), sum.clone())
+        };
         let chalked = [there.edges.front.0, there.edges.back.0];
         let mut cells: Vec<Cell> = chalked.into_iter().take(edges).map(cell).collect();
         cells.push(cell(there.edges.whole().0));
@@ -170,8 +176,12 @@ impl AlteredSeam<'_> {
             sum += "; ";
         }
         if let Some(here) = row.of(side) {
-            let edges = edges_sum(here.edges, 1, self.facts.seam.edges(), tape);
-            sum += &format!("the line here: {edges} altogether");
+            let (what, edges) = match self.change.set_in {
+                true => ("panel", without_sign(here.edges)),
+                false => ("line", here.edges),
+            };
+            let edges = edges_sum(edges, 1, self.facts.seam.edges(), tape);
+            sum += &format!("the {what} here: {edges} altogether");
         }
         if let Some(trim) = self.change.trim_to {
             sum += &format!("; cut {} outside the new stitching", tape.show(trim.length));
@@ -201,6 +211,9 @@ impl AlteredSeam<'_> {
         let mut hand = Hand::default();
         if !opened.is_empty() {
             hand.say(Step::OpenUp, format!("Open first: {}.", opened.join(", ")));
+        }
+        if self.change.set_in {
+            return self.set_in_by_hand(hand, of, &opened);
         }
         hand.say_all(Step::Chalk, self.steps_to_chalk(of, way));
         hand.say_all(Step::Chalk, self.step_to_ease(of));
@@ -252,6 +265,9 @@ impl AlteredSeam<'_> {
     fn opened_first(&self, of: &CardOf<'_>) -> Vec<String> {
         let (garment, to) = (of.subject.garment, Teller::of(of.subject.garment, of.tape));
         let mut opened: Vec<String> = of.lining_to_open().into_iter().collect();
+        if self.change.set_in {
+            opened.extend(self.stretch_to_open(of.tape));
+        }
         if self.goes_through_the_waist(garment) && garment.has_band() {
             opened.push("the waistband there".to_owned());
             if garment.belt_loops > 0 {

@@ -1,5 +1,6 @@
 //! A seam on its strip, on the stand, and on its card.
 
+use super::allowance::TRIMMED;
 use super::fair::SHARE_OF_DEPTH;
 use super::{AlteredSeam, StitchingLine};
 use crate::chalk::Row;
@@ -40,6 +41,8 @@ impl AlteredSeam<'_> {
         let whole = (Station::default(), Station(length));
         let [left, right] = [0, 1].map(|n| self.lines[n].deepest_between(whole.0, whole.1));
         let deepest = deepest.max(left).max(right);
+        let ranges = self.lines.iter().flat_map(|line| line.ranges(whole.0, whole.1));
+        let outside = ranges.map(|(least, _)| -least).fold(self.facts.most_allowance().cm(), f64::max);
         let blocks = self.facts.in_the_way.iter().map(|thing| StripBlock {
             what: thing.what.clone(),
             from_mm: hundredths(thing.from.length.cm() * 10.0),
@@ -53,6 +56,8 @@ impl AlteredSeam<'_> {
         Strip {
             length_mm: hundredths(length.cm() * 10.0),
             allowance_mm: hundredths(self.facts.most_allowance().cm() * 10.0),
+            outside_mm: hundredths(outside * 10.0),
+            panel_mm: self.change.set_in.then(|| hundredths(TRIMMED.on(tape).cm() * 10.0)),
             deepest_mm: hundredths((deepest + self.tolerance).cm() * 10.0),
             sides: sides.collect(),
             lines,
@@ -96,6 +101,7 @@ impl AlteredSeam<'_> {
                 let of: Vec<String> = [
                     (!self.sides_agree()).then(|| format!("garment’s {}", side.name())),
                     (!edges_equal).then(|| format!("{name} edge")),
+                    self.change.set_in.then(|| "half of the panel, from its middle line".to_owned()),
                 ]
                 .into_iter()
                 .flatten()

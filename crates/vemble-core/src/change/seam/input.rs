@@ -37,6 +37,9 @@ pub struct SeamChange {
     /// Allowance to trim to, after the next try-on; everything is kept inside when absent.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub trim_to: Option<Measure>,
+    /// A panel as wide as what is let out is set in between the old lines; nothing of it is trimmed then.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub set_in: bool,
     /// Other seams that take a share of what is pinned here; this seam keeps the rest.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub spread: Vec<SeamShare>,
@@ -65,6 +68,7 @@ impl SeamChange {
             upper: None,
             front_share: None,
             trim_to: None,
+            set_in: false,
             spread: Vec::new(),
         }
     }

@@ -2,11 +2,12 @@
 
 use super::allowance::{Capacity, Kept, Trimmed};
 use super::in_the_way::{Crossed, PocketGap, Thing};
+use super::panel::Panel;
 use super::partners::{Armhole, BandThere, EdgesApart, EndsIn, LiningThere};
 use super::run_out::{Kink, RunOut};
 use super::share::not_beside;
 use super::{AlteredSeam, SeamChange, SeamShare, StitchingLine};
-use super::{allowance, in_the_way, partners, run_out};
+use super::{allowance, in_the_way, panel, partners, run_out};
 use crate::change::{Change, ChangeKey};
 use crate::fitting::{GarmentSide, SidePolicy};
 use crate::garment::{Run, Seam};
@@ -23,6 +24,14 @@ pub(crate) enum Found {
     RunOut(RunOut),
     Kink(Kink),
     Capacity(Capacity),
+    Panel {
+        panel: Panel,
+        is_needed: bool,
+    },
+    /// What the panel is cut from.
+    PanelCloth(Panel),
+    /// A panel cannot take in: so much is taken in on an edge.
+    PanelTakesIn(Length),
     Kept(Kept),
     Trimmed(Trimmed),
     Grain(Grain),
@@ -62,7 +71,10 @@ impl Judge for AlteredSeam<'_> {
             .collect();
         for (side, line) in self.each_line() {
             all.extend(run_out::judge(subject, self, side, line));
-            all.extend(allowance::judge(subject, self, side, line));
+            match self.change.set_in {
+                true => all.extend(panel::judge(subject, self, side, line)),
+                false => all.extend(allowance::judge(subject, self, side, line)),
+            }
             all.extend(grain(subject, self, side, line));
             all.extend(partners::judge(subject, self, side, line));
         }

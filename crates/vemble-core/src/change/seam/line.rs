@@ -191,7 +191,7 @@ impl<'a> Draft<'a> {
             change.sides,
             !change.seam.has_sides(),
         );
-        let change = match change.trim_to.is_some() && keeps_all {
+        let change = match change.trim_to.is_some() && (keeps_all || change.set_in) {
             true => Cow::Owned(SeamChange { trim_to: None, ..change.clone() }),
             false => Cow::Borrowed(change),
         };

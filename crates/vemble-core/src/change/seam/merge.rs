@@ -26,6 +26,7 @@ impl Parts for SeamChange {
             upper: _,
             front_share: _,
             trim_to: _,
+            set_in: _,
             spread: _,
         } = base;
         let end = |end: &Option<End>| end.as_ref().map_or("as the pins suggest".into(), end_words);
@@ -41,6 +42,7 @@ impl Parts for SeamChange {
                 s.map_or("half".into(), |s| format!("{} %", u8::from(s)))
             }),
             trim_to: m.length(&part("trimming"), "keep all", of!(trim_to)),
+            set_in: m.value(&part("panel"), of!(set_in), |s| if *s { "set in" } else { "none" }.into()),
             spread: m.value(&part("shares"), of!(spread), |s| {
                 let share = |s: &SeamShare| format!("{} % on the {}", s.percent, s.seam.name());
                 match &s[..] {

@@ -13,6 +13,8 @@ mod length;
 mod line;
 mod merge;
 mod one_pass;
+mod panel;
+mod panel_card;
 mod partners;
 mod rows;
 mod run_out;

@@ -83,8 +83,10 @@ pub(super) fn judge(
     line: &StitchingLine,
 ) -> Vec<Finding> {
     let of = side.unwrap_or(GarmentSide::Left);
+    // Each edge is sewn to a panel that is as long as it was.
+    let other_edge = (!seam.change.set_in).then(|| edges(subject, seam, of)).flatten();
     let all = [
-        edges(subject, seam, of).map(|found| (Partner::OtherEdge, found)),
+        other_edge.map(|found| (Partner::OtherEdge, found)),
         under_the_arm(subject, seam, line, of).map(|found| (Partner::Sleeve, found)),
         band(subject, seam, line).map(|found| (Partner::Band, found)),
     ];

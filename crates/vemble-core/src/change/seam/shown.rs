@@ -159,6 +159,7 @@ impl AlteredSeam<'_> {
                 ),
             })
         };
-        self.told_sides().iter().filter_map(of).collect()
+        // Either edge of a panel is sewn to one that stays as long as it was.
+        if self.change.set_in { Vec::new() } else { self.told_sides().iter().filter_map(of).collect() }
     }
 }

@@ -23,10 +23,15 @@ impl HasTasks for AlteredSeam<'_> {
         let (subject, cloth) = (of.subject, of.cloth());
         let way = Way::of(&self.rows(subject.garment, subject.tape));
         let mut tasks = Vec::new();
-        let things = self.things(of);
+        let (things, is_panel) = (self.things(of), self.change.set_in);
+        // Either edge of a panel is sewn.
+        let sewn = if is_panel { Stretch { times: along.times * 2, ..along } } else { along };
+        let old = along.minutes(unpicked(self.facts));
         if !things.is_empty() {
             let lining = if things.contains(&Thing::Lining) { OPEN_LINING } else { 0 };
-            let minutes = things.iter().map(|thing| thing.minutes()).sum::<u32>().div_ceil(2) + lining;
+            let minutes = things.iter().map(|thing| thing.minutes()).sum::<u32>().div_ceil(2)
+                + lining
+                + if is_panel { old } else { 0 };
             let mut open =
                 Task::new(key(Step::OpenUp, change), Place::Table, minutes.max(2)).with(&[Tool::Ripper]);
             open.things.clone_from(&things);
@@ -34,7 +39,7 @@ impl HasTasks for AlteredSeam<'_> {
         }
         let chalk = Task::new(key(Step::Chalk, change), Place::Table, 2 * along.times + along.minutes(1));
         tasks.push(chalk.along(along).with(&[Tool::Chalk]));
-        if is_traced(subject.garment.kind) {
+        if is_traced(subject.garment.kind) && !is_panel {
             let mut trace =
                 Task::new(key(Step::ThreadTrace, change), Place::Hand, along.minutes(3)).along(along);
             trace.settings = Settings::basting(cloth, true);
@@ -43,46 +48,53 @@ impl HasTasks for AlteredSeam<'_> {
         }
         let by_hand = is_basted_by_hand(cloth);
         let (place, pace) = if by_hand { (Place::Hand, 3) } else { (Place::Machine, 1) };
-        let mut baste = Task::new(key(Step::Baste, change), place, along.minutes(pace)).along(along);
+        let mut baste = Task::new(key(Step::Baste, change), place, sewn.minutes(pace)).along(sewn);
         baste.settings = Settings::basting(cloth, by_hand);
-        baste.supplies.extend(thread(&baste.settings, along));
+        baste.supplies.extend(thread(&baste.settings, sewn));
         tasks.push(baste);
-        let old = along.minutes(unpicked(self.facts));
-        if way != Way::In {
+        if way != Way::In && !is_panel {
             tasks.push(
                 Task::new(key(Step::Unpick, change), Place::Table, old).along(along).with(&[Tool::Ripper]),
             );
         }
         let mut stitch =
-            Task::new(key(Step::Stitch, change), Place::Machine, along.minutes(1) + SET_UP * along.times)
-                .along(along);
+            Task::new(key(Step::Stitch, change), Place::Machine, sewn.minutes(1) + SET_UP * sewn.times)
+                .along(sewn);
         stitch.settings = Settings::seam(cloth);
-        stitch.supplies.extend(thread(&stitch.settings, along));
+        stitch.supplies.extend(thread(&stitch.settings, sewn));
         stitch.undone = crate::plan::Undone::ByUnpicking;
         tasks.push(stitch.with(&[Tool::SewingMachine]));
-        let out = along.minutes(1) + if way == Way::Out { 0 } else { old };
-        tasks.push(
-            Task::new(key(Step::TakeOut, change), Place::Table, out).along(along).with(&[Tool::Ripper]),
-        );
+        let out = sewn.minutes(1) + if way == Way::Out { 0 } else { old };
+        tasks
+            .push(Task::new(key(Step::TakeOut, change), Place::Table, out).along(sewn).with(&[Tool::Ripper]));
         if self.change.trim_to.is_some() && of.cutting() != Cutting::Never {
             let edges = Stretch { times: along.times * 2, ..along };
             let cut = Task::new(key(Step::Cut, change), Place::Table, edges.minutes(1)).along(edges);
             tasks.push(cut.with(&[Tool::Scissors]).for_good());
-            let mut finish =
-                Task::new(key(Step::Finish, change), Place::Overlocker, edges.minutes(1)).along(edges);
-            finish.settings = Settings::finish(cloth);
-            finish.supplies.extend(thread(&finish.settings, edges));
-            tasks.push(finish);
+            tasks.push(finish(change, edges, of));
+        } else if is_panel {
+            tasks.push(finish(change, sewn, of));
         }
-        let mut press = Task::new(key(Step::Press, change), Place::Iron, PRESS * along.times).along(along);
+        let mut press = Task::new(key(Step::Press, change), Place::Iron, PRESS * sewn.times).along(sewn);
         press.settings = Settings::iron(cloth);
         tasks.push(press.with(&[Tool::IronAndBoard]));
-        if !things.is_empty() {
-            let back: Vec<Thing> = things.into_iter().filter(|thing| *thing != Thing::Lining).collect();
+        // The panel closes its own seam.
+        let is_closed = |thing: &Thing| matches!(thing, Thing::Itself(_));
+        if things.iter().any(|thing| !is_closed(thing)) {
+            let back =
+                things.into_iter().filter(|thing| *thing != Thing::Lining && !is_closed(thing)).collect();
             tasks.push(put_back(of, change, back));
         }
         tasks
     }
+}
+
+/// Finishing edges that were cut.
+fn finish(change: ChangeKey, edges: Stretch, of: &TasksOf<'_>) -> Task {
+    let mut finish = Task::new(key(Step::Finish, change), Place::Overlocker, edges.minutes(1)).along(edges);
+    finish.settings = Settings::finish(of.cloth());
+    finish.supplies.extend(thread(&finish.settings, edges));
+    finish
 }
 
 impl AlteredSeam<'_> {
@@ -99,6 +111,9 @@ impl AlteredSeam<'_> {
     fn things(&self, of: &TasksOf<'_>) -> Vec<Thing> {
         let garment = of.subject.garment;
         let mut things = Vec::new();
+        if self.change.set_in {
+            things.push(Thing::Itself(self.key()));
+        }
         if garment.found.lined == Some(Lined::Fully) {
             things.push(Thing::Lining);
         }

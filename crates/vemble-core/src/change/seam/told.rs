@@ -4,6 +4,7 @@ use super::EDGES_MAY_DIFFER;
 use super::allowance::{BULKY, Capacity, Kept, TRIMMED, Trimmed};
 use super::in_the_way::{Crossed, POCKETS_APART, PocketGap, Thing};
 use super::judge::{Found, Grain, Limb};
+use super::panel::Panel;
 use super::partners::{Armhole, BandThere, EdgesApart, EndsIn, LiningThere, MetEdge};
 use super::run_out::{Kink, RunOut};
 use crate::change::{ChangeKey, Term};
@@ -20,6 +21,26 @@ impl Tell for Found {
             Self::RunOut(facts) => run_out(facts, key, outcome, to),
             Self::Kink(facts) => kink(facts, key, outcome, to),
             Self::Capacity(facts) => capacity(facts, key, outcome, to),
+            Self::Panel { panel, is_needed } => {
+                let reason = match is_needed {
+                    true => "Sewn along the old lines: nothing comes out of the allowances.",
+                    false => "Its allowances would give as much by themselves.",
+                };
+                let figures = format!("up to {} altogether, between the old lines", to.show(panel.widest));
+                Said::new(panel_title(key, to), figures, reason)
+            }
+            Self::PanelCloth(panel) => {
+                let title = format!("Cloth for the panel in the {}{}", key.name(to), key.and_side());
+                let reason = "Other cloth hangs and washes otherwise.";
+                Said::new(title, panel_words(*panel, to), reason).mended(outcome, || {
+                    "Take cloth of the same weight, stretch and nap, washed as it was, its grain along the panel."
+                })
+            }
+            Self::PanelTakesIn(by) => {
+                let figures = format!("taken in by up to {} per edge", to.show(*by));
+                Said::new(panel_title(key, to), figures, "A panel only lets out.")
+                    .mended(outcome, || "Leave the panel out, or bring those pins to nothing.")
+            }
             Self::Kept(facts) => kept(facts, key, outcome, to),
             Self::Trimmed(facts) => trimmed(facts, key, outcome, to),
             Self::Grain(facts) => grain(facts, key, outcome, to),
@@ -43,6 +64,29 @@ fn edges(key: &FindingKey) -> [&'static str; 2] {
 /// Where the stations of the seam are measured from.
 fn datum(key: &FindingKey) -> &'static str {
     key.change.map_or("hem", |change| change.datum())
+}
+
+fn panel_title(key: &FindingKey, to: &Teller<'_>) -> String {
+    format!("A panel in the {}{}", key.name(to), key.and_side())
+}
+
+/// "2 pieces, each 4.0 + 2 allowances × 1.5 = 7.0 cm wide, 31.0 + 2 allowances × 1.5 = 34.0 cm long".
+pub(super) fn panel_words(panel: Panel, to: &Teller<'_>) -> String {
+    let pieces = match panel.pieces {
+        1 => "1 piece".to_owned(),
+        n => format!("{n} pieces, each"),
+    };
+    let (wide, long, each) = (to.bare(panel.room), to.bare(panel.long), to.bare(panel.allowance));
+    let ends = match panel.is_hemmed {
+        true => format!("1 allowance of {each}"),
+        false => format!("2 allowances × {each}"),
+    };
+    let and_hem = if panel.is_hemmed { ", and what the hem turns up" } else { "" };
+    format!(
+        "{pieces} {wide} + 2 allowances × {each} = {} wide, {long} + {ends} = {} long{and_hem}",
+        to.show(panel.cut_wide()),
+        to.show(panel.cut_long())
+    )
 }
 
 fn run_out(facts: &RunOut, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
@@ -141,8 +185,16 @@ fn short_of(facts: &Capacity, key: &FindingKey, to: &Teller<'_>) -> String {
             to.show(whole)
         );
     }
-    let strip = to.show_at_least(facts.short() * 2);
-    let set_in = format!("Set in a strip {strip} wide plus two allowances, or let out other seams too.");
+    let whole = to.show(facts.both[1]);
+    let set_in = match to.mends {
+        true => format!(
+            "Set in a panel {whole} wide at its widest between the old lines, or let out other seams too."
+        ),
+        false => {
+            let strip = to.show_at_least(facts.short() * 2);
+            format!("Set in a strip {strip} wide plus two allowances, or let out other seams too.")
+        }
+    };
     let Some((level, gives)) = facts.level.as_ref().filter(|(_, gives)| !gives.is_empty()) else {
         return set_in;
     };

@@ -202,7 +202,7 @@ fn what_can_be_let_out_depends_on_the_fraying() {
     assert_eq!(
         short.remedy.as_deref(),
         Some(
-            "Set in a strip 0.8 cm wide plus two allowances, or let out other seams too. At the hem all seams together can give 2.0 cm: outseam: 2 edges × 0.5; inseam: 2 edges × 0.5."
+            "Set in a panel 1.8 cm wide at its widest between the old lines, or let out other seams too. At the hem all seams together can give 2.0 cm: outseam: 2 edges × 0.5; inseam: 2 edges × 0.5."
         )
     );
 }

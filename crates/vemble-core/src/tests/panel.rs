@@ -1,0 +1,125 @@
+//! A panel that is set into a seam: as wide as what is let out, and nothing from the allowances.
+
+use crate::change::seam::SeamChange;
+use crate::document::Document;
+use crate::fitting::{Fairing, GarmentSide, How, Reading, SidePolicy};
+use crate::garment::Seam;
+use crate::judge::{Outcome, Rule};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::solve::{SolvedTryOn, solve};
+use crate::tests::kit::{m, meets, outseam, trousers, trying};
+use proptest::prelude::*;
+
+/// The gap of an opened seam, alike on both sides.
+fn gaps(at: &[(&str, Measure)]) -> Vec<Reading> {
+    let reading =
+        |side, station: &str, amount| Reading { id: None, side, station: m(station), amount, how: How::Gap };
+    at.iter().flat_map(|(station, gap)| GarmentSide::BOTH.map(|side| reading(side, station, *gap))).collect()
+}
+
+fn let_out(at: &[(&str, Measure)], set_in: bool) -> SeamChange {
+    SeamChange {
+        set_in,
+        lower: meets("8 cm"),
+        fairing: Fairing::EveryPin,
+        ..outseam(gaps(at), meets("100 cm"))
+    }
+}
+
+fn solved(change: SeamChange, tape: Tape) -> SolvedTryOn {
+    trousers().solved(trying(vec![change]), tape)
+}
+
+proptest! {
+    /// It adds to every level what letting out adds, asks nothing of the allowances, and is cut as wide as its widest row; its rows are
+    /// the line's, the other way round.
+    #[test]
+    fn it_is_as_wide_as_what_is_let_out(knee in 1_i64..120, thigh in 1_i64..120, tape in proptest::sample::select(Tape::ALL)) {
+        let mm = |mm: i64| Measure { length: Length::from_nm(mm * 1_000_000), unit: Unit::Cm };
+        let at = [("45 cm", mm(knee)), ("74 cm", mm(thigh))];
+        let [plain, panel] = [false, true].map(|set_in| solved(let_out(&at, set_in), tape));
+        prop_assert_eq!(&plain.levels, &panel.levels);
+        prop_assert!(panel.checks.iter().all(|c| c.key.rule != Rule::Capacity || c.outcome == Outcome::Passes));
+        let widths = |of: &SolvedTryOn| -> Vec<Vec<i64>> {
+            let rows = &of.cards[0].table().rows;
+            rows.iter().map(|row| row.cells.iter().skip(1).map(|c| c.figure.as_ref().map_or(0, |v| v.nm)).collect()).collect()
+        };
+        if panel.cards.is_empty() {
+            return Ok(());
+        }
+        let (lines, rows) = (widths(&plain), widths(&panel));
+        prop_assert_eq!(lines.len(), rows.len());
+        for (line, row) in lines.iter().zip(&rows) {
+            prop_assert_eq!(row[0] * 2, row[1], "either way, and altogether");
+            prop_assert_eq!((-line[0], -line[1]), (row[0], row[1]));
+        }
+        let widest = Length::from_nm(rows.iter().map(|row| row[1]).max().unwrap());
+        let cloth = panel.check("Cloth for the panel");
+        prop_assert!(cloth.figures.starts_with(&format!("2 pieces, each {} + 2 allowances", tape.bare(widest))), "{}", cloth.figures);
+        prop_assert!(panel.cards[0].sentences()[0].contains(&cloth.figures));
+    }
+}
+
+#[test]
+fn what_the_allowance_lacks_a_panel_has() {
+    let short = solved(let_out(&[("45 cm", m("4 cm")), ("74 cm", m("4 cm"))], false), Tape::Cm);
+    let lacks = short.check("Letting out the outseam");
+    assert_eq!(lacks.outcome, Outcome::Stop);
+    assert!(
+        lacks.remedy.as_deref().unwrap().starts_with("Set in a panel 4.0 cm wide at its widest"),
+        "{lacks:?}"
+    );
+    let mended: Vec<_> = lacks.mend.clone();
+    let panel = trousers().solved(trying(mended), Tape::Cm);
+    assert_eq!(
+        panel.check("A panel in the outseam").figures,
+        "up to 4.0 cm altogether, between the old lines"
+    );
+    insta::assert_snapshot!(panel.cards[0].sentences().join("\n"));
+}
+
+#[test]
+fn a_panel_cannot_take_in() {
+    let at = [("45 cm", m("4 cm"))];
+    let mut mixed = let_out(&at, true);
+    mixed.readings.extend(GarmentSide::BOTH.map(|side| crate::tests::kit::pin(side, "74 cm", "1 cm")));
+    let stopped = solved(mixed, Tape::Cm);
+    let check = stopped.check("A panel in the outseam");
+    assert_eq!((check.outcome, check.figures.as_str()), (Outcome::Stop, "taken in by up to 1.0 cm per edge"));
+}
+
+#[test]
+fn each_side_has_a_panel_of_its_own_where_they_differ() {
+    let mut readings = gaps(&[("45 cm", m("3 cm"))]);
+    readings[1].amount = m("5 cm");
+    let change = SeamChange { readings, sides: Some(SidePolicy::KeepEach), ..let_out(&[], true) };
+    let both = solved(change, Tape::Cm);
+    let words = both.cards[0].sentences()[0].to_owned();
+    assert!(words.starts_with("Cut left: 1 piece 3.0 + 2 allowances × 1.5 = 6.0 cm wide"), "{words}");
+    assert!(words.contains("right: 1 piece 5.0 + 2 allowances × 1.5 = 8.0 cm wide"), "{words}");
+}
+
+#[test]
+fn a_seam_behind_has_one_panel_and_runs_into_the_hem() {
+    let json = include_str!("../../../../demo/tea-dress.json");
+    let mut dress: Document = serde_json::from_str(json).unwrap();
+    let reading = |station: &str, gap: &str| Reading {
+        id: None,
+        side: GarmentSide::Left,
+        station: m(station),
+        amount: m(gap),
+        how: How::Gap,
+    };
+    let readings = vec![reading("0 cm", "6 cm"), reading("39.5 cm", "2 cm")];
+    dress.try_ons.truncate(1);
+    dress.try_ons[0].changes =
+        vec![SeamChange { readings, set_in: true, ..SeamChange::of(Seam::CentreBack) }.into()];
+    let try_on = solve(&dress, Tape::Cm).unwrap().try_ons.remove(0);
+    let cloth = try_on.check("Cloth for the panel");
+    assert!(
+        cloth.figures.starts_with("1 piece 6.0 + 2 allowances × 1.5 = 9.0 cm wide, "),
+        "{}",
+        cloth.figures
+    );
+    assert!(cloth.figures.ends_with("long, and what the hem turns up"), "{}", cloth.figures);
+}
