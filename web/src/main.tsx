@@ -5,6 +5,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, RouterProvider } from "react-router";
 import { problemOf } from "./api/client";
 import { SettingsProvider, useSettings } from "./settings";
+import { Broken } from "./shell/Broken";
 import { Shell } from "./shell/Shell";
 import { themeOf } from "./theme";
 import "./theme.css";
@@ -25,24 +26,29 @@ const CardPage = lazy(() => import("./card/CardPage"));
 const NotFound = lazy(() => import("./shell/NotFound"));
 
 const router = createBrowserRouter([
-  // The whole screen belongs to the try-on.
-  { path: "/garments/:garment/fitting/:tryOn", element: <FittingPage /> },
-  { path: "/garments/:garment/large/:tryOn", element: <LargePage /> },
-  { path: "/join/:code?", element: <GuestPage /> },
   {
-    element: <Shell />,
+    errorElement: <Broken />,
     children: [
-      { path: "/", element: <StartPage /> },
-      { path: "/rail", element: <RailPage /> },
-      { path: "/account", element: <AccountPage /> },
-      { path: "/book", element: <BookPage /> },
-      { path: "/evenings", element: <EveningsPage /> },
-      { path: "/people", element: <PeoplePage /> },
-      { path: "/people/:wearer", element: <PersonPage /> },
-      { path: "/garments/new", element: <NewGarmentPage /> },
-      { path: "/garments/:garment/cards/:change", element: <CardPage /> },
-      { path: "/garments/:garment/:stage?", element: <GarmentPage /> },
-      { path: "*", element: <NotFound /> },
+      // The whole screen belongs to the try-on.
+      { path: "/garments/:garment/fitting/:tryOn", element: <FittingPage /> },
+      { path: "/garments/:garment/large/:tryOn", element: <LargePage /> },
+      { path: "/join/:code?", element: <GuestPage /> },
+      {
+        element: <Shell />,
+        children: [
+          { path: "/", element: <StartPage /> },
+          { path: "/rail", element: <RailPage /> },
+          { path: "/account", element: <AccountPage /> },
+          { path: "/book", element: <BookPage /> },
+          { path: "/evenings", element: <EveningsPage /> },
+          { path: "/people", element: <PeoplePage /> },
+          { path: "/people/:wearer", element: <PersonPage /> },
+          { path: "/garments/new", element: <NewGarmentPage /> },
+          { path: "/garments/:garment/cards/:change", element: <CardPage /> },
+          { path: "/garments/:garment/:stage?", element: <GarmentPage /> },
+          { path: "*", element: <NotFound /> },
+        ],
+      },
     ],
   },
 ]);

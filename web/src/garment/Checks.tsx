@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { ChangeKey, Check, FindingKey } from "../api/client";
 import { nameOf } from "../document/findings";
 import { useWords } from "../document/useWords";
+import { Explained } from "../drawing/Explained";
 import { Words } from "../drawing/Words";
 import styles from "./lines.module.css";
 
@@ -81,7 +82,7 @@ function CheckList({ checks, onPassOver, onMend, picked, onPick }: Props) {
                 <Words>{check.figures}</Words>
               </p>
               <p className="quiet">
-                <Words>{check.reason}</Words>{" "}
+                <Explained>{check.reason}</Explained>{" "}
                 {check.remedy && (
                   <strong>
                     <Words>{check.remedy}</Words>
