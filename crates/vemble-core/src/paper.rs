@@ -44,7 +44,14 @@ const MARK: f64 = 4.0;
 pub fn sheets(change: &SolvedChange) -> Vec<PaperSheet> {
     match &change.shows {
         Shows::Seam(line) | Shows::Dart(line) => of_line(&change.name, line),
-        Shows::Armhole(shown) => vec![of_picture(&change.name, &shown.picture, 1.0)],
+        Shows::Armhole(shown) => {
+            let facings = shown.facings.iter().map(|facing| PaperSheet {
+                title: format!("{}, {}", change.name, facing.name),
+                lines: vec![(PaperInk::New, facing.stitching.clone()), (PaperInk::Cut, facing.cut.clone())],
+                words: Vec::new(),
+            });
+            std::iter::once(of_picture(&change.name, &shown.picture, 1.0)).chain(facings).collect()
+        }
         Shows::Trunk(shown) => vec![of_picture(&change.name, &shown.picture, shown.stretched)],
         Shows::Elastic(_) | Shows::Hem(_) | Shows::Spacing(_) | Shows::Gathers(_) => Vec::new(),
     }
@@ -63,8 +70,11 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
     let strip = &line.strip;
     let one = |(n, lines): (usize, &crate::figure::StripLines)| {
         let side = strip.sides.get(n).filter(|_| strip.lines.len() > 1);
-        let title = side
-            .map_or_else(|| format!("{name}, both sides alike"), |side| format!("{name}, {}", side.words));
+        let title = match side {
+            Some(side) => format!("{name}, {}", side.words),
+            None if line.has_sides => format!("{name}, both sides alike"),
+            None => name.to_owned(),
+        };
         let title = if strip.panel_mm.is_some() { format!("panel for the {title}") } else { title };
         let path = |text: &Option<String>| text.as_deref().and_then(|text| BezPath::from_svg(text).ok());
         let old = path(&lines.old_line)

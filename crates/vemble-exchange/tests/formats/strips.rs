@@ -228,3 +228,39 @@ fn a_panel_is_cut_as_its_card_says() {
     let dxf = strips_dxf(&solved, key("seam.centre_back")).unwrap();
     assert!(!dxf.is_empty());
 }
+
+#[test]
+fn a_facing_is_as_long_as_its_edge_and_as_wide_everywhere() {
+    use kurbo::{ParamCurveArclen, ParamCurveNearest};
+    let solved = example("pinafore-toile");
+    let svg = strips_svg(&solved, key("armhole.both")).unwrap();
+    let read = |class: &str| -> Vec<kurbo::BezPath> {
+        paths(&svg, class).iter().map(|d| kurbo::BezPath::from_svg(d).unwrap()).collect()
+    };
+    // The armhole as it will be, both edges on one drawing, then front and back facing.
+    let (new, cut) = (read("new"), read("cut"));
+    let long = |path: &kurbo::BezPath| path.segments().map(|s| s.arclen(1e-6)).sum::<f64>();
+    assert_eq!((new.len(), cut.len()), (3, 2));
+    assert!((long(&new[0]) - long(&new[1]) - long(&new[2])).abs() < EXACT);
+    let seam = solved.try_ons.last().unwrap();
+    let card = seam.cards.iter().find(|card| card.key.to_string() == "armhole.both").unwrap();
+    assert!(
+        card.blocks
+            .iter()
+            .any(|b| matches!(b, Block::Steps(s) if s.iter().any(|s| s.text.contains("6.0 cm wide"))))
+    );
+    for (stitching, cut) in new[1..].iter().zip(&cut) {
+        let off = |at: kurbo::Point| {
+            let near = stitching.segments().map(|s| s.nearest(at, 1e-6).distance_sq);
+            near.fold(f64::MAX, f64::min).sqrt()
+        };
+        // Whatever is cut lies one allowance from the stitching, or 6 cm; where the edge turns the free one lies nearer to its next part.
+        let curved = cut.segments().filter(|s| matches!(s, kurbo::PathSeg::Cubic(_)));
+        let beside: Vec<f64> = curved.map(|s| off(kurbo::ParamCurve::eval(&s, 0.5))).collect();
+        assert!(
+            beside.iter().all(|off| (off - 60.0).abs() < 0.5 || (off - 15.0).abs() < EXACT),
+            "{beside:?}"
+        );
+        assert!(beside.iter().any(|off| *off > 30.0) && beside.iter().any(|off| *off < 30.0));
+    }
+}

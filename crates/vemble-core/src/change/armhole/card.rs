@@ -222,7 +222,11 @@ impl AlteredArmhole<'_> {
             ],
         );
         if !self.has_sleeve {
-            hand.say(Step::Chalk, "Change the facing or binding by the same.");
+            let wide = of.tape.show(super::facing::WIDE.on(of.tape));
+            hand.say(
+                Step::Chalk,
+                format!("Change the facing or binding by the same: a new facing {wide} wide is among the papers at true size."),
+            );
             hand.say(Step::Baste, "Baste the facing or binding on.");
             hand.say(Step::TryBasted, "Try it on. Lift the arm. Nothing is cut before.");
             hand.say(Step::Stitch, "Sew it on, and clip it only as far as the stitching.");

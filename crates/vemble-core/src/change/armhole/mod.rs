@@ -5,6 +5,7 @@
 
 mod card;
 mod drawing;
+mod facing;
 mod flat;
 mod input;
 mod judge;

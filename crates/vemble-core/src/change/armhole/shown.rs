@@ -1,11 +1,13 @@
 //! An armhole and its sleeve in figures and words.
 
 use super::AlteredArmhole;
+use super::facing::{Facing, WIDE};
 use super::input::ArmholeField;
 use super::sum::at_a_mark;
 use super::told::{LEAVES_OUT, armhole_words, ease_words, where_it_goes};
 use crate::change::Drawn;
 use crate::figure::Picture;
+use crate::garment::Seam;
 use crate::judge::Subject;
 use crate::length::{Figure, Length, Tape};
 use crate::shown::{Show, Shown};
@@ -34,6 +36,9 @@ pub struct SolvedArmhole {
     pub leaves_out: &'static str,
     /// The armhole and the cap laid flat, old and new.
     pub picture: Picture,
+    /// What is cut anew where no sleeve is set in: in front and behind.
+    #[serde(skip)]
+    pub facings: Vec<Facing>,
     /// There is something to chalk.
     #[serde(skip)]
     is_altered: bool,
@@ -107,7 +112,21 @@ impl Show for AlteredArmhole<'_> {
             }),
             leaves_out: LEAVES_OUT,
             picture: self.picture(tape),
+            facings: self.facings(subject),
             is_altered: self.is_altered(),
         }
+    }
+}
+
+impl AlteredArmhole<'_> {
+    /// The facings of an armhole without a sleeve, for its new edges.
+    fn facings(&self, subject: &Subject<'_>) -> Vec<Facing> {
+        let Some(seam) = subject.garment.seam(Seam::ArmholeSeam).filter(|_| !self.has_sleeve) else {
+            return Vec::new();
+        };
+        let [wide, allowance] =
+            [WIDE.on(subject.tape), subject.tape.round(seam.allowance.length)].map(|l| l.cm());
+        let edges = [("front facing", self.new.front_edge()), ("back facing", self.new.back_edge())];
+        edges.into_iter().map(|(name, edge)| Facing::along(name, &edge, wide, allowance)).collect()
     }
 }
