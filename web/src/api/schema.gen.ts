@@ -4851,7 +4851,7 @@ export interface components {
          * @description What is used up.
          * @enum {string}
          */
-        SupplyKind: "thread" | "basting_thread" | "overlock_thread" | "elastic" | "bias_binding" | "facing" | "hem_tape" | "buttons" | "hooks" | "eyelets" | "zip" | "needles" | "lining";
+        SupplyKind: "thread" | "basting_thread" | "overlock_thread" | "elastic" | "bias_binding" | "facing" | "hem_tape" | "buttons" | "hooks" | "eyelets" | "zip" | "needles" | "lining" | "panel_cloth";
         /** @description Figures in rows and columns. Every row has as many cells as there are columns. */
         Table: {
             /** @description Its columns, the first naming the rows. */

@@ -15,7 +15,7 @@ import type { Kept } from "../document/useKept";
 import { LengthField } from "../document/LengthField";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
-import { TaskFacts } from "./PlanStage";
+import { TaskFacts } from "./Chain";
 import { useAhead, useLog, type Entered } from "./useWork";
 import styles from "./plan.module.css";
 

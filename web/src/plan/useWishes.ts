@@ -35,3 +35,9 @@ export function useWishes(state: GarmentState, undoable: boolean) {
 
 /** Wishes while they are worked on. */
 export type KeptWishes = ReturnType<typeof useWishes>;
+
+/** What is wished for a garment, and how a part of it is set. */
+export interface OfWishes {
+  wishes: Wishes;
+  onSet: (part: Partial<Wishes>) => void;
+}

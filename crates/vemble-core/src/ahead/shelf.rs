@@ -55,7 +55,11 @@ pub(super) fn lines(works: &[GarmentWork], benches: &[Bench<'_>], room: &Workroo
 pub(super) fn coloured(supply: &Supply, bench: &Bench<'_>) -> Supply {
     let is_coloured = matches!(
         supply.kind,
-        SupplyKind::Thread | SupplyKind::Facing | SupplyKind::BiasBinding | SupplyKind::Buttons
+        SupplyKind::Thread
+            | SupplyKind::Facing
+            | SupplyKind::BiasBinding
+            | SupplyKind::Buttons
+            | SupplyKind::PanelCloth
     );
     match is_coloured && supply.which.is_empty() {
         true => Supply { which: format!("for {}", bench.garment.cloth.name), ..supply.clone() },

@@ -1,13 +1,16 @@
 //! A panel that is set into a seam: as wide as what is let out, and nothing from the allowances.
 
 use crate::change::seam::SeamChange;
+use crate::change::{Change, On, draw};
 use crate::document::Document;
 use crate::fitting::{Fairing, GarmentSide, How, Reading, SidePolicy};
 use crate::garment::Seam;
-use crate::judge::{Outcome, Rule};
+use crate::judge::{Outcome, Rule, Subject};
 use crate::length::{Length, Measure, Tape, Unit};
+use crate::plan::{Supply, Task, TasksOf, chain};
 use crate::solve::{SolvedTryOn, solve};
 use crate::tests::kit::{m, meets, outseam, trousers, trying};
+use crate::work::{Step, SupplyKind, Wishes};
 use proptest::prelude::*;
 
 /// The gap of an opened seam, alike on both sides.
@@ -122,4 +125,25 @@ fn a_seam_behind_has_one_panel_and_runs_into_the_hem() {
         cloth.figures
     );
     assert!(cloth.figures.ends_with("long, and what the hem turns up"), "{}", cloth.figures);
+}
+
+#[test]
+fn what_it_is_cut_from_is_on_the_list_and_either_edge_is_sewn() {
+    let at = [("45 cm", m("4 cm")), ("74 cm", m("4 cm"))];
+    let of = |set_in| -> Vec<Task> {
+        let (fitted, changes) = (trousers(), [Change::from(let_out(&at, set_in))]);
+        let on = On { garment: &fitted.garment, wearer: &fitted.wearer, hem_marks: &[], keeps_all: false };
+        let drawn = draw(on, &changes).unwrap();
+        let as_it_is = Subject::as_it_is(&fitted.garment, &fitted.wearer, Tape::Cm);
+        let subject = Subject { changes: &drawn, ..as_it_is };
+        chain(&TasksOf { subject: &subject, wishes: &Wishes::default() }).unwrap_or_default().tasks
+    };
+    let ([plain, panel], find) = ([of(false), of(true)], |tasks: &[Task], step| {
+        tasks.iter().find(|task| task.key.step == step).cloned()
+    });
+    let cloth = find(&panel, Step::Chalk).unwrap().supplies;
+    assert!(cloth.contains(&Supply::of(SupplyKind::PanelCloth, 190)), "2 × 95 cm: {cloth:?}");
+    let sewn = |tasks: &[Task]| find(tasks, Step::Stitch).unwrap().along.unwrap().times;
+    assert_eq!((sewn(&plain), sewn(&panel)), (2, 4));
+    assert!(find(&panel, Step::Unpick).is_none() && find(&panel, Step::Cut).is_none());
 }

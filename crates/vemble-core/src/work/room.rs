@@ -177,6 +177,7 @@ choice! {
         Zip => "zip",
         Needles => "machine needle",
         Lining => "lining cloth",
+        PanelCloth => "cloth for a panel",
     }
 }
 
@@ -199,7 +200,8 @@ impl SupplyKind {
             | Self::BiasBinding
             | Self::Facing
             | Self::HemTape
-            | Self::Lining => Unit::Metres,
+            | Self::Lining
+            | Self::PanelCloth => Unit::Metres,
             Self::Buttons | Self::Hooks | Self::Eyelets | Self::Zip | Self::Needles => Unit::Pieces,
         }
     }

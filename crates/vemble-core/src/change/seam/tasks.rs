@@ -6,9 +6,9 @@ use crate::chalk::Way;
 use crate::change::hem::Cutting;
 use crate::change::{ChangeKey, Drawn};
 use crate::garment::Lined;
-use crate::plan::{HasTasks, Place, Settings, Stretch, Task, TasksOf, Thing, Tool, key, unpicked};
+use crate::plan::{HasTasks, Place, Settings, Stretch, Supply, Task, TasksOf, Thing, Tool, key, unpicked};
 use crate::plan::{is_basted_by_hand, is_traced, put_back, thread};
-use crate::work::Step;
+use crate::work::{Step, SupplyKind};
 
 /// Each seam takes so long to set up at the machine, and so long to press: minutes (teaching values of the handbook).
 const SET_UP: u32 = 5;
@@ -21,7 +21,8 @@ impl HasTasks for AlteredSeam<'_> {
         let change = ChangeKey::Seam(self.key());
         let Some(along) = self.stretch(of).filter(|_| self.is_altered()) else { return Vec::new() };
         let (subject, cloth) = (of.subject, of.cloth());
-        let way = Way::of(&self.rows(subject.garment, subject.tape));
+        let rows = self.rows(subject.garment, subject.tape);
+        let way = Way::of(&rows);
         let mut tasks = Vec::new();
         let (things, is_panel) = (self.things(of), self.change.set_in);
         // Either edge of a panel is sewn.
@@ -37,7 +38,11 @@ impl HasTasks for AlteredSeam<'_> {
             open.things.clone_from(&things);
             tasks.push(open);
         }
-        let chalk = Task::new(key(Step::Chalk, change), Place::Table, 2 * along.times + along.minutes(1));
+        let mut chalk = Task::new(key(Step::Chalk, change), Place::Table, 2 * along.times + along.minutes(1));
+        for (_, panel) in self.panels(subject.garment, &rows, subject.tape) {
+            let cm = (panel.cut_long() * i64::from(panel.pieces)).cm().ceil() as u32;
+            chalk.supplies.push(Supply::of(SupplyKind::PanelCloth, cm));
+        }
         tasks.push(chalk.along(along).with(&[Tool::Chalk]));
         if is_traced(subject.garment.kind) && !is_panel {
             let mut trace =
