@@ -5,7 +5,7 @@ use super::wanted::Wanted;
 use crate::body::Wearer;
 use crate::change::dart::DartChange;
 use crate::change::elastic::{ElasticAt, ElasticChange};
-use crate::change::seam::SeamChange;
+use crate::change::seam::{SeamChange, gives_at};
 use crate::change::{Change, ChangeKey, DrawnChange, On, Term, draw};
 use crate::choice::choice;
 use crate::fitting::{Fairing, GarmentSide, How, Reading};
@@ -59,6 +59,7 @@ choice! {
         EdgesAlike => "every edge the same",
         FirstMore => "two thirds and a third",
         SecondMore => "a third and two thirds",
+        AsItHas => "each as much as is inside it",
         DartsTheRest => "the darts taking what the waist wants beyond the rest",
     }
 }
@@ -175,6 +176,7 @@ fn shares(
     at: &Wanted,
     carriers: &[Carrier],
     split: Split,
+    tape: Tape,
 ) -> Option<Shares> {
     let there: Vec<usize> = (0..carriers.len()).filter(|n| carriers[*n].reaches(garment, at.level)).collect();
     let count = there.len() as f64;
@@ -195,6 +197,20 @@ fn shares(
         Split::FirstMore if is_pair => of_two(2.0 / 3.0),
         Split::SecondMore if is_pair => of_two(1.0 / 3.0),
         Split::FirstMore | Split::SecondMore => return None,
+        // What is taken in anywhere is inside nothing yet.
+        Split::AsItHas if !at.off.is_negative() => return at.is_nought().then(even),
+        Split::AsItHas => {
+            let gives = gives_at(garment, at.level, tape);
+            let has = |n: &usize| {
+                let of = gives.iter().find(|term| term.change == carriers[*n].key());
+                of.map_or(0.0, |term| term.off().cm())
+            };
+            let all: f64 = there.iter().map(has).sum();
+            if all <= 0.0 {
+                return None;
+            }
+            there.iter().map(|n| (*n, has(n) / all)).collect()
+        }
         Split::DartsTheRest => {
             let is_dart = |n: &usize| matches!(carriers[*n], Carrier::Dart(_));
             let (darts, seams): (Vec<usize>, Vec<usize>) = there.iter().copied().partition(is_dart);
@@ -229,7 +245,7 @@ fn build(
 ) -> Option<Candidate> {
     let mut marks: Vec<Vec<Marks>> = vec![Vec::new(); carriers.len()];
     for at in wanted {
-        let shares = shares(garment, wanted, at, carriers, split)?;
+        let shares = shares(garment, wanted, at, carriers, split, tape)?;
         for (n, of) in marks_at(at, carriers, &shares, tape) {
             marks[n].push((*at, of));
         }

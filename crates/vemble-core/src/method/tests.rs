@@ -57,7 +57,7 @@ fn a_shirt_is_taken_in_behind_or_at_its_sides_before_anybody_puts_darts_in_front
 #[test]
 fn one_that_nothing_reaches_says_what_stops_it_and_how_much_goes() {
     // What is inside has not enough for this: a panel does it.
-    let some = found(&wanting(demo("tea-dress"), &[(Level::Waist, "12 cm")]), Tape::Cm);
+    let some = found(&wanting(demo("tea-dress"), &[(Level::Waist, "14 cm")]), Tape::Cm);
     assert!(titles(&some)[0].starts_with("Panels in the "), "{:?}", titles(&some));
     assert_eq!(some.best[0].shows, ["A panel of other cloth, with a seam on either side of it"]);
     let dress = wanting(demo("concert-shirt"), &[(Level::Waist, "-40 cm")]);
@@ -308,4 +308,28 @@ proptest! {
             prop_assert!((*marks as f64 - part.each).abs() <= 1.0 + 1e-6);
         }
     }
+}
+
+#[test]
+fn several_seams_let_out_what_each_has_inside() {
+    let dress = found(&wanting(demo("tea-dress"), &[(Level::Waist, "9 cm")]), Tape::Cm);
+    let first = &dress.best[0];
+    assert_eq!(
+        first.title,
+        "Side seams, centre-back seam and front panel seams, each as much as is inside it"
+    );
+    let waist = first.levels.iter().find(|l| l.name == "waist").unwrap();
+    assert!(
+        waist.sum.contains("(centre-back seam: 2 edges × 1.1)"),
+        "1.2 of 9.6 that all give: {}",
+        waist.sum
+    );
+    // A dart that is let out altogether leaves cloth flat over what it was shaped for.
+    let skirt = found(&wanting(demo("school-skirt"), &[(Level::Waist, "4 cm")]), Tape::Cm);
+    let darts = skirt.best.iter().find(|method| method.title == "Back waist darts").unwrap();
+    let flat = darts.checks.iter().find(|c| c.title == "Letting out the back waist dart").unwrap();
+    assert_eq!(
+        (flat.outcome, &flat.figures[..]),
+        (Outcome::Caution, "it is 1.0 deep now, 0.0 cm afterwards")
+    );
 }

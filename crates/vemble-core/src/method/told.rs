@@ -239,9 +239,11 @@ fn title(garment: &Garment, candidate: &Candidate) -> String {
     let shared = match candidate.split {
         Split::Even if names.len() == 2 => "half each",
         Split::Even => "the same each",
-        other @ (Split::EdgesAlike | Split::FirstMore | Split::SecondMore | Split::DartsTheRest) => {
-            other.name()
-        }
+        other @ (Split::EdgesAlike
+        | Split::FirstMore
+        | Split::SecondMore
+        | Split::AsItHas
+        | Split::DartsTheRest) => other.name(),
     };
     format!("{joined}, {shared}")
 }

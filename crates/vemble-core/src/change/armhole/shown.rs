@@ -125,7 +125,7 @@ impl AlteredArmhole<'_> {
             return Vec::new();
         };
         let [wide, allowance] =
-            [WIDE.on(subject.tape), subject.tape.round(seam.allowance.length)].map(|l| l.cm());
+            [WIDE.on(subject.tape), subject.tape.round(seam.allowance.length)].map(Length::cm);
         let edges = [("front facing", self.new.front_edge()), ("back facing", self.new.back_edge())];
         edges.into_iter().map(|(name, edge)| Facing::along(name, &edge, wide, allowance)).collect()
     }

@@ -28,8 +28,8 @@ pub(crate) enum Found {
     BelowBust { away: Length, bust: Length },
     /// The lower free point behind, and the fullest hip, above the hem.
     AboveHip { free: Length, hip: Length },
-    /// It is let out: how deep it is now.
-    LetOut { depth: Length, shows_holes: bool },
+    /// It is let out: how deep it is now, and what is left of that on the side where less is.
+    LetOut { depth: Length, left: Length, shows_holes: bool },
     /// The seam that it ends in moves.
     IntoSeam { seam: Seam, most: Length },
     /// The edge that it begins in changes by so much; altogether at the waist, on each side where it lies across.
@@ -218,8 +218,13 @@ impl AlteredDart<'_> {
             self.sides.pins[side as usize].iter().any(|p| self.added(side, p.station) < -NOUGHT)
         };
         let shows_holes = subject.garment.cloth.shows_holes;
-        let outcome = if shows_holes { Outcome::Caution } else { Outcome::Passes };
-        let found = Found::LetOut { depth, shows_holes };
+        let tape = subject.tape;
+        let deepest = |side: GarmentSide| self.new[side as usize].range(0.0, self.length.cm()).1;
+        let left = GarmentSide::BOTH.map(deepest).into_iter().fold(f64::MAX, f64::min);
+        let left = tape.round(Length::from_cm(left)).max(Length::ZERO);
+        let is_flat = left == Length::ZERO;
+        let outcome = if shows_holes || is_flat { Outcome::Caution } else { Outcome::Passes };
+        let found = Found::LetOut { depth, left, shows_holes };
         GarmentSide::BOTH.into_iter().any(gives).then(|| self.finding(Rule::Capacity, outcome, found))
     }
 

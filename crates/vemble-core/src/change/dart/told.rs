@@ -63,15 +63,20 @@ impl Tell for Found {
                 Said::new(format!("Where the {name} ends"), figures, reason)
                     .mended(outcome, || end_at(hip, to))
             }
-            &Self::LetOut { depth, shows_holes } => {
+            &Self::LetOut { depth, left, shows_holes } => {
+                let is_flat = left == Length::ZERO;
                 let reason = match shows_holes {
+                    _ if is_flat => "Nothing is left of it: cloth lies flat there, and the body does not.",
                     true => "The old stitch holes and the fold stay visible in this cloth.",
                     false => "The old line presses out.",
                 };
-                let figures = format!("it is {} deep now", to.show(depth));
+                let figures = format!("it is {} deep now, {} afterwards", to.bare(depth), to.show(left));
                 Said::new(format!("Letting out the {name}"), figures, reason).mended(
                     outcome,
-                    || "Try steam on a hidden place first, or cover the line with topstitching.",
+                    || match is_flat {
+                        true => "Leave some of it, and let out a seam by the rest.",
+                        false => "Try steam on a hidden place first, or cover the line with topstitching.",
+                    },
                 )
             }
             &Self::IntoSeam { seam, most } => {
