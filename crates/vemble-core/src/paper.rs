@@ -75,15 +75,15 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
             None if line.has_sides => format!("{name}, both sides alike"),
             None => name.to_owned(),
         };
-        let title = if strip.panel_mm.is_some() { format!("panel for the {title}") } else { title };
+        let title = if lines.panel_mm.is_some() { format!("panel for the {title}") } else { title };
         let path = |text: &Option<String>| text.as_deref().and_then(|text| BezPath::from_svg(text).ok());
         let old = path(&lines.old_line)
             .unwrap_or_else(|| Line::new((0.0, 0.0), (strip.length_mm, 0.0)).to_path(0.01));
         let mut all = vec![(PaperInk::Old, old)];
-        match (strip.panel_mm, path(&lines.line)) {
-            (Some(allowance), Some(front)) => {
+        match (lines.panel_mm, path(&lines.line)) {
+            (Some([allowance, below]), Some(front)) => {
                 let back = Affine::FLIP_Y * path(&lines.back_line).unwrap_or_else(|| front.clone());
-                let cut = cut_around(&front, &back, allowance);
+                let cut = cut_around(&front, &back, allowance, below);
                 all.extend([front, back].map(|edge| (PaperInk::New, edge)));
                 all.push((PaperInk::Cut, cut));
             }
@@ -116,8 +116,9 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
     strip.lines.iter().enumerate().map(one).collect()
 }
 
-/// What is cut around a panel: so much outside both its edges, one over and one under its middle line, and beyond its ends.
-fn cut_around(over: &BezPath, under: &BezPath, allowance: f64) -> BezPath {
+/// What is cut around a panel: so much outside both its edges, one over and one under its middle line, and beyond its upper end; below it
+/// another amount.
+fn cut_around(over: &BezPath, under: &BezPath, allowance: f64, below: f64) -> BezPath {
     let ends = over.bounding_box();
     let outside = |edge: &BezPath, by: f64| Affine::translate((0.0, by)) * edge.clone();
     let (over, under) = (outside(over, -allowance), outside(under, allowance));
@@ -126,7 +127,7 @@ fn cut_around(over: &BezPath, under: &BezPath, allowance: f64) -> BezPath {
         on.find(|p| (p.x - x).abs() < 1e-6).unwrap_or(Point::new(x, 0.0))
     };
     let mut cut = over.clone();
-    for (x, beyond) in [(ends.x1, allowance), (ends.x0, -allowance)] {
+    for (x, beyond) in [(ends.x1, allowance), (ends.x0, -below)] {
         let [a, b] = [at(&over, x), at(&under, x)];
         let corners = [a, Point::new(a.x + beyond, a.y), Point::new(b.x + beyond, b.y), b];
         cut.move_to(corners[0]);

@@ -4769,11 +4769,6 @@ export interface components {
              * @description How far its lines go out of the panel, or its allowance where that is more.
              */
             outside_mm: number;
-            /**
-             * Format: double
-             * @description Its lines are those of a panel that is set in, with so much allowance all round.
-             */
-            panel_mm?: number | null;
             /** @description The wearer's left, then the wearer's right. */
             sides: components["schemas"]["StripSide"][];
         };
@@ -4814,6 +4809,8 @@ export interface components {
             line?: string | null;
             /** @description The old fold of a dart, which is no axis. */
             old_line?: string | null;
+            /** @description It is a panel that is set in: what is cut outside them and beyond their upper end, and beyond their lower one. */
+            panel_mm?: number[] | null;
             /** @description How far a smooth line may pass beside the pins: a closed band. */
             tolerance?: string | null;
         };

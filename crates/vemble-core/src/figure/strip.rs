@@ -20,9 +20,6 @@ pub struct Strip {
     pub allowance_mm: f64,
     /// How far its lines go out of the panel, or its allowance where that is more.
     pub outside_mm: f64,
-    /// Its lines are those of a panel that is set in, with so much allowance all round.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub panel_mm: Option<f64>,
     /// Largest offset drawn, in mm: how much room each side needs.
     pub deepest_mm: f64,
     /// The wearer's left, then the wearer's right.
@@ -62,6 +59,9 @@ pub struct StripSide {
 /// The lines of a side, or of both.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct StripLines {
+    /// It is a panel that is set in: what is cut outside them and beyond their upper end, and beyond their lower one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub panel_mm: Option<[f64; 2]>,
     /// The new stitching of the front edge, or of both where they are the same.
     pub line: Option<String>,
     /// The new stitching of the back edge, where it differs.

@@ -57,6 +57,14 @@ proptest! {
             prop_assert_eq!((-line[0], -line[1]), (row[0], row[1]));
         }
         let widest = Length::from_nm(rows.iter().map(|row| row[1]).max().unwrap());
+        // What is said to be lacking is said alike by what mends it.
+        let lacks = plain.check("Letting out the outseam");
+        if lacks.outcome == Outcome::Stop && !lacks.mend.is_empty() {
+            let said = format!("Set in a panel {} wide at its widest", tape.show(widest));
+            prop_assert!(lacks.remedy.as_deref().unwrap().starts_with(&said), "{:?} {}", lacks.remedy, said);
+        }
+        let says = format!("up to {} altogether, between the old lines", tape.show(widest));
+        prop_assert_eq!(&panel.check("A panel in the outseam").figures, &says);
         let cloth = panel.check("Cloth for the panel");
         prop_assert!(cloth.figures.starts_with(&format!("2 pieces, each {} + 2 allowances", tape.bare(widest))), "{}", cloth.figures);
         prop_assert!(panel.cards[0].sentences()[0].contains(&cloth.figures));
@@ -124,7 +132,31 @@ fn a_seam_behind_has_one_panel_and_runs_into_the_hem() {
         "{}",
         cloth.figures
     );
-    assert!(cloth.figures.ends_with("long, and what the hem turns up"), "{}", cloth.figures);
+    // 5 cm are turned up inside.
+    let long = cloth.figures.split_once("wide, ").unwrap().1;
+    assert!(
+        long.ends_with(" cm long") && long.contains(" + 1 allowance of 1.5 + 5.0 turned up = "),
+        "{long}"
+    );
+    dress.states[0].garment.hems.clear();
+    let unknown = solve(&dress, Tape::Cm).unwrap().try_ons.remove(0);
+    assert!(unknown.check("Cloth for the panel").figures.ends_with("long, and what the hem turns up"));
+}
+
+#[test]
+fn each_half_of_a_seam_that_lies_across_has_a_piece_and_no_leg_twists_for_a_panel() {
+    let json = include_str!("../../../../demo/pinafore-toile.json");
+    let mut toile: Document = serde_json::from_str(json).unwrap();
+    toile.try_ons.truncate(1);
+    toile.try_ons[0].hem_marks.clear();
+    let gap = |side| Reading { id: None, side, station: m("20 cm"), amount: m("3 cm"), how: How::Gap };
+    let readings = GarmentSide::BOTH.map(gap).into();
+    toile.try_ons[0].changes =
+        vec![SeamChange { readings, set_in: true, ..SeamChange::of(Seam::WaistSeam) }.into()];
+    let try_on = solve(&toile, Tape::Cm).unwrap().try_ons.remove(0);
+    assert!(try_on.check("Cloth for the panel in the waist seam").figures.starts_with("2 pieces, each "));
+    let deep = solved(let_out(&[("45 cm", m("8 cm")), ("74 cm", m("8 cm"))], true), Tape::Cm);
+    assert!(deep.checks.iter().all(|check| !check.title.starts_with("Grain of the leg")));
 }
 
 #[test]

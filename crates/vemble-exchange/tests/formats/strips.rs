@@ -207,12 +207,12 @@ fn a_panel_is_cut_as_its_card_says() {
     dress.try_ons.truncate(1);
     let change = serde_json::json!({ "seam": { "seam": "centre_back", "set_in": true, "readings": [
         { "side": "left", "station": "60 cm", "amount": "6 cm", "how": "gap" },
-        { "side": "left", "station": "40 cm", "amount": "2 cm", "how": "gap" },
+        { "side": "left", "station": "0 cm", "amount": "2 cm", "how": "gap" },
     ] } });
     dress.try_ons[0].changes = vec![serde_json::from_value(change).unwrap()];
     let solved = solve(&dress, Tape::Cm).unwrap();
     let cloth = solved.try_ons[0].checks.iter().find(|c| c.title.starts_with("Cloth for the panel")).unwrap();
-    // "1 piece 6.0 + 2 allowances × 1.5 = 9.0 cm wide, … = 63.2 cm long"
+    // "1 piece 6.0 + 2 allowances × 1.5 = 9.0 cm wide, … + 1 allowance of 1.5 + 5.0 turned up = 83.6 cm long"
     let said: Vec<f64> = cloth
         .figures
         .match_indices(" = ")

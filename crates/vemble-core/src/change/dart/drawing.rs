@@ -25,6 +25,7 @@ impl AlteredDart<'_> {
                     line: curve_path(fold),
                     back_line: None,
                     old_line: curve_path(&self.old),
+                    panel_mm: None,
                     tolerance: None,
                     cut: None,
                 };
@@ -39,7 +40,6 @@ impl AlteredDart<'_> {
             length_mm: hundredths(self.length.cm() * 10.0),
             allowance_mm: 0.0,
             outside_mm: 0.0,
-            panel_mm: None,
             deepest_mm: hundredths(deepest * 10.0),
             sides,
             lines,

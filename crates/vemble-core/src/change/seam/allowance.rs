@@ -2,7 +2,6 @@
 
 use super::judge::Found;
 use super::{AlteredSeam, SeamChange, StitchingLine};
-use crate::chalk::Row;
 use crate::change::{Change, ChangeKey, Term};
 use crate::fitting::{Edges, FrontShare, GarmentSide, How};
 use crate::garment::{Finish, Garment, Round, SeamFacts};
@@ -37,6 +36,8 @@ pub(crate) struct Capacity {
     pub both: [Length; 2],
     /// How much of the whole comes off the front edge where both edges have it to give, in percent.
     pub share: Option<u8>,
+    /// How wide a panel in its place is at its widest, where one can be set in.
+    pub panel: Option<Length>,
     /// The level where most is asked, and what the whole garment could give there.
     pub level: Option<(Level, Vec<Term>)>,
 }
@@ -169,6 +170,11 @@ fn capacity(
     };
     let least = subject.garment.levels.iter().filter_map(|l| asked_at(l.level)).min();
     let level = least.filter(|(whole, _)| whole.is_negative());
+    // Where both edges have too little, cloth is set in between; a panel cannot take in.
+    let rows = seam.rows(subject.garment, tape);
+    let rows = || rows.iter().filter_map(|row| row.of(side.unwrap_or(GarmentSide::Left)));
+    let takes_in = seam.takes_in(subject.garment, tape);
+    let widest = rows().map(|row| -row.edges.whole().0).max().filter(|_| !takes_in);
     let found = Capacity {
         edge: (!alike).then_some(worst),
         let_out: asked[worst],
@@ -180,6 +186,7 @@ fn capacity(
         finish: facts.finish,
         both: [gives[0] + gives[1], whole],
         share: share.as_ref().map(|(percent, _)| *percent),
+        panel: widest,
         level: level.map(|(_, level)| (level, gives_at(subject.garment, level, tape))),
     };
     let outcome = match found.short() > Length::ZERO {
@@ -188,12 +195,6 @@ fn capacity(
         false => Outcome::Passes,
     };
     let key = seam.finding(Rule::Capacity, side);
-    // Where both edges have too little, cloth is set in between; a panel cannot take in.
-    let takes_in = seam
-        .rows(subject.garment, tape)
-        .iter()
-        .flat_map(Row::sides)
-        .any(|row| row.edges.front.0.max(row.edges.back.0) > Length::ZERO);
     let set_in = || SeamChange { set_in: true, ..seam.change.as_ref().clone() };
     let mend =
         share.map(|(_, change)| change).or_else(|| (outcome == Outcome::Stop && !takes_in).then(set_in));

@@ -1,6 +1,5 @@
 //! A seam on its strip, on the stand, and on its card.
 
-use super::allowance::TRIMMED;
 use super::fair::SHARE_OF_DEPTH;
 use super::{AlteredSeam, StitchingLine};
 use crate::chalk::Row;
@@ -21,7 +20,7 @@ impl AlteredSeam<'_> {
         let length = self.facts.length.length;
         let (sides, lines) = strip_sides(put_on, &self.change.readings, self.sides_agree(), length, |side| {
             let line = self.line(side);
-            (&line.front, self.strip_lines(line))
+            (&line.front, self.strip_lines(garment, line, tape))
         });
         let sides = sides.into_iter().map(|side| match self.facts.seam.has_sides() {
             true => side,
@@ -57,7 +56,6 @@ impl AlteredSeam<'_> {
             length_mm: hundredths(length.cm() * 10.0),
             allowance_mm: hundredths(self.facts.most_allowance().cm() * 10.0),
             outside_mm: hundredths(outside * 10.0),
-            panel_mm: self.change.set_in.then(|| hundredths(TRIMMED.on(tape).cm() * 10.0)),
             deepest_mm: hundredths((deepest + self.tolerance).cm() * 10.0),
             sides: sides.collect(),
             lines,
@@ -66,7 +64,7 @@ impl AlteredSeam<'_> {
         }
     }
 
-    fn strip_lines(&self, line: &StitchingLine) -> StripLines {
+    fn strip_lines(&self, garment: &Garment, line: &StitchingLine, tape: Tape) -> StripLines {
         let band = || {
             // As wide as where it is deepest, in proportion: nowhere wider than a pin may move.
             let (least, most) = line.front.span().map_or((0.0, 0.0), |(from, to)| line.front.range(from, to));
@@ -85,6 +83,7 @@ impl AlteredSeam<'_> {
             line: curve_path(&line.front),
             back_line: curve_path(&line.back).filter(|_| !line.has_equal_edges()),
             old_line: None,
+            panel_mm: self.change.set_in.then(|| self.cut_mm(garment, line, tape).map(hundredths)),
             tolerance: (!line.front.pieces.is_empty()).then(band),
             cut: self.change.trim_to.and_then(|w| curve_path(&line.front.shifted(-w.length.cm()))),
         }

@@ -75,7 +75,8 @@ impl Judge for AlteredSeam<'_> {
                 true => all.extend(panel::judge(subject, self, side, line)),
                 false => all.extend(allowance::judge(subject, self, side, line)),
             }
-            all.extend(grain(subject, self, side, line));
+            // The edges of a panel stay where they are on the cloth.
+            all.extend(grain(subject, self, side, line).filter(|_| !self.change.set_in));
             all.extend(partners::judge(subject, self, side, line));
         }
         all.extend(in_the_way::judge(subject, self));

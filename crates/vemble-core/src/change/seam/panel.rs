@@ -6,7 +6,7 @@ use super::{AlteredSeam, SeamChange, StitchingLine, allowance};
 use crate::chalk::{Row, RowSide};
 use crate::change::Change;
 use crate::fitting::{End, GarmentSide};
-use crate::garment::Garment;
+use crate::garment::{Garment, HemEdge};
 use crate::judge::{Finding, FindingKey, Outcome, Partner, Rule, Subject};
 use crate::length::{Length, Tape};
 
@@ -23,8 +23,27 @@ pub(crate) struct Panel {
     pub long: Length,
     /// Outside its stitching all round, but for a hem: what an edge is trimmed to holds, and lies flat.
     pub allowance: Length,
-    /// Its lower end runs into the hem, and is turned up with it.
-    pub is_hemmed: bool,
+    /// What is cut beyond its lower end.
+    pub below: Below,
+}
+
+/// What a panel has beyond its lower end.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub(crate) enum Below {
+    /// An allowance, as above.
+    Allowance,
+    /// It runs into the hem, which turns up so much; nobody measured it where that is nothing.
+    Hem(Option<Length>),
+}
+
+impl Below {
+    /// How far that is, with such an allowance; as far as it is known.
+    pub fn of(self, allowance: Length) -> Length {
+        match self {
+            Self::Allowance => allowance,
+            Self::Hem(turn_up) => turn_up.unwrap_or_default(),
+        }
+    }
 }
 
 impl Panel {
@@ -33,9 +52,9 @@ impl Panel {
         self.room + self.allowance * 2
     }
 
-    /// How long that is, without what a hem turns up.
+    /// How long it is, as far as that is known.
     pub fn cut_long(&self) -> Length {
-        self.long + self.allowance * if self.is_hemmed { 1 } else { 2 }
+        self.long + self.allowance + self.below.of(self.allowance)
     }
 }
 
@@ -80,14 +99,40 @@ impl AlteredSeam<'_> {
         let (from, to) = line.span()?;
         let most = |wide: fn(&RowSide) -> Length| rows.iter().filter_map(|row| row.of(of)).map(wide).max();
         Some(Panel {
-            pieces: if side.is_none() && !self.facts.seam.is_single() { 2 } else { 1 },
+            pieces: if side.is_none() && self.facts.seam.has_sides() { 2 } else { 1 },
             widest: most(|row| -row.edges.whole().0)?,
             room: most(|row| -row.edges.front.0)? + most(|row| -row.edges.back.0)?,
             long: tape.round(to.0) - tape.round(from.0),
             allowance: TRIMMED.on(tape),
-            is_hemmed: garment.span_of(self.facts.seam).0.is_at_an_edge()
-                && !matches!(line.ends.lower, End::MeetsOldStitching { .. }),
+            below: self.below(garment, line, tape),
         })
+    }
+
+    /// Something is taken in along it, at the marks that are chalked.
+    pub(super) fn takes_in(&self, garment: &Garment, tape: Tape) -> bool {
+        let rows = self.rows(garment, tape);
+        rows.iter().flat_map(Row::sides).any(|row| row.edges.front.0.max(row.edges.back.0) > Length::ZERO)
+    }
+
+    /// What a panel on that line has beyond its lower end.
+    pub(super) fn below(&self, garment: &Garment, line: &StitchingLine, tape: Tape) -> Below {
+        let from = garment.span_of(self.facts.seam).0;
+        if !from.is_at_an_edge() || matches!(line.ends.lower, End::MeetsOldStitching { .. }) {
+            return Below::Allowance;
+        }
+        let edge = match from.is_of_sleeve() {
+            true => HemEdge::Sleeve,
+            false if garment.has_legs() => HemEdge::Leg,
+            false => HemEdge::Body,
+        };
+        let hem = garment.hems.iter().find(|hem| hem.edge == edge);
+        Below::Hem(hem.map(|hem| tape.round(hem.turn_up.length)))
+    }
+
+    /// What is cut outside its lines and beyond their upper end, and beyond their lower one, for its drawing.
+    pub(super) fn cut_mm(&self, garment: &Garment, line: &StitchingLine, tape: Tape) -> [f64; 2] {
+        let allowance = TRIMMED.on(tape);
+        [allowance, self.below(garment, line, tape).of(allowance)].map(|length| length.cm() * 10.0)
     }
 
     /// Every panel that is cut for it, with its side where both are not the same; none where nothing is set in.

@@ -4,9 +4,9 @@ use super::allowance::TRIMMED;
 use super::told::panel_words;
 use super::{AlteredSeam, StitchingLine};
 use crate::card::{CardOf, Hand};
-use crate::chalk::{Row, RowSide};
+use crate::chalk::Row;
 use crate::fitting::{End, Fairing, GarmentSide};
-use crate::length::{Length, Tape};
+use crate::length::Tape;
 use crate::told::Teller;
 use crate::work::Step;
 
@@ -20,8 +20,7 @@ impl AlteredSeam<'_> {
             format!("{whose}{}", panel_words(*panel, &to))
         });
         let cut: Vec<String> = cut.collect();
-        let takes_in = |row: &RowSide| row.edges.front.0.max(row.edges.back.0) > Length::ZERO;
-        let cannot = match rows.iter().flat_map(Row::sides).any(takes_in) {
+        let cannot = match self.takes_in(garment, tape) {
             true => "; what has the − cannot be sewn, a panel only lets out",
             false => "",
         };

@@ -4,7 +4,7 @@ use super::EDGES_MAY_DIFFER;
 use super::allowance::{BULKY, Capacity, Kept, TRIMMED, Trimmed};
 use super::in_the_way::{Crossed, POCKETS_APART, PocketGap, Thing};
 use super::judge::{Found, Grain, Limb};
-use super::panel::Panel;
+use super::panel::{Below, Panel};
 use super::partners::{Armhole, BandThere, EdgesApart, EndsIn, LiningThere, MetEdge};
 use super::run_out::{Kink, RunOut};
 use crate::change::{ChangeKey, Term};
@@ -77,11 +77,11 @@ pub(super) fn panel_words(panel: Panel, to: &Teller<'_>) -> String {
         n => format!("{n} pieces, each"),
     };
     let (wide, long, each) = (to.bare(panel.room), to.bare(panel.long), to.bare(panel.allowance));
-    let ends = match panel.is_hemmed {
-        true => format!("1 allowance of {each}"),
-        false => format!("2 allowances × {each}"),
+    let (ends, and_hem) = match panel.below {
+        Below::Allowance => (format!("2 allowances × {each}"), ""),
+        Below::Hem(Some(up)) => (format!("1 allowance of {each} + {} turned up", to.bare(up)), ""),
+        Below::Hem(None) => (format!("1 allowance of {each}"), ", and what the hem turns up"),
     };
-    let and_hem = if panel.is_hemmed { ", and what the hem turns up" } else { "" };
     format!(
         "{pieces} {wide} + 2 allowances × {each} = {} wide, {long} + {ends} = {} long{and_hem}",
         to.show(panel.cut_wide()),
@@ -185,12 +185,12 @@ fn short_of(facts: &Capacity, key: &FindingKey, to: &Teller<'_>) -> String {
             to.show(whole)
         );
     }
-    let whole = to.show(facts.both[1]);
-    let set_in = match to.mends {
-        true => format!(
-            "Set in a panel {whole} wide at its widest between the old lines, or let out other seams too."
+    let set_in = match facts.panel.filter(|_| to.mends) {
+        Some(widest) => format!(
+            "Set in a panel {} wide at its widest between the old lines, or let out other seams too.",
+            to.show(widest)
         ),
-        false => {
+        None => {
             let strip = to.show_at_least(facts.short() * 2);
             format!("Set in a strip {strip} wide plus two allowances, or let out other seams too.")
         }
