@@ -59,6 +59,11 @@ fn one_that_nothing_reaches_says_what_stops_it_and_how_much_goes() {
     // What is inside has not enough for this: a panel does it.
     let some = found(&wanting(demo("tea-dress"), &[(Level::Waist, "14 cm")]), Tape::Cm);
     assert!(titles(&some)[0].starts_with("Panels in the "), "{:?}", titles(&some));
+    assert_eq!(
+        some.best[0].opens,
+        ["the front panel seam itself, as far as the panel goes"],
+        "as it is called here"
+    );
     assert_eq!(some.best[0].shows, ["A panel of other cloth, with a seam on either side of it"]);
     let dress = wanting(demo("concert-shirt"), &[(Level::Waist, "-40 cm")]);
     let found = found(&dress, Tape::Cm);

@@ -354,7 +354,7 @@ fn method(
     changes.extend(candidate.changes.iter().cloned());
     let told = table.draws(&changes, |subject| told_of(table, subject, wanted, candidate, baseline)).ok()?;
     let (levels, checks, does, stand) = told;
-    let opens = trial.things.iter().map(|thing: &Thing| thing_words(*thing)).collect();
+    let opens = trial.things.iter().map(|thing: &Thing| thing_words(table.garment, *thing)).collect();
     let shows = trial.traces.iter().map(|trace: &Trace| capital(trace.name())).collect();
     Some(Method {
         key: key(candidate),

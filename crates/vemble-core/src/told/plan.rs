@@ -130,18 +130,19 @@ pub(crate) fn along_words(along: Stretch, to: &Teller<'_>) -> String {
     }
 }
 
-/// What is opened or put back.
-pub(crate) fn thing_words(thing: Thing) -> String {
+/// What is opened or put back, as this garment calls it.
+pub(crate) fn thing_words(garment: &Garment, thing: Thing) -> String {
+    let name = |seam| ChangeKey::Seam(seam).name(garment);
     match thing {
         Thing::Band => "the waistband there".into(),
         Thing::LoopAndLabel => "belt loop and label".into(),
         Thing::Closure(closure) => format!("the {}", closure.name()),
         Thing::Pockets(pocket) => format!("the {}", pocket.name()),
         Thing::Topstitching => "the topstitching".into(),
-        Thing::Crossing(seam) => format!("the {} where it crosses", seam.name()),
+        Thing::Crossing(seam) => format!("the {} where it crosses", name(seam)),
         Thing::Hem => "the hem there".into(),
         Thing::Lining => "the lining".into(),
-        Thing::Itself(seam) => format!("the {} itself, as far as the panel goes", seam.name()),
+        Thing::Itself(seam) => format!("the {} itself, as far as the panel goes", name(seam)),
         Thing::Named => "what is named in the look-over".into(),
     }
 }
@@ -233,7 +234,7 @@ pub(crate) fn way_words(way: &WayOut, garment: &Garment, evening: &str) -> Strin
 pub(crate) fn about_words(task: &Task, to: &Teller<'_>) -> Vec<String> {
     let mut all = Vec::new();
     if !task.things.is_empty() {
-        let things: Vec<String> = task.things.iter().map(|thing| thing_words(*thing)).collect();
+        let things: Vec<String> = task.things.iter().map(|thing| thing_words(to.garment, *thing)).collect();
         all.push(capital(&things.join(", ")));
     }
     all.extend(task.along.map(|along| along_words(along, to)));
