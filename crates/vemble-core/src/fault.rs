@@ -173,6 +173,16 @@ pub enum Wrong {
         found: i8,
     },
     NotASum,
+    /// A row of a chart that has not one figure for every size.
+    NotOneEach {
+        found: usize,
+        sizes: usize,
+    },
+    /// A figure of a chart below that of the size before it.
+    Falls {
+        found: Measure,
+        before: Measure,
+    },
     NoTimeZone {
         found: String,
     },

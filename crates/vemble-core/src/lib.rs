@@ -60,6 +60,7 @@ pub mod look_over;
 pub mod people;
 pub mod practice;
 pub mod signs;
+pub mod size;
 
 #[cfg(test)]
 mod tests;

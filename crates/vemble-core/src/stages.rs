@@ -19,14 +19,6 @@ choice! {
 }
 
 impl Stage {
-    /// There is something to do there yet in this version of Vemble.
-    pub const fn is_built(self) -> bool {
-        match self {
-            Self::LookOver | Self::TryOn | Self::Lines | Self::Plan | Self::Sew | Self::Record => true,
-            Self::Paper => false,
-        }
-    }
-
     /// A garment goes through it: only a toile ends on paper.
     const fn is_of(self, garment: &Garment) -> bool {
         match self {
@@ -43,8 +35,6 @@ pub struct StageLine {
     pub stage: Stage,
     /// What it is called.
     pub name: &'static str,
-    /// It can be opened.
-    pub is_open: bool,
     /// What belongs there is done, as far as it goes.
     pub is_settled: bool,
 }
@@ -52,6 +42,8 @@ pub struct StageLine {
 /// How far a garment's work has come.
 #[derive(Clone, Copy, Debug, Default, PartialEq, Eq)]
 pub(crate) struct Progress {
+    /// It ends on paper.
+    pub is_toile: bool,
     /// Somebody measured something of it.
     pub is_looked_over: bool,
     /// Somebody began to try it on.
@@ -60,6 +52,10 @@ pub(crate) struct Progress {
     pub has_cards: bool,
     /// And nothing stops it.
     pub is_clear: bool,
+    /// A size of its pattern was chosen.
+    pub has_size: bool,
+    /// Its charts are there, and nobody chose yet.
+    pub awaits_size: bool,
     /// It has a day to be ready by.
     pub has_day: bool,
     /// Something of it was begun at the table.
@@ -76,7 +72,6 @@ impl Progress {
         let line = |stage: Stage| StageLine {
             stage,
             name: stage.name(),
-            is_open: stage.is_built(),
             is_settled: match stage {
                 Stage::LookOver => self.is_looked_over,
                 Stage::TryOn => self.has_cards,
@@ -84,7 +79,7 @@ impl Progress {
                 Stage::Plan => self.has_day || self.is_finished,
                 Stage::Sew => self.is_sewn || self.is_finished,
                 Stage::Record => self.is_finished,
-                Stage::Paper => false,
+                Stage::Paper => self.has_size,
             },
         };
         Stage::ALL.iter().copied().filter(|stage| stage.is_of(garment)).map(line).collect()
@@ -96,6 +91,7 @@ impl Progress {
             _ if self.is_finished => Stage::Record,
             (true, _) if self.is_begun => Stage::Sew,
             (true, _) => Stage::Lines,
+            (false, false) if self.is_toile && self.awaits_size => Stage::Paper,
             (false, true) => Stage::TryOn,
             (false, false) => Stage::LookOver,
         }

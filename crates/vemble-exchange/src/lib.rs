@@ -2,6 +2,7 @@
 
 pub mod archive;
 pub mod calendar;
+pub mod chart;
 pub mod document;
 pub mod marks_csv;
 pub mod measurements_csv;

@@ -15,7 +15,7 @@ use vemble_core::work::{Event, Workroom};
 use vemble_exchange::document::read_document;
 use vemble_store::{Store, StoreError};
 
-const DOCUMENTS: [&str; 7] = [
+const DOCUMENTS: [&str; 8] = [
     include_str!("../../../demo/corduroys.json"),
     include_str!("../../../demo/overcoat.json"),
     include_str!("../../../demo/concert-shirt.json"),
@@ -23,6 +23,7 @@ const DOCUMENTS: [&str; 7] = [
     include_str!("../../../demo/school-skirt.json"),
     include_str!("../../../demo/pinafore-toile.json"),
     include_str!("../../../demo/jersey-top.json"),
+    include_str!("../../../demo/summer-trousers.json"),
 ];
 
 const WORKROOM: &str = include_str!("../workroom.json");

@@ -19,6 +19,7 @@ mod practice;
 mod queue;
 mod request;
 mod session;
+mod sizing;
 mod solving;
 mod statics;
 mod tapes;
@@ -134,6 +135,8 @@ macro_rules! api {
                 .service(practice::answer_round)
                 .service(garments::one_garment)
                 .service(garments::like_another)
+                .service(sizing::read_a_chart)
+                .service(sizing::find_sizes)
                 .service(garments::put_garment)
                 .service(garments::delete_garment)
                 .service(garments::record)

@@ -229,6 +229,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a chart that was typed, pasted, or is the text of a file. Stores nothing. */
+        post: operations["read_a_chart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/cloths": {
         parameters: {
             query?: never;
@@ -524,6 +541,26 @@ export interface paths {
          *     the record can be changed or taken away. What is sent twice is entered once.
          */
         post: operations["enter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/v1/garments/{garment}/sizes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The sizes of a pattern that come nearest to what is wanted of a garment. Where no ease was typed, garments of the same wearer that were
+         *     finished tell what is liked. Stores nothing.
+         */
+        post: operations["find_sizes"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1572,6 +1609,51 @@ export interface components {
          * @example seam.outseam
          */
         ChangeKey: string;
+        /** @description A chart as it is printed: sizes from the smallest up, and a row for each measurement. */
+        Chart: {
+            /** @description What it is called: "regular". */
+            name: string;
+            /** @description Its rows, in any order. */
+            rows: components["schemas"]["ChartRow"][];
+            /** @description Its sizes, the smallest first. */
+            sizes: string[];
+        };
+        /** @description A row of a chart to look at. */
+        ChartLine: {
+            /** @description Size by size, as it was typed. */
+            cells: string[];
+            /** @description What it says: "bust girth, finished". */
+            name: string;
+        };
+        /** @description One row: a figure for each size. */
+        ChartRow: {
+            /** @description For every size in order. */
+            figures: components["schemas"]["Measure"][];
+            /** @description The body's, the finished garment's, or what the chart says lies between them. */
+            says: components["schemas"]["ChartSays"];
+            /** @description Of which measurement. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
+        /**
+         * @description What a row of a chart says.
+         * @enum {string}
+         */
+        ChartSays: "body" | "finished" | "ease";
+        /** @description A chart to look at. */
+        ChartTable: {
+            /** @description What it is called. */
+            name: string;
+            /** @description Its rows, each with what it is called; a chart that is read anew understands these names. */
+            rows: components["schemas"]["ChartLine"][];
+            /** @description Its sizes. */
+            sizes: string[];
+        };
+        /** @description A chart as somebody has it. */
+        ChartText: {
+            /** @description Its lines: the name and the sizes, then a row for each measurement, between tabs, semicolons or commas. */
+            text: string;
+            unit?: components["schemas"]["Unit"] | null;
+        };
         /** @description A finding in words. */
         Check: {
             /** @description The figures, as a sum a person can follow. */
@@ -1599,6 +1681,15 @@ export interface components {
             value: string;
             /** @description In words. */
             words: string;
+        };
+        /** @description What is cut: sizes of one chart, and how wide its allowances are. */
+        Chosen: {
+            /** @description The allowance of every seam without a closure. */
+            allowance: components["schemas"]["Measure"];
+            /** @description The chart's name. */
+            chart: string;
+            /** @description The size at each level that was compared. */
+            sizes: components["schemas"]["SizeAt"][];
         };
         /**
          * @description What opens and closes.
@@ -2570,6 +2661,21 @@ export interface components {
          * @enum {string}
          */
         Heat: "cool" | "warm" | "hot";
+        /** @description A piece of paper held to the body. */
+        Held: {
+            /** @description By how much it was too short; less than nought where it was too long. */
+            by: components["schemas"]["Measure"];
+            /** @description Along which length. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
+        /** @description A length along which paper can be held to the body. */
+        HeldLine: {
+            by?: components["schemas"]["Figure"] | null;
+            /** @description What it is called. */
+            name: string;
+            /** @description Which. */
+            what: components["schemas"]["BodyMeasurement"];
+        };
         /** @description What is done to a hem. */
         HemChange: {
             clearance?: components["schemas"]["Measure"] | null;
@@ -2859,6 +2965,13 @@ export interface components {
          * @enum {string}
          */
         Level: "neck" | "shoulder" | "bust" | "under_bust" | "waist" | "hip" | "thigh" | "knee" | "calf" | "ankle" | "hem" | "upper_arm" | "elbow" | "wrist" | "sleeve_hem";
+        /** @description Ease at a level, on the whole girth. */
+        LevelEase: {
+            /** @description How much: less than nought for a garment that is smaller than the body. */
+            ease: components["schemas"]["Measure"];
+            /** @description Where. */
+            level: components["schemas"]["Level"];
+        };
         /**
          * @description Whose girth a level is.
          * @enum {string}
@@ -3402,6 +3515,11 @@ export interface components {
             /** @description In the sewist's words. */
             words?: string;
         };
+        /** @description A pattern to compare. */
+        OfPattern: {
+            /** @description As it is entered now. */
+            pattern: components["schemas"]["Pattern"];
+        };
         /** @description What somebody who is at the door may do. */
         Offers: {
             /** @description The example can be opened. */
@@ -3534,6 +3652,17 @@ export interface components {
             finding: components["schemas"]["FindingKey"];
             /** @description A word why; kept with the try-on. */
             why: string;
+        };
+        /** @description What is entered about a pattern. */
+        Pattern: {
+            allowance?: components["schemas"]["Measure"] | null;
+            /** @description What is printed on its envelope; several where ranges overlap, a regular one and a fuller one. */
+            charts?: components["schemas"]["Chart"][];
+            chosen?: components["schemas"]["Chosen"] | null;
+            /** @description The ease that is wanted where somebody said so. */
+            ease?: components["schemas"]["LevelEase"][];
+            /** @description By how much paper held to the body was too short, or too long where that is less than nought. */
+            held?: components["schemas"]["Held"][];
         };
         /** @description A wearer with everything that follows from what was measured. */
         Person: {
@@ -4229,6 +4358,84 @@ export interface components {
              */
             start: string;
         };
+        /** @description A size at a level. */
+        SizeAt: {
+            /** @description Where. */
+            level: components["schemas"]["Level"];
+            /** @description Which. */
+            size: string;
+        };
+        /** @description One choice of sizes and allowance. */
+        SizeCandidate: {
+            /** @description As a pattern holds it. */
+            choice: components["schemas"]["Chosen"];
+            /** @description How near it comes: "exact at every level". */
+            closeness: string;
+            /** @description What speaks against it. */
+            flags: string[];
+            /** @description It is the one that was chosen. */
+            is_chosen: boolean;
+            /** @description Names it among all. */
+            key: string;
+            /** @description What its lengths say. */
+            lengths: components["schemas"]["SizeLength"][];
+            /** @description Level by level. */
+            levels: components["schemas"]["SizeLevel"][];
+            /** @description What has to be done to the paper, one by one. */
+            operations: string[];
+            /** @description What is cut: "M, with allowances of 1/2 in". */
+            title: string;
+        };
+        /** @description What is found about a length. */
+        SizeLength: {
+            /** @description What is done about it: "lengthen by 1.0 cm between bust and waist, front and back". */
+            does: string;
+            /** @description Which. */
+            name: string;
+            /** @description How that comes about. */
+            sum: string;
+        };
+        /** @description What a candidate measures at a level. */
+        SizeLevel: {
+            /** @description How far that is from what is wanted. */
+            beside: string;
+            /** @description The ease that leaves: "2 1/2 in ease". */
+            ease: string;
+            /** @description What it measures round. */
+            girth: components["schemas"]["Figure"];
+            /** @description Less than nought, nought, or more. */
+            is_exact: boolean;
+            /** @description Which. */
+            level: components["schemas"]["Level"];
+            /** @description What it is called. */
+            name: string;
+            /** @description In which size. */
+            size: string;
+            /** @description How its girth comes about, edges and all. */
+            sum: string;
+        };
+        /** @description What is wanted, and the sizes that come nearest. */
+        Sizes: {
+            /** @description The allowance that the pieces are drawn with. */
+            allowance: components["schemas"]["Figure"];
+            /** @description Nobody said so. */
+            allowance_is_assumed: boolean;
+            /** @description The nearest first. */
+            candidates: components["schemas"]["SizeCandidate"][];
+            /** @description The charts, as they were read. */
+            charts: components["schemas"]["ChartTable"][];
+            chosen?: components["schemas"]["SizeCandidate"] | null;
+            /** @description What is flagged about the charts, or the wearer beside them. */
+            flags: string[];
+            /** @description Lengths along which paper can be held to the body, and what that said. */
+            held: components["schemas"]["HeldLine"][];
+            /** @description What is missing before anything can be said. */
+            needs: string[];
+            /** @description What they are ranked by, in a sentence. */
+            says: string;
+            /** @description Every level that is compared, from the top down. */
+            wanted: components["schemas"]["WantedGirth"][];
+        };
         /**
          * @description How a sleeve is sewn in.
          * @enum {string}
@@ -4604,8 +4811,6 @@ export interface components {
         Stage: "look_over" | "try_on" | "lines" | "paper" | "plan" | "sew" | "record";
         /** @description A stage of one garment. */
         StageLine: {
-            /** @description It can be opened. */
-            is_open: boolean;
             /** @description What belongs there is done, as far as it goes. */
             is_settled: boolean;
             /** @description What it is called. */
@@ -5102,6 +5307,11 @@ export interface components {
          * @enum {string}
          */
         Undone: "freely" | "by_unpicking" | "never";
+        /**
+         * @description The unit a length was written in.
+         * @enum {string}
+         */
+        Unit: "mm" | "cm" | "in";
         /** @description An edge laid out flat, the front in the middle: millimetres of cloth from its left end, upwards from the present fold. */
         Unrolled: {
             /** @description Where it is cut; nothing where nothing is. */
@@ -5207,6 +5417,21 @@ export interface components {
             by: components["schemas"]["Measure"];
             /** @description At which level. */
             level: components["schemas"]["Level"];
+        };
+        /** @description What a level is to measure. */
+        WantedGirth: {
+            /** @description The ease that is wanted, on the whole girth. */
+            ease: components["schemas"]["Figure"];
+            /** @description Where it comes from. */
+            from: string;
+            /** @description Somebody typed it. */
+            is_typed: boolean;
+            /** @description Which. */
+            level: components["schemas"]["Level"];
+            /** @description What it is called, and whose girth it is. */
+            name: string;
+            /** @description How the girth comes about: "37 + 2 1/2 = 39 1/2 in". */
+            sum: string;
         };
         /** @description What is wanted at a level. */
         WantedLine: {
@@ -5411,6 +5636,8 @@ export interface components {
             /** @description Tasks of one's own. */
             own?: components["schemas"]["OwnTask"][];
             paid?: components["schemas"]["Money"] | null;
+            /** @description The pattern it is cut from, where it is still to be made. */
+            pattern?: components["schemas"]["Pattern"];
             quote?: components["schemas"]["Money"] | null;
             /** @description How it is sewn, where practitioners differ. */
             schools?: components["schemas"]["Schools"];
@@ -6222,6 +6449,47 @@ export interface operations {
             };
             405: components["responses"]["Any405"];
             421: components["responses"]["Any421"];
+            503: components["responses"]["Any503"];
+        };
+    };
+    read_a_chart: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartText"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chart"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            403: components["responses"]["Any403"];
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             503: components["responses"]["Any503"];
         };
     };
@@ -7124,6 +7392,65 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    find_sizes: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OfPattern"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sizes"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
             413: components["responses"]["Any413"];
             415: components["responses"]["Any415"];
             421: components["responses"]["Any421"];

@@ -78,7 +78,7 @@ function Work({ opened, stage }: { opened: Opened; stage: Stage }) {
       return { version: (await answer(api.PUT("/api/v1/garments/{garment}", { params, body }))).version };
     },
   });
-  const wishes = useWishes(state, stage === "plan");
+  const wishes = useWishes(state, stage === "plan" || stage === "paper");
   const [tryOns, setTryOns] = useState(() => opened.tryOns);
   const wanted = search.get("try-on");
   const current = tryOns.find((t) => t.id === wanted) ?? tryOns.at(-1);

@@ -1,4 +1,3 @@
-import { Tooltip } from "antd";
 import { clsx } from "clsx";
 import { memo } from "react";
 import { NavLink, useLocation } from "react-router";
@@ -18,20 +17,16 @@ export const StageTrack = memo(function StageTrack({ garment, stages }: Props) {
   return (
     <nav className={styles["track"]} aria-label="Stages">
       <span className={styles["end"]} aria-hidden />
-      {stages.map(({ stage, name, is_open, is_settled }, index) => {
+      {stages.map(({ stage, name, is_settled }, index) => {
         const there = STAGES[stage];
         const classes = clsx(styles["stage"], is_settled && styles["settled"]);
-        return there && is_open ? (
-          <NavLink key={stage} to={`/garments/${garment}/${there.path}${search}`} className={classes}>
-            <span className={styles["number"]}>{index + 1}</span> {name}
-            {is_settled && <span className="unseen"> (settled)</span>}
-          </NavLink>
-        ) : (
-          <Tooltip key={stage} title="Not in this version of Vemble yet">
-            <span className={clsx(styles["stage"], styles["later"])} aria-disabled>
+        return (
+          there && (
+            <NavLink key={stage} to={`/garments/${garment}/${there.path}${search}`} className={classes}>
               <span className={styles["number"]}>{index + 1}</span> {name}
-            </span>
-          </Tooltip>
+              {is_settled && <span className="unseen"> (settled)</span>}
+            </NavLink>
+          )
         );
       })}
     </nav>

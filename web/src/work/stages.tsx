@@ -16,6 +16,7 @@ import type { OneTryOn } from "../document/useTryOn";
 import type { WhatIf } from "../document/useWhatIf";
 import { LinesStage } from "../garment/LinesStage";
 import { LookOverStage } from "../garment/LookOverStage";
+import { PaperStage } from "../paper/PaperStage";
 import { PlanStage } from "../plan/PlanStage";
 import { RecordStage } from "../plan/RecordStage";
 import { SewStage } from "../plan/SewStage";
@@ -96,6 +97,10 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
         onLetGo={onLetGo}
       />
     ),
+  },
+  paper: {
+    path: "paper",
+    Work: ({ state, wishes }) => <PaperStage state={state} wishes={wishes} />,
   },
   plan: {
     path: "plan",

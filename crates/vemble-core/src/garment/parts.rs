@@ -1,5 +1,6 @@
 //! Parts of a garment other than its seams: darts, hems, closures, pockets, neckline, lining; and what was found out.
 
+use super::seam::Seam;
 use crate::choice::choice;
 use crate::length::Measure;
 use serde::{Deserialize, Serialize};
@@ -218,6 +219,19 @@ choice! {
         LeftSide => "left side",
         Waist => "round the waist",
         Cuff => "at the cuffs",
+    }
+}
+
+impl Opening {
+    /// What opens there opens in this seam.
+    pub const fn is_in(self, seam: Seam) -> bool {
+        match self {
+            Self::CentreFront => matches!(seam, Seam::CentreFront | Seam::FrontRise),
+            Self::CentreBack => matches!(seam, Seam::CentreBack | Seam::SeatSeam),
+            Self::LeftSide => matches!(seam, Seam::SideSeam | Seam::Outseam),
+            Self::Cuff => matches!(seam, Seam::SleeveSeam),
+            Self::Waist => false,
+        }
     }
 }
 

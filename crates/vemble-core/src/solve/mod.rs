@@ -117,7 +117,7 @@ pub fn solve_for(document: &Document, tape: Tape, wanted: For) -> Result<Solved,
     }
     let states: Vec<Sound<'_>> =
         document.states.iter().map(|state| Sound::of(state, &document.wearer)).collect();
-    let mut solved = derive(&states, &document.try_ons, document.wishes.schools, tape, wanted)?;
+    let mut solved = derive(&states, &document.try_ons, &document.wishes, tape, wanted)?;
     if let Some(newest) = states.last() {
         let progress = progress(&newest.garment, solved.try_ons.last()).of(document);
         solved.stages = progress.stages(&newest.garment);
@@ -178,7 +178,7 @@ impl SoundState {
             return Err(faults);
         }
         let sound = Sound { id: self.id, garment: Cow::Borrowed(&self.garment), wearer: &self.wearer };
-        let mut solved = derive(&[sound], try_ons, wishes.schools, tape, wanted)?;
+        let mut solved = derive(&[sound], try_ons, wishes, tape, wanted)?;
         let progress = progress(&self.garment, solved.try_ons.last()).with(self.id, wishes, log);
         solved.stages = progress.stages(&self.garment);
         Ok(solved)
@@ -202,13 +202,14 @@ impl<'a> Sound<'a> {
 fn derive(
     states: &[Sound<'_>],
     try_ons: &[TryOn],
-    schools: Schools,
+    wishes: &Wishes,
     tape: Tape,
     wanted: For,
 ) -> Result<Solved, Vec<Fault>> {
     let Some(newest) = states.last() else {
         return Err(vec![Fault { path: "states".into(), wrong: Wrong::NoState }]);
     };
+    let schools = wishes.schools;
     let (mut faults, mut solved, mut last) = (Vec::new(), Vec::new(), None);
     for (n, try_on) in try_ons.iter().enumerate() {
         let Some(state) = states.iter().find(|state| state.id == try_on.state) else { continue };
@@ -245,7 +246,7 @@ fn derive(
         tape,
         mark_nm: tape.mark().nm(),
         unit: tape.unit_name().into(),
-        next_step: NextStep::after(&newest.garment, at_last).words(),
+        next_step: NextStep::after(&newest.garment, wishes, at_last).words(),
         stages: progress(&newest.garment, solved.last()).stages(&newest.garment),
         changeable: changeable.map(|key| NamedChange { key, name: key.name(&newest.garment) }).collect(),
         levels: if solved.is_empty() { as_it_is() } else { Vec::new() },
@@ -256,6 +257,7 @@ fn derive(
 /// How far a garment has come with what its newest try-on says.
 fn progress(garment: &Garment, newest: Option<&SolvedTryOn>) -> Progress {
     Progress {
+        is_toile: garment.toile,
         is_looked_over: garment.levels.iter().any(|l| !l.assumed),
         is_tried_on: newest.is_some(),
         has_cards: newest.is_some_and(|t| t.changes.iter().any(|change| change.has_card)),
@@ -276,6 +278,8 @@ impl Progress {
         let mut log = log.iter().filter(|entry| entry.state == state);
         let is_last = |task: TaskKey| task == TaskKey::whole(Step::FinalTryOn);
         self.has_day = wishes.event.is_some() || wishes.by.is_some();
+        self.has_size = wishes.pattern.chosen.is_some();
+        self.awaits_size = !wishes.pattern.charts.is_empty() && !self.has_size;
         self.is_begun = log.clone().next().is_some();
         self.is_sewn = log.any(|entry| is_last(entry.task) && entry.did == Did::Done);
         self
@@ -318,7 +322,7 @@ pub fn glance(document: &Document, tape: Tape) -> Option<Glance> {
     Some(Glance {
         next_step: match is_finished {
             true => NextStep::Finished,
-            false => NextStep::after(garment, newest.map(|_| (&checks[..], altered))),
+            false => NextStep::after(garment, &document.wishes, newest.map(|_| (&checks[..], altered))),
         },
         cautions: count(Outcome::Caution),
         stops: count(Outcome::Stop),

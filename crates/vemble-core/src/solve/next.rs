@@ -5,6 +5,7 @@ use crate::change::Drawn;
 use crate::garment::Garment;
 use crate::judge::Subject;
 use crate::told::Check;
+use crate::work::Wishes;
 
 /// What to do next with a garment; what presses most comes first.
 #[derive(Clone, Debug, PartialEq, Eq, PartialOrd, Ord)]
@@ -15,6 +16,8 @@ pub enum NextStep {
     Chalk(String),
     /// A try-on was begun.
     EnterPins,
+    /// It is still to be made, and its charts are there.
+    ChooseSize,
     /// It was measured.
     TryOn,
     /// Nobody looked at it yet.
@@ -25,10 +28,18 @@ pub enum NextStep {
 
 impl NextStep {
     /// After the newest try-on with these checks, whose first change to be chalked is called so.
-    pub(super) fn after(garment: &Garment, newest: Option<(&[Check], Option<String>)>) -> Self {
+    pub(super) fn after(
+        garment: &Garment,
+        wishes: &Wishes,
+        newest: Option<(&[Check], Option<String>)>,
+    ) -> Self {
         let Some((checks, altered)) = newest else {
             let nobody_looked = garment.levels.iter().all(|l| l.assumed);
-            return if nobody_looked { Self::LookOver } else { Self::TryOn };
+            return match nobody_looked {
+                true if awaits_size(garment, wishes) => Self::ChooseSize,
+                true => Self::LookOver,
+                false => Self::TryOn,
+            };
         };
         let stop = checks.iter().find(|c| c.stands_in_the_way());
         match (stop, altered) {
@@ -44,11 +55,17 @@ impl NextStep {
             Self::Settle(title) => format!("Settle first: {title}"),
             Self::Chalk(change) => format!("Chalk the {change}"),
             Self::EnterPins => "Enter the pins".into(),
+            Self::ChooseSize => "Choose a size".into(),
             Self::TryOn => "Try it on and pin it".into(),
             Self::LookOver => "Look it over".into(),
             Self::Finished => "Finished".into(),
         }
     }
+}
+
+/// It is still to be made, its charts are there, and nobody chose yet.
+pub(super) fn awaits_size(garment: &Garment, wishes: &Wishes) -> bool {
+    garment.toile && !wishes.pattern.charts.is_empty() && wishes.pattern.chosen.is_none()
 }
 
 /// What the hand begins with, as it is called on this garment.

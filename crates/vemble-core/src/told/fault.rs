@@ -112,6 +112,10 @@ impl Wrong {
             Self::NotMinutes { found, .. } => format!("{found} minutes"),
             Self::NotADay { found } => format!("day {found} of the week"),
             Self::NotASum => "a sum that nobody pays".into(),
+            Self::NotOneEach { found, sizes } => format!("{found} figures for {sizes} sizes"),
+            Self::Falls { found, before } => {
+                format!("{found}, which is less than the {before} of the size before")
+            }
             Self::NoTimeZone { found } => format!("the time zone “{found}”"),
             Self::NoCurrency => "a currency that is none".into(),
             Self::Circle { tasks } => format!("tasks that wait for each other: {}", tasks.join(", ")),
@@ -205,6 +209,8 @@ impl Wrong {
             Self::NotMinutes { most, .. } => format!("from 1 to {most} minutes"),
             Self::NotADay { .. } => "1 for Monday to 7 for Sunday".into(),
             Self::NotASum => "nought or more, and less than ten million".into(),
+            Self::NotOneEach { .. } => "one figure for every size".into(),
+            Self::Falls { .. } => "sizes from the smallest up, with figures that do not fall".into(),
             Self::NoTimeZone { .. } => "a name of the IANA time zone database, like Europe/London".into(),
             Self::NoCurrency => "a code of ISO 4217, like GBP".into(),
             Self::Circle { .. } => "tasks of which one can begin: take one of these wishes back".into(),

@@ -3,12 +3,14 @@
 
 mod key;
 mod log;
+mod pattern;
 mod practised;
 mod room;
 mod wishes;
 
 pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
+pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
 pub use practised::{Practised, Slip};
 pub use room::{
     Event, LeftOut, Lesson, LessonOn, Money, Single, Stocked, SupplyKind, Unit, Weekly, Workroom,

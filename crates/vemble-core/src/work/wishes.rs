@@ -1,6 +1,7 @@
 //! What somebody wishes for the work on one garment: by when, how it is sewn, what comes first, what may be left out.
 
 use super::key::TaskKey;
+use super::pattern::{Pattern, wrong_pattern};
 use super::room::Money;
 use crate::change::ChangeKey;
 use crate::change::hem::Cutting;
@@ -42,6 +43,13 @@ pub struct Wishes {
     /// What the garment itself cost.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub paid: Option<Money>,
+    /// The pattern it is cut from, where it is still to be made.
+    #[serde(default, skip_serializing_if = "is_unentered")]
+    pub pattern: Pattern,
+}
+
+fn is_unentered(pattern: &Pattern) -> bool {
+    *pattern == Pattern::default()
 }
 
 choice! {
@@ -255,5 +263,7 @@ pub fn wrong_wishes(wishes: &Wishes) -> Vec<Fault> {
             fault(field.into(), Wrong::NotASum);
         }
     }
+    let below = |fault: Fault| Fault { path: format!("pattern.{}", fault.path), ..fault };
+    faults.extend(wrong_pattern(&wishes.pattern).into_iter().map(below));
     faults
 }

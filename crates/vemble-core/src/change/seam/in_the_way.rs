@@ -91,7 +91,7 @@ impl AlteredSeam<'_> {
             let at = garment.station_on(seam, level);
             at.is_some_and(|at| from.0 <= at + NEAR && at <= to.0 + NEAR)
         };
-        let closures = garment.closures.iter().filter(|closure| is_in(seam, closure.at));
+        let closures = garment.closures.iter().filter(|closure| closure.at.is_in(seam));
         // A cuff opens at the sleeve's hem, everything else somewhere from hip to bust.
         let opens = [Level::Waist, Level::Hip, Level::Bust, Level::SleeveHem];
         things.extend(
@@ -137,17 +137,6 @@ impl AlteredSeam<'_> {
             things.push(garment.found.edge.filter(special).map_or(Thing::Hem, Thing::Edge));
         }
         things
-    }
-}
-
-/// Whether what opens there opens in this seam.
-const fn is_in(seam: Seam, opening: Opening) -> bool {
-    match opening {
-        Opening::CentreFront => matches!(seam, Seam::CentreFront | Seam::FrontRise),
-        Opening::CentreBack => matches!(seam, Seam::CentreBack | Seam::SeatSeam),
-        Opening::LeftSide => matches!(seam, Seam::SideSeam | Seam::Outseam),
-        Opening::Cuff => matches!(seam, Seam::SleeveSeam),
-        Opening::Waist => false,
     }
 }
 

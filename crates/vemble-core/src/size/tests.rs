@@ -1,0 +1,320 @@
+//! Example G, the search against brute force, what is flagged, and what its words owe its figures.
+
+use super::{Sizes, sizes};
+use crate::body::{BodyMeasurement as B, Posture, Wearer};
+use crate::garment::{Beginning, Closure, ClosureFacts, Garment, Kind, Opening, Seam, begin, cloth_named};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::place::Level;
+use crate::tests::kit::{m, taken};
+use crate::work::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
+use proptest::prelude::*;
+
+const EIGHTH: i64 = 8;
+
+fn inches(sixty_fourths: i64) -> Measure {
+    Measure { length: Length::from_64ths(sixty_fourths), unit: Unit::In }
+}
+
+fn wearer(figures: &[(B, &str)]) -> Wearer {
+    let measurements = figures.iter().map(|(what, text)| taken(*what, text)).collect();
+    Wearer { name: "Odile".into(), measurements, ..Wearer::default() }
+}
+
+fn garment(kind: Kind, wearer: &Wearer) -> Garment {
+    let cloth = cloth_named(kind.template().cloth).unwrap();
+    begin(Beginning { name: "it".into(), kind, toile: true, wearer: wearer.clone(), cloth })
+}
+
+fn row(what: B, says: ChartSays, figures: &[&str]) -> ChartRow {
+    ChartRow { what, says, figures: figures.iter().map(|text| m(text)).collect() }
+}
+
+fn chart(name: &str, sizes: &[&str], rows: Vec<ChartRow>) -> Chart {
+    Chart { name: name.into(), sizes: sizes.iter().map(|s| (*s).to_owned()).collect(), rows }
+}
+
+fn ease(level: Level, text: &str) -> LevelEase {
+    LevelEase { level, ease: m(text) }
+}
+
+/// A dress with side seams and a zip at centre back, and nothing else that runs down.
+fn dress(wearer: &Wearer) -> Garment {
+    let mut dress = garment(Kind::Dress, wearer);
+    dress.seams.retain(|s| matches!(s.seam, Seam::SideSeam | Seam::CentreBack | Seam::ShoulderSeam));
+    dress.closures = vec![ClosureFacts { closure: Closure::Zip, at: Opening::CentreBack, count: 1 }];
+    assert!(dress.seam(Seam::CentreBack).is_some(), "{:?}", dress.seams);
+    dress
+}
+
+#[test]
+fn worked_example_g_half_an_inch_by_narrower_allowances() {
+    let wearer = wearer(&[(B::Height, "64 in"), (B::BustGirth, "37 in")]);
+    let pattern = Pattern {
+        charts: vec![chart(
+            "",
+            &["S", "M", "L"],
+            vec![row(B::BustGirth, ChartSays::Finished, &["37 3/4 in", "39 in", "41 1/4 in"])],
+        )],
+        allowance: Some(m("5/8 in")),
+        ease: vec![ease(Level::Bust, "2 1/2 in")],
+        ..Pattern::default()
+    };
+    let found = sizes(&dress(&wearer), &wearer, &pattern, &[], Tape::In);
+    assert_eq!(found.wanted[0].sum, "37 + 2 1/2 = 39 1/2 in");
+    let best = &found.candidates[0];
+    assert_eq!(best.title, "M, with allowances of 1/2 in");
+    assert_eq!(
+        best.levels[0].sum,
+        "size M: 39; 2 side seams × 2 edges × 1/8 in = 1/2 in; the centre-back seam has the zip and is left alone; 39 + 1/2 = 39 1/2 in"
+    );
+    assert_eq!((best.closeness.as_str(), best.operations.len()), ("exact at every level", 1));
+    assert_eq!(best.flags, Vec::<String>::new());
+    // The same order as in the reference: M as drawn is half an inch short, L an inch and three quarters wide.
+    let beside: Vec<(&str, &str)> =
+        found.candidates.iter().map(|c| (c.title.as_str(), c.levels[0].beside.as_str())).collect();
+    assert_eq!(beside[1], ("M", "1/2 in smaller than wanted"));
+    assert!(beside.contains(&("L", "1 3/4 in wider than wanted")), "{beside:?}");
+    let small = found.candidates.iter().find(|c| c.title == "S").unwrap();
+    assert_eq!(small.flags, ["Bust has 3/4 in ease, less than the 1 1/2 in that it needs at least"]);
+}
+
+#[test]
+fn one_case_of_each_flag_and_length() {
+    let wearer = wearer(&[
+        (B::Height, "162 cm"),
+        (B::WaistGirth, "77 cm"),
+        (B::HipGirth, "131 cm"),
+        (B::BodyRise, "28 cm"),
+        (B::InsideLeg, "74 cm"),
+    ]);
+    let trousers = garment(Kind::Trousers, &wearer);
+    let pattern = Pattern {
+        charts: vec![
+            chart(
+                "regular",
+                &["10", "12"],
+                vec![
+                    row(B::WaistGirth, ChartSays::Body, &["70 cm", "76 cm"]),
+                    row(B::WaistGirth, ChartSays::Finished, &["72 cm", "77 cm"]),
+                    row(B::WaistGirth, ChartSays::Ease, &["2 cm", "2 cm"]),
+                    row(B::HipGirth, ChartSays::Body, &["96 cm", "100 cm"]),
+                    row(B::HipGirth, ChartSays::Finished, &["102 cm", "106 cm"]),
+                    row(B::BodyRise, ChartSays::Body, &["26 cm", "27 cm"]),
+                    row(B::InsideLeg, ChartSays::Finished, &["75 cm", "75.5 cm"]),
+                ],
+            ),
+            chart(
+                "fuller",
+                &["20"],
+                vec![
+                    row(B::WaistGirth, ChartSays::Body, &["102 cm"]),
+                    row(B::WaistGirth, ChartSays::Finished, &["104 cm"]),
+                    row(B::HipGirth, ChartSays::Body, &["124 cm"]),
+                    row(B::HipGirth, ChartSays::Ease, &["-2 cm"]),
+                ],
+            ),
+        ],
+        allowance: Some(m("0.8 cm")),
+        held: vec![Held { what: B::BackNeckToWaist, by: m("-1.5 cm") }],
+        chosen: Some(Chosen {
+            chart: "regular".into(),
+            sizes: vec![
+                SizeAt { level: Level::Waist, size: "12".into() },
+                SizeAt { level: Level::Hip, size: "12".into() },
+            ],
+            allowance: m("0.8 cm"),
+        }),
+        ..Pattern::default()
+    };
+    let found = sizes(&trousers, &wearer, &pattern, &[], Tape::Cm);
+    assert_eq!(
+        found.flags,
+        [
+            "The hip girth of 131.0 cm is larger than any chart goes: the largest body is 124.0 cm. Take the nearest size as a start, and change the pieces",
+            "Fuller charts less than no ease at the hip girth for woven cloth (size 20): not to be trusted",
+            "An allowance of 0.8 cm is under 1.0 cm: it frays into its stitches",
+        ]
+    );
+    let chosen = found.candidates.iter().chain(&found.chosen).find(|c| c.is_chosen).unwrap();
+    assert_eq!(chosen.title, "regular 12");
+    assert_eq!(
+        chosen.flags[..2],
+        [
+            "Waist has no ease: 77.0 cm round, on a body of 77.0 cm; woven cloth does not close there",
+            "The chart says 2.0 cm ease for the waist girth of size 12, but 77.0 − 76.0 = 1.0 cm: measure the paper before trusting either"
+        ]
+    );
+    let lengths: Vec<(&str, &str)> =
+        chosen.lengths.iter().map(|l| (l.does.as_str(), l.sum.as_str())).collect();
+    assert_eq!(
+        lengths,
+        [
+            (
+                "shorten by 1.5 cm between bust and waist, front and back",
+                "held to the body it was 1.5 cm too long"
+            ),
+            (
+                "lengthen by 1.0 cm between waist and crotch, front and back",
+                "body 28.0 − drawn for 27.0 = 1.0 cm"
+            ),
+            ("the hem lies 1.5 cm on the floor: shorten it", "body 74.0 − finished 75.5 = −1.5 cm"),
+        ]
+    );
+    // With allowances under the least there is nothing to narrow.
+    assert!(found.candidates.iter().all(|c| !c.title.contains("allowances")));
+    let nothing = sizes(&trousers, &wearer, &Pattern::default(), &[], Tape::Cm);
+    assert_eq!((nothing.candidates.len(), nothing.needs.len()), (0, 1));
+}
+
+#[test]
+fn a_chart_with_a_figure_missing_or_falling_is_refused_at_its_place() {
+    let places = |rows: Vec<ChartRow>| {
+        let chart = chart("", &["10", "12"], rows);
+        wrong_chart(&chart).into_iter().map(|f| (f.path, f.wrong.found(Tape::Cm))).collect::<Vec<_>>()
+    };
+    let finished = |figures: &[&str]| row(B::HipGirth, ChartSays::Finished, figures);
+    let one = |path: &str, found: &str| vec![(path.to_owned(), found.to_owned())];
+    assert_eq!(places(vec![finished(&["90 cm"])]), one("rows[0].figures", "1 figures for 2 sizes"));
+    assert_eq!(
+        places(vec![finished(&["40 in", "39 in"])]),
+        one("rows[0].figures[1]", "39 in, which is less than the 40 in of the size before")
+    );
+    assert_eq!(places(vec![finished(&["90 cm", "94 cm"])]), vec![]);
+    assert_eq!(
+        places(vec![finished(&["90 cm", "94 cm"]), finished(&["90 cm", "94 cm"])]),
+        one("rows[1].what", "the row stands here a second time")
+    );
+}
+
+/// What a document might say, in eighths of an inch.
+#[derive(Clone, Debug)]
+struct Case {
+    /// By size: bust, waist, hip.
+    finished: Vec<[i64; 3]>,
+    bodies: [i64; 3],
+    eases: [i64; 3],
+    allowance: i64,
+    short: bool,
+}
+
+fn case() -> impl Strategy<Value = Case> {
+    let step = prop::array::uniform3(0_i64..20);
+    let steps = prop::collection::vec(step, 1..6);
+    let bodies = (280_i64..340, 240_i64..300, 290_i64..360);
+    (steps, bodies, prop::array::uniform3(-8_i64..40), 2_i64..8, any::<bool>()).prop_map(
+        |(steps, (bust, waist, hip), eases, allowance, short)| {
+            let mut sizes = Vec::new();
+            let mut last = [285, 245, 295];
+            for step in steps {
+                last = [last[0] + step[0], last[1] + step[1], last[2] + step[2]];
+                sizes.push(last);
+            }
+            Case { finished: sizes, bodies: [bust, waist, hip], eases, allowance, short }
+        },
+    )
+}
+
+const LEVELS: [(Level, B); 3] =
+    [(Level::Bust, B::BustGirth), (Level::Waist, B::WaistGirth), (Level::Hip, B::HipGirth)];
+
+fn asked(case: &Case) -> (Garment, Wearer, Sizes) {
+    let text = |eighths: i64| inches(eighths * EIGHTH).to_string();
+    let [bust, waist, hip] = case.bodies.map(text);
+    let mut wearer =
+        wearer(&[(B::Height, "64 in"), (B::BustGirth, &bust), (B::WaistGirth, &waist), (B::HipGirth, &hip)]);
+    if case.short {
+        wearer.posture.push(Posture::ShortWaist);
+    }
+    let names: Vec<String> = (0..case.finished.len()).map(|n| format!("{}", 10 + 2 * n)).collect();
+    let rows = (0..3).map(|at| {
+        let figures = case.finished.iter().map(|size| inches(size[at] * EIGHTH)).collect();
+        ChartRow { what: LEVELS[at].1, says: ChartSays::Finished, figures }
+    });
+    let pattern = Pattern {
+        charts: vec![Chart { name: "one".into(), sizes: names, rows: rows.collect() }],
+        allowance: Some(inches(case.allowance * EIGHTH)),
+        ease: (0..3)
+            .map(|at| LevelEase { level: LEVELS[at].0, ease: inches(case.eases[at] * EIGHTH) })
+            .collect(),
+        ..Pattern::default()
+    };
+    let garment = dress(&wearer);
+    let found = sizes(&garment, &wearer, &pattern, &[], Tape::In);
+    (garment, wearer, found)
+}
+
+/// Levels below the least, beside what is wanted in eighths, operations; sizes; allowance.
+type Forced = ((usize, i64, usize), Vec<usize>, i64);
+
+/// Every choice there is, by brute force: (levels below the least, beside what is wanted in eighths, operations), the best first.
+fn by_force(case: &Case, garment: &Garment) -> Vec<Forced> {
+    let least = |at: usize| {
+        let body = Length::from_64ths(case.bodies[at] * EIGHTH);
+        let band = garment.ease_wanted(LEVELS[at].0, body, Tape::In).unwrap();
+        case.bodies[at] * EIGHTH + band.least.nm() / 396_875
+    };
+    let height = |at: usize| garment.level(LEVELS[at].0).unwrap().station.length;
+    let count = case.finished.len();
+    let mut all = Vec::new();
+    for code in 0..count * count * count {
+        let pick = [code / (count * count), code / count % count, code % count];
+        let may = |at: usize| {
+            let is_far = (height(at) - height(at + 1)).abs() >= Length::from_mm(150) && !case.short;
+            pick[at].abs_diff(pick[at + 1]) <= 1 + usize::from(is_far)
+        };
+        if !may(0) || !may(1) {
+            continue;
+        }
+        let is_blended = pick.iter().any(|size| *size != pick[0]);
+        for allowance in (3..case.allowance).chain([case.allowance]) {
+            let girth = |at: usize| case.finished[pick[at]][at] + 4 * (case.allowance - allowance);
+            let miss: i64 = (0..3).map(|at| (girth(at) - case.bodies[at] - case.eases[at]).abs()).sum();
+            let below = (0..3).filter(|at| girth(*at) * EIGHTH < least(*at)).count();
+            let operations = usize::from(is_blended) + usize::from(allowance != case.allowance);
+            all.push(((below, miss, operations), pick.to_vec(), allowance));
+        }
+    }
+    all.sort();
+    all
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// The best of each sort is the best of all there are, and its words have its figures.
+    #[test]
+    fn the_search_finds_what_brute_force_finds(case in case()) {
+        let (garment, _, found) = asked(&case);
+        let all = by_force(&case, &garment);
+        let names: Vec<usize> = (0..case.finished.len()).map(|n| 10 + 2 * n).collect();
+        let told = |c: &super::SizeCandidate| {
+            let pick: Vec<usize> = c.choice.sizes.iter()
+                .map(|s| names.iter().position(|n| n.to_string() == s.size).unwrap()).collect();
+            (pick, c.choice.allowance.length.nm() / 396_875 / EIGHTH)
+        };
+        let cost = |c: &super::SizeCandidate| {
+            let (pick, allowance) = told(c);
+            all.iter().find(|a| a.1 == pick && a.2 == allowance).map(|a| a.0)
+        };
+        let costs: Vec<_> = found.candidates.iter().map(cost).collect();
+        prop_assert!(costs.iter().all(Option::is_some), "every one is allowed: {costs:?}");
+        prop_assert!(costs.windows(2).all(|pair| pair[0] <= pair[1]), "{costs:?}");
+        prop_assert_eq!(costs[0], all.first().map(|a| a.0));
+        // Of every sort the best is among them.
+        for sort in [(false, false), (false, true), (true, false), (true, true)] {
+            let is_sort = |pick: &[usize], allowance: i64| {
+                (pick.iter().any(|p| *p != pick[0]), allowance != case.allowance) == sort
+            };
+            let best = all.iter().find(|a| is_sort(&a.1, a.2)).map(|a| a.0);
+            let shown = found.candidates.iter().find(|c| { let (p, a) = told(c); is_sort(&p, a) });
+            prop_assert_eq!(shown.and_then(cost), best, "{:?}", sort);
+        }
+        for candidate in &found.candidates {
+            for level in &candidate.levels {
+                let ends = level.girth.text();
+                prop_assert!(level.sum.ends_with(&ends), "{} / {}", level.sum, ends);
+                prop_assert_eq!(level.is_exact, level.beside == "as wanted");
+            }
+        }
+    }
+}

@@ -1,0 +1,558 @@
+//! Sizes in words and figures: the whole sum of each candidate, what is flagged, and what comes next.
+
+use super::ease::EaseFrom;
+use super::lengths::{Found, lengths};
+use super::search::{Candidate, as_chosen};
+use super::{NARROWEST, Table, Wanted};
+use crate::body::BodyMeasurement;
+use crate::garment::{Round, Seam};
+use crate::length::{Figure, Length, Measure};
+use crate::place::{Level, Structure};
+use crate::told::capital;
+use crate::work::{Chart, ChartSays, Chosen, SizeAt};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// So many candidates are shown (teaching value: more are not compared by anybody).
+const SHOWN: usize = 6;
+
+/// What is wanted, and the sizes that come nearest.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Sizes {
+    /// Every level that is compared, from the top down.
+    pub wanted: Vec<WantedGirth>,
+    /// The charts, as they were read.
+    pub charts: Vec<ChartTable>,
+    /// The allowance that the pieces are drawn with.
+    pub allowance: Figure,
+    /// Nobody said so.
+    pub allowance_is_assumed: bool,
+    /// Lengths along which paper can be held to the body, and what that said.
+    pub held: Vec<HeldLine>,
+    /// The nearest first.
+    pub candidates: Vec<SizeCandidate>,
+    /// What was chosen, reckoned anew, where it is none of the others.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub chosen: Option<SizeCandidate>,
+    /// What is missing before anything can be said.
+    pub needs: Vec<String>,
+    /// What is flagged about the charts, or the wearer beside them.
+    pub flags: Vec<String>,
+    /// What they are ranked by, in a sentence.
+    pub says: &'static str,
+}
+
+/// A length along which paper can be held to the body.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct HeldLine {
+    /// Which.
+    pub what: BodyMeasurement,
+    /// What it is called.
+    pub name: &'static str,
+    /// By how much it was too short; less than nought where it was too long.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub by: Option<Figure>,
+}
+
+/// A chart to look at.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ChartTable {
+    /// What it is called.
+    pub name: String,
+    /// Its sizes.
+    pub sizes: Vec<String>,
+    /// Its rows, each with what it is called; a chart that is read anew understands these names.
+    pub rows: Vec<ChartLine>,
+}
+
+/// A row of a chart to look at.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ChartLine {
+    /// What it says: "bust girth, finished".
+    pub name: String,
+    /// Size by size, as it was typed.
+    pub cells: Vec<String>,
+}
+
+/// What a level is to measure.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct WantedGirth {
+    /// Which.
+    pub level: Level,
+    /// What it is called, and whose girth it is.
+    pub name: String,
+    /// The ease that is wanted, on the whole girth.
+    pub ease: Figure,
+    /// Somebody typed it.
+    pub is_typed: bool,
+    /// Where it comes from.
+    pub from: String,
+    /// How the girth comes about: "37 + 2 1/2 = 39 1/2 in".
+    pub sum: String,
+}
+
+/// One choice of sizes and allowance.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct SizeCandidate {
+    /// Names it among all.
+    pub key: String,
+    /// What is cut: "M, with allowances of 1/2 in".
+    pub title: String,
+    /// Level by level.
+    pub levels: Vec<SizeLevel>,
+    /// How near it comes: "exact at every level".
+    pub closeness: String,
+    /// What has to be done to the paper, one by one.
+    pub operations: Vec<String>,
+    /// What speaks against it.
+    pub flags: Vec<String>,
+    /// What its lengths say.
+    pub lengths: Vec<SizeLength>,
+    /// As a pattern holds it.
+    pub choice: Chosen,
+    /// It is the one that was chosen.
+    pub is_chosen: bool,
+}
+
+/// What a candidate measures at a level.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct SizeLevel {
+    /// Which.
+    pub level: Level,
+    /// What it is called.
+    pub name: String,
+    /// In which size.
+    pub size: String,
+    /// How its girth comes about, edges and all.
+    pub sum: String,
+    /// What it measures round.
+    pub girth: Figure,
+    /// The ease that leaves: "2 1/2 in ease".
+    pub ease: String,
+    /// How far that is from what is wanted.
+    pub beside: String,
+    /// Less than nought, nought, or more.
+    pub is_exact: bool,
+}
+
+/// What is found about a length.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+pub struct SizeLength {
+    /// Which.
+    pub name: &'static str,
+    /// What is done about it: "lengthen by 1.0 cm between bust and waist, front and back".
+    pub does: String,
+    /// How that comes about.
+    pub sum: String,
+}
+
+pub(super) fn tell(table: &Table<'_>, wanted: &[Wanted], found: &[Candidate]) -> Sizes {
+    let mut candidates: Vec<SizeCandidate> = Vec::new();
+    // The nearest, and of each sort at least one.
+    let sort = |c: &Candidate| (c.is_blended(), c.allowance != table.allowance());
+    for (n, candidate) in found.iter().enumerate() {
+        let is_first_of_its_sort = found[..n].iter().all(|other| sort(other) != sort(candidate));
+        if n < SHOWN || is_first_of_its_sort {
+            candidates.push(told(table, wanted, candidate));
+        }
+    }
+    let is_shown = candidates.iter().any(|c| c.is_chosen);
+    let chosen = as_chosen(table, wanted).filter(|_| !is_shown).map(|c| told(table, wanted, &c));
+    Sizes {
+        wanted: wanted.iter().map(|w| wanted_girth(table, w)).collect(),
+        charts: table.pattern.charts.iter().map(chart_table).collect(),
+        allowance: table.tape.figure(table.allowance()),
+        allowance_is_assumed: table.pattern.allowance.is_none(),
+        held: held(table),
+        candidates,
+        chosen,
+        needs: needs(table, wanted),
+        flags: flags(table, wanted),
+        says: "Ranked by: no level below the least ease; nearest to what is wanted, all levels together; fewest operations on the paper.",
+    }
+}
+
+/// Lengths that this garment has.
+fn held(table: &Table<'_>) -> Vec<HeldLine> {
+    use BodyMeasurement as B;
+    let garment = table.garment;
+    let lengths = [
+        (B::BackNeckToWaist, garment.hangs_from_shoulders()),
+        (B::BodyRise, garment.has_legs()),
+        (B::InsideLeg, garment.has_legs()),
+        (B::ArmLength, garment.sleeve_length.is_some()),
+    ];
+    let line = |(what, _): (B, bool)| {
+        let by = table.pattern.held.iter().find(|held| held.what == what);
+        let by = by.map(|held| table.tape.figure(table.read(held.by)));
+        HeldLine { what, name: what.name(), by }
+    };
+    lengths.into_iter().filter(|(_, has)| *has).map(line).collect()
+}
+
+fn chart_table(chart: &Chart) -> ChartTable {
+    let row = |row: &crate::work::ChartRow| ChartLine {
+        name: format!("{}, {}", row.what.name(), row.says.name()),
+        cells: row.figures.iter().map(Measure::to_string).collect(),
+    };
+    ChartTable {
+        name: chart.name.clone(),
+        sizes: chart.sizes.clone(),
+        rows: chart.rows.iter().map(row).collect(),
+    }
+}
+
+/// "thigh, each leg".
+fn level_name(table: &Table<'_>, level: Level) -> String {
+    match table.garment.round(level) {
+        Round::Whole => level.name().into(),
+        Round::Leg => format!("{}, each leg", level.name()),
+        Round::Sleeve => format!("{}, each sleeve", level.name()),
+    }
+}
+
+fn wanted_girth(table: &Table<'_>, wanted: &Wanted) -> WantedGirth {
+    let ease = wanted.ease.ease;
+    let sign = if ease.is_negative() { "−" } else { "+" };
+    let (body, by) = (table.bare(wanted.body), table.bare(ease.abs()));
+    WantedGirth {
+        level: wanted.level,
+        name: level_name(table, wanted.level),
+        ease: table.tape.figure(ease),
+        is_typed: wanted.ease.from == EaseFrom::Typed,
+        from: match &wanted.ease.from {
+            EaseFrom::Typed => "as you said".into(),
+            EaseFrom::Fits(names) => format!("as in what fits: {}", names.join(", ")),
+            EaseFrom::Taught => {
+                let kind = table.garment.kind.template().name;
+                format!("the middle of what is usual, {kind}")
+            }
+        },
+        sum: format!("{body} {sign} {by} = {}", table.show(wanted.girth())),
+    }
+}
+
+fn told(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> SizeCandidate {
+    let choice = choice(table, wanted, candidate);
+    SizeCandidate {
+        key: format!("{}:{}:{}", choice.chart, names(&choice).join("/"), choice.allowance),
+        title: title(table, &choice, candidate),
+        levels: wanted.iter().enumerate().map(|(n, w)| level(table, w, candidate, n)).collect(),
+        closeness: match candidate.cost.miss {
+            Length::ZERO => "exact at every level".into(),
+            miss if wanted.len() == 1 => format!("{} beside what is wanted", table.show(miss)),
+            miss => format!("{} beside what is wanted, all levels together", table.show(miss)),
+        },
+        operations: operations(table, wanted, candidate),
+        flags: flags_of(table, wanted, candidate),
+        lengths: lengths(table, wanted, candidate)
+            .into_iter()
+            .map(|(what, line, f)| length(table, what, line, f))
+            .collect(),
+        is_chosen: table.pattern.chosen.as_ref().is_some_and(|chosen| is_same(table, chosen, &choice)),
+        choice,
+    }
+}
+
+fn is_same(table: &Table<'_>, chosen: &Chosen, choice: &Chosen) -> bool {
+    let own = |level| chosen.sizes.iter().find(|s| s.level == level);
+    chosen.chart == choice.chart
+        && table.read(chosen.allowance) == table.read(choice.allowance)
+        && choice.sizes.iter().all(|s| own(s.level) == Some(s))
+}
+
+fn choice(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Chosen {
+    let chart = &table.pattern.charts[candidate.chart];
+    let size = |(w, size): (&Wanted, &usize)| SizeAt { level: w.level, size: chart.sizes[*size].clone() };
+    Chosen {
+        chart: chart.name.clone(),
+        sizes: wanted.iter().zip(&candidate.sizes).map(size).collect(),
+        allowance: Measure { length: candidate.allowance, unit: table.tape.unit() },
+    }
+}
+
+/// The sizes of a choice, each once.
+fn names(choice: &Chosen) -> Vec<&str> {
+    let mut names: Vec<&str> = choice.sizes.iter().map(|s| s.size.as_str()).collect();
+    names.dedup();
+    names
+}
+
+fn title(table: &Table<'_>, choice: &Chosen, candidate: &Candidate) -> String {
+    let sizes = if candidate.is_blended() {
+        let mut parts: Vec<(&str, Vec<&str>)> = Vec::new();
+        for at in &choice.sizes {
+            match parts.last_mut() {
+                Some((size, levels)) if *size == at.size => levels.push(at.level.name()),
+                _ => parts.push((&at.size, vec![at.level.name()])),
+            }
+        }
+        let parts: Vec<String> =
+            parts.iter().map(|(size, levels)| format!("{size} at the {}", levels.join(" and "))).collect();
+        parts.join(", ")
+    } else {
+        names(choice).concat()
+    };
+    let sizes = if table.pattern.charts.len() > 1 { format!("{} {sizes}", choice.chart) } else { sizes };
+    let title = match candidate.allowance == table.allowance() {
+        true => sizes,
+        false => format!("{sizes}, with allowances of {}", table.show(candidate.allowance)),
+    };
+    title.trim().to_owned()
+}
+
+/// "2 side seams".
+fn counted(seam: Seam, seams: i64) -> String {
+    match seams {
+        1 => format!("1 {}", seam.name()),
+        n => format!("{n} {}s", seam.name()),
+    }
+}
+
+fn level(table: &Table<'_>, wanted: &Wanted, candidate: &Candidate, at: usize) -> SizeLevel {
+    let chart = &table.pattern.charts[candidate.chart];
+    let size = candidate.sizes[at];
+    let finished = table.finished(chart, wanted.what, size).unwrap_or_default();
+    let narrower = table.allowance() - candidate.allowance;
+    let gain = wanted.gain(narrower);
+    let girth = finished + gain;
+    let name = &chart.sizes[size];
+    let sum = if narrower == Length::ZERO {
+        format!("size {name}: {}", table.show(finished))
+    } else {
+        let each = wanted.seams.iter().map(|(seam, seams)| {
+            let gives = table.show(narrower * 2 * *seams);
+            format!("{} × 2 edges × {} = {gives}", counted(*seam, *seams), table.show(narrower))
+        });
+        let alone = wanted.closed.iter().map(|(seam, closure)| {
+            format!("the {} has the {} and is left alone", seam.name(), closure.name())
+        });
+        let parts: Vec<String> = each.chain(alone).collect();
+        let gives = wanted.seams.iter().map(|(_, seams)| format!(" + {}", table.bare(narrower * 2 * *seams)));
+        let (start, girth) = (table.bare(finished), table.show(girth));
+        format!("size {name}: {start}; {}; {start}{} = {girth}", parts.join("; "), gives.collect::<String>())
+    };
+    let miss = girth - wanted.girth();
+    SizeLevel {
+        level: wanted.level,
+        name: level_name(table, wanted.level),
+        size: name.clone(),
+        sum,
+        girth: table.tape.figure(girth),
+        ease: format!("{} ease", table.show(girth - wanted.body)),
+        beside: match miss {
+            Length::ZERO => "as wanted".into(),
+            miss if miss.is_negative() => format!("{} smaller than wanted", table.show(-miss)),
+            miss => format!("{} wider than wanted", table.show(miss)),
+        },
+        is_exact: miss == Length::ZERO,
+    }
+}
+
+fn operations(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Vec<String> {
+    let chart = &table.pattern.charts[candidate.chart];
+    let mut all = Vec::new();
+    for (n, pair) in candidate.sizes.windows(2).enumerate().filter(|(_, pair)| pair[0] != pair[1]) {
+        all.push(format!(
+            "draw a smooth line from {} at the {} to {} at the {}",
+            chart.sizes[pair[0]],
+            wanted[n].level.name(),
+            chart.sizes[pair[1]],
+            wanted[n + 1].level.name()
+        ));
+    }
+    if candidate.allowance != table.allowance() {
+        let mut closed: Vec<&str> =
+            wanted.iter().flat_map(|w| &w.closed).map(|(seam, _)| seam.name()).collect();
+        closed.sort_unstable();
+        closed.dedup();
+        let but = match &closed[..] {
+            [] => String::new(),
+            names => format!("; the {} as drawn", names.join(" and the ")),
+        };
+        let [new, old] = [candidate.allowance, table.allowance()].map(|length| table.show(length));
+        all.push(format!("sew every lengthwise seam {new} from the raw edge instead of {old}{but}"));
+    }
+    all
+}
+
+fn flags_of(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Vec<String> {
+    let chart = &table.pattern.charts[candidate.chart];
+    let narrower = table.allowance() - candidate.allowance;
+    let mut all = Vec::new();
+    for (w, size) in wanted.iter().zip(&candidate.sizes) {
+        let girth = table.finished(chart, w.what, *size).unwrap_or_default() + w.gain(narrower);
+        let (ease, name) = (girth - w.body, w.level.name());
+        let is_held_by_it = w.least.is_some_and(|least| least < w.body);
+        if table.garment.cloth.structure == Structure::Woven && ease <= Length::ZERO && !is_held_by_it {
+            all.push(format!(
+                "{} has no ease: {} round, on a body of {}; woven cloth does not close there",
+                capital(name),
+                table.show(girth),
+                table.show(w.body)
+            ));
+        } else if let Some(least) = w.least.filter(|least| girth < *least) {
+            all.push(format!(
+                "{} has {} ease, less than the {} that it needs at least",
+                capital(name),
+                table.show(ease),
+                table.show(least - w.body)
+            ));
+        }
+        all.extend(contradiction(table, chart, w.what, *size));
+    }
+    if candidate.allowance < NARROWEST.on(table.tape) {
+        all.push(too_narrow(table, candidate.allowance));
+    }
+    all
+}
+
+fn too_narrow(table: &Table<'_>, allowance: Length) -> String {
+    let least = table.show(NARROWEST.on(table.tape));
+    format!("An allowance of {} is under {least}: it frays into its stitches", table.show(allowance))
+}
+
+/// A chart whose own figures do not agree.
+fn contradiction(table: &Table<'_>, chart: &Chart, what: BodyMeasurement, size: usize) -> Option<String> {
+    let figure = |says| table.figure(chart, what, says, size);
+    let [body, finished, ease] = [ChartSays::Body, ChartSays::Finished, ChartSays::Ease].map(figure);
+    let (body, finished, ease) = (body?, finished?, ease?);
+    let is = finished - body;
+    (is != ease).then(|| {
+        format!(
+            "The chart says {} ease for the {} of size {}, but {} − {} = {}: measure the paper before trusting either",
+            table.show(ease),
+            what.name(),
+            chart.sizes[size],
+            table.bare(finished),
+            table.bare(body),
+            table.show(is)
+        )
+    })
+}
+
+/// What is flagged whichever size is taken.
+fn flags(table: &Table<'_>, wanted: &[Wanted]) -> Vec<String> {
+    let mut all = Vec::new();
+    let charts = &table.pattern.charts;
+    for w in wanted {
+        let rows = charts.iter().filter_map(|chart| chart.row(w.what, ChartSays::Body));
+        let figures: Vec<Length> = rows.flatten().map(|typed| table.read(*typed)).collect();
+        let (Some(least), Some(most)) = (figures.iter().min(), figures.iter().max()) else { continue };
+        let beyond = match () {
+            () if w.body > *most => Some(("larger", "largest", most)),
+            () if w.body < *least => Some(("smaller", "smallest", least)),
+            () => None,
+        };
+        if let Some((way, end, figure)) = beyond {
+            all.push(format!(
+                "The {} of {} is {way} than any chart goes: the {end} body is {}. Take the nearest size as a start, and change the pieces",
+                w.what.name(),
+                table.show(w.body),
+                table.show(*figure)
+            ));
+        }
+    }
+    for chart in charts {
+        let rows = chart.rows.iter().filter(|row| row.says == ChartSays::Ease);
+        let known = rows.filter(|row| wanted.iter().any(|w| w.what == row.what));
+        for row in known {
+            let is_less = |(n, typed): (usize, &Measure)| typed.length.is_negative().then_some(n);
+            let sizes: Vec<&str> =
+                row.figures.iter().enumerate().filter_map(is_less).map(|n| chart.sizes[n].as_str()).collect();
+            if !sizes.is_empty() && table.garment.cloth.structure == Structure::Woven {
+                all.push(format!(
+                    "{} charts less than no ease at the {} for woven cloth (size {}): not to be trusted",
+                    capital(if chart.name.is_empty() { "the chart" } else { &chart.name }),
+                    row.what.name(),
+                    sizes.join(", ")
+                ));
+            }
+        }
+    }
+    if table.allowance() < NARROWEST.on(table.tape) {
+        all.push(too_narrow(table, table.allowance()));
+    }
+    all
+}
+
+fn needs(table: &Table<'_>, wanted: &[Wanted]) -> Vec<String> {
+    let charts = &table.pattern.charts;
+    if charts.is_empty() {
+        return vec![
+            "Enter what is printed with the pattern: its sizes, and what body or garment each is.".into(),
+        ];
+    }
+    let mut all = Vec::new();
+    for level in Level::ALL.iter().copied() {
+        let Some(what) = table.garment.body_at(level) else { continue };
+        let is_charted = charts.iter().any(|chart| table.finished(chart, what, 0).is_some());
+        let is_compared = wanted.iter().any(|w| w.level == level);
+        if is_charted && !is_compared && table.body(what).is_none() {
+            all.push(format!("Measure the {} of {}: the chart has it.", what.name(), table.wearer.name));
+        }
+    }
+    for chart in charts {
+        let missing: Vec<&str> = wanted
+            .iter()
+            .filter(|w| table.finished(chart, w.what, 0).is_none())
+            .map(|w| w.what.name())
+            .collect();
+        if !missing.is_empty() {
+            let name = if chart.name.is_empty() { "The chart" } else { &chart.name };
+            all.push(format!(
+                "{} has no finished {}: it cannot be compared until it has.",
+                capital(name),
+                missing.join(", ")
+            ));
+        }
+    }
+    if wanted.is_empty() {
+        all.push("No finished girth of the charts is one of this garment’s levels.".into());
+    }
+    all
+}
+
+fn length(table: &Table<'_>, what: BodyMeasurement, line: &str, found: Found) -> SizeLength {
+    let longer = |by: Length| match by {
+        Length::ZERO => "as it is".to_owned(),
+        by if by.is_negative() => format!("shorten by {} {}", table.show(-by), line),
+        by => format!("lengthen by {} {}", table.show(by), line),
+    };
+    let (does, sum) = match found {
+        Found::DrawnFor { paper, body } => {
+            let by = body - paper;
+            let sign = if by.is_negative() { format!("−{}", table.bare(-by)) } else { table.bare(by) };
+            let unit = table.tape.unit_name();
+            let sum = format!("body {} − drawn for {} = {sign} {unit}", table.bare(body), table.bare(paper));
+            (longer(by), sum)
+        }
+        Found::Held { by } => {
+            let way = if by.is_negative() { "too long" } else { "too short" };
+            let sum = match by {
+                Length::ZERO => "held to the body it was right".into(),
+                by => format!("held to the body it was {} {way}", table.show(by.abs())),
+            };
+            (longer(by), sum)
+        }
+        Found::Reaches { finished, floor } => {
+            let up = floor - finished;
+            let does = match up {
+                Length::ZERO => "the hem lands on the floor".into(),
+                up if up.is_negative() => {
+                    format!("the hem lies {} on the floor: shorten it", table.show(-up))
+                }
+                up => format!("the hem lands {} above the floor", table.show(up)),
+            };
+            let sum = format!(
+                "body {} − finished {} = {} {}",
+                table.bare(floor),
+                table.bare(finished),
+                table.bare(up),
+                table.tape.unit_name()
+            );
+            (does, sum)
+        }
+    };
+    SizeLength { name: what.name(), does, sum }
+}

@@ -1,0 +1,216 @@
+//! The pattern of a garment that is still to be made, as it is entered: what its charts say, what is wanted of it, and which size was chosen.
+
+use crate::body::BodyMeasurement;
+use crate::fault::{Fault, Wrong};
+use crate::length::{Length, Measure};
+use crate::place::Level;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What is entered about a pattern.
+#[derive(Clone, Debug, Default, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Pattern {
+    /// What is printed on its envelope; several where ranges overlap, a regular one and a fuller one.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub charts: Vec<Chart>,
+    /// The seam allowance that its pieces have; as is usual when absent.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub allowance: Option<Measure>,
+    /// The ease that is wanted where somebody said so.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub ease: Vec<LevelEase>,
+    /// By how much paper held to the body was too short, or too long where that is less than nought.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub held: Vec<Held>,
+    /// What is cut.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub chosen: Option<Chosen>,
+}
+
+/// A chart as it is printed: sizes from the smallest up, and a row for each measurement.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Chart {
+    /// What it is called: "regular".
+    pub name: String,
+    /// Its sizes, the smallest first.
+    pub sizes: Vec<String>,
+    /// Its rows, in any order.
+    pub rows: Vec<ChartRow>,
+}
+
+crate::choice::choice! {
+    /// What a row of a chart says.
+    ChartSays {
+        Body => "body",
+        Finished => "finished",
+        Ease => "ease",
+    }
+}
+
+/// One row: a figure for each size.
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ChartRow {
+    /// Of which measurement.
+    pub what: BodyMeasurement,
+    /// The body's, the finished garment's, or what the chart says lies between them.
+    pub says: ChartSays,
+    /// For every size in order.
+    pub figures: Vec<Measure>,
+}
+
+/// Ease at a level, on the whole girth.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LevelEase {
+    /// Where.
+    pub level: Level,
+    /// How much: less than nought for a garment that is smaller than the body.
+    pub ease: Measure,
+}
+
+/// A piece of paper held to the body.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Held {
+    /// Along which length.
+    pub what: BodyMeasurement,
+    /// By how much it was too short; less than nought where it was too long.
+    pub by: Measure,
+}
+
+/// What is cut: sizes of one chart, and how wide its allowances are.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Chosen {
+    /// The chart's name.
+    pub chart: String,
+    /// The size at each level that was compared.
+    pub sizes: Vec<SizeAt>,
+    /// The allowance of every seam without a closure.
+    pub allowance: Measure,
+}
+
+/// A size at a level.
+#[derive(Clone, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SizeAt {
+    /// Where.
+    pub level: Level,
+    /// Which.
+    pub size: String,
+}
+
+impl Chart {
+    /// The figures of a row. Nothing where it has no such row.
+    pub fn row(&self, what: BodyMeasurement, says: ChartSays) -> Option<&[Measure]> {
+        self.rows.iter().find(|row| row.what == what && row.says == says).map(|row| &row.figures[..])
+    }
+}
+
+/// Most charts: a regular and a fuller one, and as many to compare with.
+const CHARTS: usize = 4;
+/// Most sizes of a chart, and most of its rows: more than any that is printed.
+const SIZES: usize = 24;
+const ROWS: usize = 40;
+/// The longest name of a chart or size, in letters.
+const LONGEST: usize = 40;
+
+/// What is wrong with a pattern, as paths below it: a chart with a figure missing, or whose figures fall from one size to the next.
+pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
+    let Pattern { charts, allowance, ease, held, chosen } = pattern;
+    if charts.len() > CHARTS {
+        fault("charts".into(), Wrong::TooMany { what: "charts", most: CHARTS });
+    }
+    for (n, chart) in charts.iter().enumerate() {
+        if charts[..n].iter().any(|other| other.name == chart.name) {
+            fault(format!("charts[{n}].name"), Wrong::Twice { what: "chart" });
+        }
+        for wrong in wrong_chart(chart) {
+            fault(format!("charts[{n}].{}", wrong.path), wrong.wrong);
+        }
+    }
+    if let Some(found) = allowance.filter(|a| a.length <= Length::ZERO) {
+        fault("allowance".into(), Wrong::NotPositive { found });
+    }
+    for (n, wanted) in ease.iter().enumerate() {
+        if ease[..n].iter().any(|other| other.level == wanted.level) {
+            fault(format!("ease[{n}].level"), Wrong::Twice { what: "level" });
+        }
+    }
+    for (n, paper) in held.iter().enumerate() {
+        if held[..n].iter().any(|other| other.what == paper.what) {
+            fault(format!("held[{n}].what"), Wrong::Twice { what: "length" });
+        }
+    }
+    if let Some(chosen) = chosen {
+        if chosen.allowance.length <= Length::ZERO {
+            fault("chosen.allowance".into(), Wrong::NotPositive { found: chosen.allowance });
+        }
+        if chosen.sizes.len() > Level::ALL.len() {
+            fault("chosen.sizes".into(), Wrong::TooMany { what: "sizes", most: Level::ALL.len() });
+        }
+        let mut names = chosen.sizes.iter().map(|s| &s.size).chain([&chosen.chart]);
+        if names.any(|name| name.chars().count() > LONGEST) {
+            fault("chosen".into(), Wrong::TooLong { most: LONGEST });
+        }
+    }
+    faults
+}
+
+/// What is wrong with one chart, as paths below it.
+pub fn wrong_chart(chart: &Chart) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
+    let long = |text: &str| text.chars().count() > LONGEST;
+    if long(&chart.name) {
+        fault("name".into(), Wrong::TooLong { most: LONGEST });
+    }
+    if chart.sizes.is_empty() {
+        fault("sizes".into(), Wrong::Blank);
+    }
+    if chart.sizes.len() > SIZES {
+        fault("sizes".into(), Wrong::TooMany { what: "sizes", most: SIZES });
+    }
+    if chart.rows.len() > ROWS {
+        fault("rows".into(), Wrong::TooMany { what: "rows", most: ROWS });
+    }
+    for (n, size) in chart.sizes.iter().enumerate() {
+        match () {
+            () if size.trim().is_empty() => fault(format!("sizes[{n}]"), Wrong::Blank),
+            () if long(size) => fault(format!("sizes[{n}]"), Wrong::TooLong { most: LONGEST }),
+            () if chart.sizes[..n].contains(size) => {
+                fault(format!("sizes[{n}]"), Wrong::Twice { what: "size" });
+            }
+            () => {}
+        }
+    }
+    for (n, row) in chart.rows.iter().enumerate() {
+        if chart.rows[..n].iter().any(|other| (other.what, other.says) == (row.what, row.says)) {
+            fault(format!("rows[{n}].what"), Wrong::Twice { what: "row" });
+        }
+        if row.figures.len() != chart.sizes.len() {
+            let (found, sizes) = (row.figures.len(), chart.sizes.len());
+            fault(format!("rows[{n}].figures"), Wrong::NotOneEach { found, sizes });
+            continue;
+        }
+        // What lies between body and garment may be anything, and may fall.
+        if row.says == ChartSays::Ease {
+            continue;
+        }
+        for (k, figure) in row.figures.iter().enumerate() {
+            let place = format!("rows[{n}].figures[{k}]");
+            let before = k.checked_sub(1).map(|before| row.figures[before]);
+            if figure.length <= Length::ZERO {
+                fault(place, Wrong::NotPositive { found: *figure });
+            } else if let Some(before) = before.filter(|before| before.length > figure.length) {
+                fault(place, Wrong::Falls { found: *figure, before });
+            }
+        }
+    }
+    faults
+}
