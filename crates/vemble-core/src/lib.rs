@@ -57,6 +57,7 @@ pub mod method;
 pub mod asking;
 pub mod compare;
 pub mod look_over;
+pub mod pattern;
 pub mod people;
 pub mod practice;
 pub mod signs;

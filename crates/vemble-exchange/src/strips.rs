@@ -46,7 +46,14 @@ pub struct Laid {
 pub fn laid(solved: &Solved, key: Option<ChangeKey>) -> Result<Laid, StripsError> {
     let changes = solved.try_ons.iter().flat_map(|try_on| &try_on.changes);
     let wanted = changes.filter(|change| change.has_card && key.is_none_or(|key| key == change.key));
-    let all: Vec<PaperSheet> = wanted.flat_map(sheets).collect();
+    laid_out(wanted.flat_map(sheets).collect())
+}
+
+/// Lays out sheets, one below the other.
+///
+/// # Errors
+/// Where there are none.
+pub fn laid_out(all: Vec<PaperSheet>) -> Result<Laid, StripsError> {
     if all.is_empty() {
         return Err(StripsError::Nothing);
     }
@@ -76,7 +83,11 @@ pub fn laid(solved: &Solved, key: Option<ChangeKey>) -> Result<Laid, StripsError
 /// # Errors
 /// Where nothing has a line.
 pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, StripsError> {
-    let Laid { lines, words, bounds } = laid(solved, key)?;
+    Ok(as_svg(&laid(solved, key)?))
+}
+
+/// What is laid out, as SVG whose millimetres are millimetres.
+pub fn as_svg(Laid { lines, words, bounds }: &Laid) -> String {
     let mut svg = format!(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w:.2}mm\" height=\"{h:.2}mm\" viewBox=\"{x:.2} {y:.2} {w:.2} {h:.2}\" fill=\"none\" stroke=\"#000\">\n",
         x = bounds.x0,
@@ -84,7 +95,7 @@ pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, Str
         w = bounds.width(),
         h = bounds.height()
     );
-    for (ink, path) in &lines {
+    for (ink, path) in lines {
         let (name, look) = match ink {
             Some(PaperInk::Old) => ("old", "stroke-width=\"0.4\" stroke-dasharray=\"3 2\""),
             Some(PaperInk::New) => ("new", "stroke-width=\"0.6\""),
@@ -94,7 +105,7 @@ pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, Str
         };
         let _ = writeln!(svg, "  <path class=\"{name}\" {look} d=\"{}\"/>", path.to_svg());
     }
-    for (at, says) in &words {
+    for (at, says) in words {
         let escaped = says.replace('&', "&amp;").replace('<', "&lt;");
         let _ = writeln!(
             svg,
@@ -103,7 +114,7 @@ pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, Str
         );
     }
     svg.push_str("</svg>\n");
-    Ok(svg)
+    svg
 }
 
 /// As DXF in mm, on the layers of ASTM D6673: 8 what was sewn, 14 the sew line, 11 what is cut, 4 marks, 1 the test squares.
@@ -111,7 +122,14 @@ pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, Str
 /// # Errors
 /// Where nothing has a line; otherwise what the writer reports.
 pub fn strips_dxf(solved: &Solved, key: Option<ChangeKey>) -> Result<Vec<u8>, StripsError> {
-    let Laid { lines, words, .. } = laid(solved, key)?;
+    as_dxf(laid(solved, key)?)
+}
+
+/// What is laid out, as DXF in mm.
+///
+/// # Errors
+/// What the writer reports.
+pub fn as_dxf(Laid { lines, words, .. }: Laid) -> Result<Vec<u8>, StripsError> {
     let mut drawing = Drawing::new();
     drawing.header.version = AcadVersion::R2000;
     drawing.header.default_drawing_units = Units::Millimeters;

@@ -14,6 +14,7 @@ mod invitations;
 mod live;
 mod measured;
 mod photos;
+mod pieces;
 mod plans;
 mod practice;
 mod queue;
@@ -137,6 +138,8 @@ macro_rules! api {
                 .service(garments::like_another)
                 .service(sizing::read_a_chart)
                 .service(sizing::find_sizes)
+                .service(pieces::look_at_pieces)
+                .service(pieces::piece_file)
                 .service(garments::put_garment)
                 .service(garments::delete_garment)
                 .service(garments::record)

@@ -526,6 +526,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/garments/{garment}/pieces": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pieces of a garment at true size, as a file. */
+        get: operations["piece_file"];
+        put?: never;
+        /** The pieces of a garment with what is chalked in its newest try-on and changed on paper, and what of it does not match. Stores nothing. */
+        post: operations["look_at_pieces"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/garments/{garment}/record": {
         parameters: {
             query?: never;
@@ -1928,6 +1946,31 @@ export interface components {
          * @enum {string}
          */
         EaseWord: "too_tight" | "close" | "usual" | "roomy" | "loose";
+        /** @description What an edge is. */
+        EdgeName: {
+            /** @description It is sewn into a seam. */
+            seam: components["schemas"]["Seam"];
+        } | "waist" | "hem" | "neckline" | "fold" | "opening" | "end" | "top";
+        /** @description An edge of a piece. */
+        EdgeShown: {
+            /** @description What is cut outside of it. */
+            allowance: components["schemas"]["Figure"];
+            /** @description How long it is once its darts are closed. */
+            long: components["schemas"]["Figure"];
+            /** @description Which. */
+            name: components["schemas"]["EdgeName"];
+            /** @description Its line. */
+            path: string;
+            /** @description What it is called. */
+            words: string;
+        };
+        /** @description An edge that may be named. */
+        EdgeShownName: {
+            /** @description Which. */
+            name: components["schemas"]["EdgeName"];
+            /** @description What it is called. */
+            words: string;
+        };
         /**
          * @description Where elastic is drawn in.
          * @enum {string}
@@ -2154,10 +2197,10 @@ export interface components {
             again: Record<string, never>;
         };
         /**
-         * @description From where it is seen.
+         * @description Where a piece lies on the body.
          * @enum {string}
          */
-        Face: "front" | "back" | "side";
+        Face: "front" | "back" | "round";
         /**
          * @description How a line goes through the pins.
          * @enum {string}
@@ -2858,6 +2901,19 @@ export interface components {
             /** @description Eight signs. */
             code: string;
         };
+        /** @description Edges that are sewn together, to be walked one along the other. */
+        JoinShown: {
+            /** @description They match. */
+            is_true: boolean;
+            /** @description What they are sewn into. */
+            name: string;
+            /** @description The piece and the edge of either, where it is one each. */
+            pair: number[][];
+            /** @description How long both are: "21.4 and 21.4 cm". */
+            says: string;
+            /** @description Both laid straight from the same end, with their notches: where each lies, in mm. */
+            walked: components["schemas"]["Walked"][];
+        };
         /**
          * @description What sort of garment it is.
          * @enum {string}
@@ -3151,8 +3207,12 @@ export interface components {
             level_of: components["schemas"]["Word"][];
             /** @description Movements. */
             movement: components["schemas"]["Word"][];
+            /** @description Where a wedge is opened. */
+            opens_at: components["schemas"]["Word"][];
             /** @description How a check came out. */
             outcome: components["schemas"]["Word"][];
+            /** @description What can be done to a piece. */
+            piece_does: components["schemas"]["Word"][];
             /** @description Who pinned. */
             pinned_by: components["schemas"]["Word"][];
             /** @description What stays true of how a wearer stands. */
@@ -3529,6 +3589,11 @@ export interface components {
             /** @description Who may make an account. */
             sign_up: components["schemas"]["SignUp"];
         };
+        /** @description What is entered about the paper now. */
+        OnPaper: {
+            /** @description As it is entered now. */
+            pattern: components["schemas"]["Pattern"];
+        };
         /** @description A garment on the rail. */
         OnTheRail: {
             /** @description It is put away. */
@@ -3579,6 +3644,11 @@ export interface components {
          */
         Opening: "centre_front" | "centre_back" | "left_side" | "waist" | "cuff";
         /**
+         * @description Which of its long edges a wedge is opened at.
+         * @enum {string}
+         */
+        OpensAt: "middle" | "side";
+        /**
          * @description How it came here.
          * @enum {string}
          */
@@ -3626,19 +3696,11 @@ export interface components {
             /** @description Six digits. */
             code: string;
         };
-        /** @description A part that can be seen, and perhaps picked. */
-        Part: {
-            change?: components["schemas"]["ChangeKey"] | null;
-            /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
-            key?: string | null;
-            /** @description How it is drawn. */
-            look: components["schemas"]["Look"];
-            /** @description What it is, in words: "outseam, garment's left". */
-            name: string;
-            /** @description Where it lies. */
-            path: string;
-            side?: components["schemas"]["GarmentSide"] | null;
-        };
+        /**
+         * @description What a piece is part of.
+         * @enum {string}
+         */
+        Part: "body" | "bodice" | "skirt" | "leg" | "sleeve" | "waistband";
         /** @description A part as it stands in a document. */
         PartToAdd: components["schemas"]["GarmentLevel"] | components["schemas"]["SeamFacts"] | components["schemas"]["DartFacts"] | components["schemas"]["HemFacts"] | components["schemas"]["ClosureFacts"];
         /**
@@ -3656,6 +3718,8 @@ export interface components {
         /** @description What is entered about a pattern. */
         Pattern: {
             allowance?: components["schemas"]["Measure"] | null;
+            /** @description What is done to its pieces, in order. */
+            changes?: components["schemas"]["PieceChange"][];
             /** @description What is printed on its envelope; several where ranges overlap, a regular one and a fuller one. */
             charts?: components["schemas"]["Chart"][];
             chosen?: components["schemas"]["Chosen"] | null;
@@ -3731,6 +3795,87 @@ export interface components {
             /** @description Left, top, width and height of the box. */
             view: number[];
         };
+        /** @description One thing that is done to pieces, with its figure. They are done in order; each can be taken away again. */
+        PieceChange: {
+            /** @description Made longer, or shorter, right across. */
+            length: {
+                /** @description At the line below this level. */
+                below: components["schemas"]["Level"];
+                /** @description By so much; less than nought is shorter. */
+                by: components["schemas"]["Measure"];
+                face?: components["schemas"]["Face"] | null;
+                /** @description Which pieces: all of this part. */
+                part: components["schemas"]["Part"];
+            };
+        } | {
+            /** @description Made wider, or narrower, right along. */
+            width: {
+                /** @description By so much on this piece; less than nought is narrower. */
+                by: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description Opened across at one edge to nothing at the other, or folded out. */
+            wedge: {
+                /** @description Where it opens. */
+                at: components["schemas"]["OpensAt"];
+                /** @description At the line below this level. */
+                below: components["schemas"]["Level"];
+                /** @description By so much; less than nought is folded out. */
+                by: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description Opened at its lower edge to nothing at its upper one. */
+            flare: {
+                /** @description By so much at the lower edge; less than nought is closed. */
+                by: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description Cut with another allowance. */
+            allowance: {
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description How wide it is. */
+                width: components["schemas"]["Measure"];
+            };
+        } | {
+            /** @description An edge made longer, or shorter, at one end. */
+            end: {
+                /** @description By so much; less than nought is trimmed. */
+                by: components["schemas"]["Measure"];
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description At its upper end, or the one at the tip of the shoulder. */
+                upper: boolean;
+            };
+        };
+        /** @description Something that was done. */
+        PieceChip: {
+            /** @description Why it cannot be, and is not done. */
+            cannot?: string | null;
+            /** @description Its place among what was entered here; nothing of what is chalked. */
+            entered?: number | null;
+            /** @description What, with its figure. */
+            words: string;
+        };
+        /** @description Names a piece among those of a garment. */
+        PieceKey: {
+            /** @description Where it lies. */
+            face: components["schemas"]["Face"];
+            /** @description What it is part of. */
+            part: components["schemas"]["Part"];
+            /** @description Which of several beside each other. */
+            share: components["schemas"]["Share"];
+        };
         /** @description A piece of some garment's task. */
         PieceLine: {
             /** @description When it begins, by the clock on the wall: "19:30". */
@@ -3763,6 +3908,72 @@ export interface components {
             task: components["schemas"]["TaskKey"];
             /** @description What it is called. */
             title: string;
+        };
+        /** @description A piece, and what may be named on it. */
+        PieceMay: {
+            /** @description Its edges. */
+            edges: components["schemas"]["EdgeShownName"][];
+            /** @description Which. */
+            key: components["schemas"]["PieceKey"];
+            /** @description Levels below which a line may be. */
+            levels: components["schemas"]["Level"][];
+            /** @description What it is called. */
+            name: string;
+        };
+        /** @description A way to mend it. */
+        PieceMend: {
+            /** @description As it is entered. */
+            change: components["schemas"]["PieceChange"];
+            /** @description What is done. */
+            words: string;
+        };
+        /** @description The pieces of both sides, or of one. */
+        PieceSet: {
+            /** @description Every pair of edges that is sewn together. */
+            joins: components["schemas"]["JoinShown"][];
+            /** @description Piece by piece. */
+            pieces: components["schemas"]["PieceShown"][];
+            side?: components["schemas"]["GarmentSide"] | null;
+            /** @description What does not match. */
+            untrue: components["schemas"]["UntrueLine"][];
+        };
+        /** @description A piece to look at: in mm, y down. */
+        PieceShown: {
+            /** @description How it is cut: "cut 2, one mirrored". */
+            cut: string;
+            /** @description What is cut. */
+            cut_line: string;
+            /** @description Edge by edge. */
+            edges: components["schemas"]["EdgeShown"][];
+            /** @description Which. */
+            key: components["schemas"]["PieceKey"];
+            /** @description Darts, notches and grain. */
+            marks: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Its stitching lines as they are, where they will be others. */
+            old?: string | null;
+            /** @description Its stitching lines as they will be. */
+            outline: string;
+            /** @description Left, top, width, height of all of it. */
+            view: number[];
+        };
+        /** @description The pieces of a garment, as they are and as they will be. */
+        Pieces: {
+            /** @description What is done to them, in order: what was chalked, then what was entered here. */
+            chips: components["schemas"]["PieceChip"][];
+            /** @description How much of it they need, in words. */
+            cloth: string;
+            /** @description How wide the cloth is. */
+            cloth_width: components["schemas"]["Figure"];
+            /** @description What is chalked and cannot be carried to paper. */
+            left: string[];
+            /** @description What may be changed on them. */
+            may: components["schemas"]["PieceMay"][];
+            /** @description Why there are none. */
+            none?: string | null;
+            /** @description One set, or one for each side where left and right differ. */
+            sets: components["schemas"]["PieceSet"][];
         };
         /** @description A question about one reading. What was entered stays until somebody says otherwise. */
         PinDoubt: {
@@ -4219,6 +4430,11 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
+        /**
+         * @description Which of the pieces that lie beside each other from the middle to the side.
+         * @enum {string}
+         */
+        Share: "whole" | "centre" | "middle" | "side";
         /** @description One thing that is needed, or is there. */
         ShelfLine: {
             /** @description How much has to be bought; nothing where it is there. */
@@ -5344,6 +5560,17 @@ export interface components {
              */
             width_mm: number;
         };
+        /** @description What does not match. */
+        UntrueLine: {
+            /** @description With both edges, and the difference. */
+            figures: string;
+            /** @description What would mend it. */
+            mends: components["schemas"]["PieceMend"][];
+            /** @description The pieces it is about, by their place in the set. */
+            pieces: number[];
+            /** @description What: "The side seam does not match". */
+            title: string;
+        };
         /** @description Something that was used up. */
         Used: {
             /**
@@ -5411,6 +5638,18 @@ export interface components {
          * @enum {string}
          */
         ViewSide: "front" | "back" | "side";
+        /** @description One edge laid straight. */
+        Walked: {
+            /**
+             * Format: double
+             * @description How long it is, in mm.
+             */
+            long_mm: number;
+            /** @description Where its notches lie, in mm from the same end. */
+            notches_mm: number[];
+            /** @description Of which piece. */
+            piece: string;
+        };
         /** @description By how much a girth is to change, before anybody knows which seam carries it. */
         WantedChange: {
             /** @description By how much its girth changes, all round the garment or round each leg or sleeve: −5 cm takes in, 2 cm lets out, 0 cm keeps it. */
@@ -7296,6 +7535,131 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+        };
+    };
+    piece_file: {
+        parameters: {
+            query: {
+                /** @description What they are written as. */
+                format: "pdf" | "svg" | "dxf";
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description The paper of a PDF; A5 when absent. */
+                paper?: "a5" | "a4" | "letter";
+                /** @description One piece: what it is part of. All of them when absent. */
+                part?: components["schemas"]["Part"];
+                /** @description Where it lies. */
+                face?: components["schemas"]["Face"];
+                /** @description Which of several beside each other. */
+                share?: components["schemas"]["Share"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                    "image/svg+xml": string;
+                    "image/vnd.dxf": number[];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    look_at_pieces: {
+        parameters: {
+            query?: {
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+                /** @description How wide the cloth is: `"140 cm"`. */
+                width?: string;
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnPaper"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pieces"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
         };
     };
     record: {

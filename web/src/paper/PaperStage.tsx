@@ -1,19 +1,43 @@
-import type { GarmentState, Pattern } from "../api/client";
+import { Segmented } from "antd";
+import { useState } from "react";
+import type { GarmentState, Pattern, TryOn } from "../api/client";
 import { Saved } from "../document/Saved";
 import { UndoTools } from "../document/UndoTools";
 import type { KeptWishes } from "../plan/useWishes";
+import { PiecesPart } from "./PiecesPart";
 import { SizePart } from "./SizePart";
 import styles from "./paper.module.css";
 
-/** The paper of a garment that is still to be made: which size is cut. */
-export function PaperStage({ state, wishes }: { state: GarmentState; wishes: KeptWishes }) {
+interface Props {
+  state: GarmentState;
+  wishes: KeptWishes;
+  tryOn: TryOn;
+  /** The try-on is stored: pieces are drawn from what is. */
+  isStored: boolean;
+}
+
+type Part = "pieces" | "size";
+
+/** The paper of a garment that is still to be made: which size is cut, and its pieces. */
+export function PaperStage({ state, wishes, tryOn, isStored }: Props) {
   const pattern = wishes.value.pattern ?? {};
-  const set = (part: Partial<Pattern>) => {
-    wishes.set({ pattern: { ...pattern, ...part } });
+  const isToChoose = (pattern.charts ?? []).length > 0 && !pattern.chosen;
+  const [part, setPart] = useState<Part>(isToChoose ? "size" : "pieces");
+  const set = (changed: Partial<Pattern>) => {
+    wishes.set({ pattern: { ...pattern, ...changed } });
   };
   return (
     <div className={styles["paper"]}>
       <div className={styles["kept"]}>
+        <Segmented<Part>
+          aria-label="Which part of the paper"
+          options={[
+            { value: "size", label: "Which size" },
+            { value: "pieces", label: "Pieces" },
+          ]}
+          value={part}
+          onChange={setPart}
+        />
         <UndoTools
           canUndo={wishes.canUndo}
           canRedo={wishes.canRedo}
@@ -22,7 +46,11 @@ export function PaperStage({ state, wishes }: { state: GarmentState; wishes: Kep
         />
         <Saved isStored={wishes.isStored} problem={wishes.problem} onRetry={wishes.retry} />
       </div>
-      <SizePart id={state.id} pattern={pattern} onSet={set} />
+      {part === "size" ? (
+        <SizePart id={state.id} pattern={pattern} onSet={set} />
+      ) : (
+        <PiecesPart id={state.id} pattern={pattern} follows={[tryOn, isStored]} onSet={set} />
+      )}
     </div>
   );
 }

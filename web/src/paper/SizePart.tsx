@@ -148,7 +148,7 @@ function Candidate({ candidate, onChoose }: CandidateProps) {
           <div key={level.level}>
             <dt>
               {level.name}
-              <small className="quiet">{level.ease}, altogether</small>
+              <small className="quiet">{level.ease} all round</small>
             </dt>
             <dd>
               <Words>{level.sum}</Words>

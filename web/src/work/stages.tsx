@@ -100,7 +100,9 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
   },
   paper: {
     path: "paper",
-    Work: ({ state, wishes }) => <PaperStage state={state} wishes={wishes} />,
+    Work: ({ state, wishes, working }) => (
+      <PaperStage state={state} wishes={wishes} tryOn={working.value} isStored={working.isStored} />
+    ),
   },
   plan: {
     path: "plan",

@@ -1,5 +1,6 @@
 //! The pattern of a garment that is still to be made, as it is entered: what its charts say, what is wanted of it, and which size was chosen.
 
+use super::pieces::PieceChange;
 use crate::body::BodyMeasurement;
 use crate::fault::{Fault, Wrong};
 use crate::length::{Length, Measure};
@@ -26,6 +27,9 @@ pub struct Pattern {
     /// What is cut.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub chosen: Option<Chosen>,
+    /// What is done to its pieces, in order.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub changes: Vec<PieceChange>,
 }
 
 /// A chart as it is printed: sizes from the smallest up, and a row for each measurement.
@@ -110,6 +114,8 @@ impl Chart {
     }
 }
 
+/// Most changes of pieces.
+const CHANGES: usize = 64;
 /// Most charts: a regular and a fuller one, and as many to compare with.
 const CHARTS: usize = 4;
 /// Most sizes of a chart, and most of its rows: more than any that is printed.
@@ -122,7 +128,10 @@ const LONGEST: usize = 40;
 pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
     let mut faults = Vec::new();
     let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
-    let Pattern { charts, allowance, ease, held, chosen } = pattern;
+    let Pattern { charts, allowance, ease, held, chosen, changes } = pattern;
+    if changes.len() > CHANGES {
+        fault("changes".into(), Wrong::TooMany { what: "changes", most: CHANGES });
+    }
     if charts.len() > CHARTS {
         fault("charts".into(), Wrong::TooMany { what: "charts", most: CHARTS });
     }

@@ -7,7 +7,7 @@ mod sheet;
 mod tiles;
 mod typeset;
 
-pub use tiles::strips_pdf;
+pub use tiles::{strips_pdf, tiled};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

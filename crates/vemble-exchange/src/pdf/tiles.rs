@@ -19,7 +19,14 @@ const FREE: f64 = 12.0;
 /// # Errors
 /// Where nothing has a line; otherwise what the writer reports.
 pub fn strips_pdf(solved: &Solved, key: Option<ChangeKey>, paper: Paper) -> Result<Vec<u8>, StripsError> {
-    let Laid { lines, words, bounds } = laid(solved, key)?;
+    tiled(&laid(solved, key)?, paper)
+}
+
+/// What is laid out, over as many pages as it takes.
+///
+/// # Errors
+/// What the writer reports.
+pub fn tiled(Laid { lines, words, bounds }: &Laid, paper: Paper) -> Result<Vec<u8>, StripsError> {
     let (width, height) = paper.size();
     let tile = kurbo::Size::new(f64::from(width) / MM - 2.0 * FREE, f64::from(height) / MM - 2.0 * FREE);
     let count = |whole: f64, one: f64| (whole / one).ceil().max(1.0) as u32;

@@ -181,6 +181,7 @@ async fn nobody_reaches_what_is_not_theirs() {
         ("POST /garments/{garment}/record", json!({ "entry": spent })),
         ("PUT /garments/{garment}/wishes", json!({ "version": 0, "wishes": {} })),
         ("POST /garments/{garment}/sizes", json!({ "pattern": {} })),
+        ("POST /garments/{garment}/pieces", json!({ "pattern": {} })),
         ("POST /garments/{garment}/log", json!({ "entries": [] })),
         ("POST /garments/{garment}/corrected", json!({ "corrections": [] })),
         ("POST /garments/{garment}/history", json!({})),

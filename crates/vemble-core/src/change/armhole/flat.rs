@@ -20,7 +20,7 @@ const HALVINGS: usize = 48;
 
 /// The points of an armhole.
 #[derive(Clone, Copy, Debug, PartialEq)]
-pub(super) struct Flat {
+pub(crate) struct Flat {
     pub tip: Point,
     /// How far the shoulder seam lies before the tip: the front edge is so much shorter at its top, the back edge longer.
     pub forward: f64,
@@ -83,7 +83,7 @@ impl Flat {
 }
 
 /// The edge of a cap: level at both underarms and at its top, `wide` at the upper arm and `high` above it.
-pub(super) fn cap(wide: f64, high: f64) -> [CubicBez; 2] {
+pub(crate) fn cap(wide: f64, high: f64) -> [CubicBez; 2] {
     let half = wide / 2.0;
     let (from, top, to) = (Point::ZERO, Point::new(half, high), Point::new(wide, 0.0));
     [
@@ -98,7 +98,7 @@ pub(super) fn cap_length(wide: f64, high: f64) -> f64 {
 }
 
 /// How high a cap is whose edge is so long. Nothing where it is no longer than the sleeve is wide.
-pub(super) fn cap_height(wide: f64, length: f64) -> Option<f64> {
+pub(crate) fn cap_height(wide: f64, length: f64) -> Option<f64> {
     (length > wide).then(|| solved([0.0, length], length, |high| cap_length(wide, high)))
 }
 

@@ -19,8 +19,9 @@ mod told;
 #[cfg(test)]
 mod tests;
 
+pub(crate) use flat::{Flat, cap, cap_height};
 pub use input::{ArmholeAt, ArmholeChange, ArmholeField};
 pub(crate) use judge::Found;
 pub use shown::SolvedArmhole as Shown;
 pub(crate) use sum::draw;
-pub use sum::{AlteredArmhole, ArmholeSums};
+pub use sum::{AlteredArmhole, ArmholeSums, CapEase};

@@ -97,6 +97,11 @@ impl AlteredArmhole<'_> {
         self.change.at
     }
 
+    /// As it will be, laid flat.
+    pub(crate) const fn laid_flat(&self) -> Flat {
+        self.new
+    }
+
     /// Everything it comes to, from what is rounded to the tape's marks.
     pub fn sums(&self, tape: Tape) -> ArmholeSums {
         let on = |cm: f64| tape.round(Length::from_cm(cm));

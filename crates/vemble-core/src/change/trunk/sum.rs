@@ -45,7 +45,7 @@ impl TrunkSums {
     }
 
     /// The same exactly, over the way from a middle to a side in cm.
-    pub(super) fn curve(self, is_front: bool) -> Curve {
+    pub(crate) fn curve(self, is_front: bool) -> Curve {
         let (own, other) = if is_front { (self.front, self.back) } else { (self.back, self.front) };
         let run = self.quarter.cm();
         let rise = |from: Length, to: Length| (to - from).cm() / run;

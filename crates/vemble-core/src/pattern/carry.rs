@@ -1,0 +1,294 @@
+//! What is pinned and chalked, carried to the pieces: each edge of a seam moves by what it is chalked, a dart opens as far as it is folded, an
+//! armhole is drawn as it will be, hems and lengths go with theirs.
+
+use super::cut::open;
+use super::piece::{Edge, Piece};
+use super::unroll::unroll;
+use crate::body::Wearer;
+use crate::change::dart::AlteredDart;
+use crate::change::hem::AlteredHem;
+use crate::change::seam::AlteredSeam;
+use crate::change::trunk::{AlteredTrunk, TrunkAt};
+use crate::change::{ChangeKey, Curve, DrawnChange};
+use crate::fitting::GarmentSide;
+use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
+use crate::length::{Station, Tape};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
+use kurbo::{CubicBez, Line, Point, Vec2};
+
+/// An edge that moves is drawn anew through points so far apart, in mm.
+const STEP: f64 = 8.0;
+/// A length is taken out so far above the waist, or below it: where a lengthen or shorten line lies (teaching value).
+const BESIDE_WAIST: f64 = 40.0;
+
+/// The pieces of one side with everything that is drawn on the garment; and what of it cannot be carried to paper.
+pub(super) fn carried(
+    (garment, wearer): (&Garment, &Wearer),
+    drawn: &[DrawnChange<'_>],
+    side: GarmentSide,
+    tape: Tape,
+) -> (Vec<Piece>, Vec<ChangeKey>) {
+    let hole = drawn.iter().find_map(|change| match change {
+        DrawnChange::Armhole(hole) if reaches(hole.key().sides(), side) => Some(hole.laid_flat()),
+        DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) | DrawnChange::Elastic(_) => {
+            None
+        }
+        DrawnChange::Hem(_) | DrawnChange::Spacing(_) | DrawnChange::Trunk(_) | DrawnChange::Gathers(_) => {
+            None
+        }
+    });
+    let mut pieces = unroll(garment, wearer, hole);
+    let mut left = Vec::new();
+    // From the inside out: darts on the edges as they are, then edges, then what goes across.
+    for change in drawn {
+        let done = match change {
+            DrawnChange::Dart(dart) => move_dart(&mut pieces, dart, side),
+            DrawnChange::Seam(seam) => move_seam(garment, &mut pieces, seam, side),
+            DrawnChange::Armhole(_) => true,
+            DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
+            DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
+        };
+        if !done {
+            left.push(change.key());
+        }
+    }
+    for change in drawn {
+        let done = match change {
+            DrawnChange::Hem(hem) => move_hem(&mut pieces, hem, side),
+            DrawnChange::Trunk(trunk) => move_trunk(garment, &mut pieces, trunk, tape),
+            DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) => continue,
+            DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => continue,
+        };
+        if !done {
+            left.push(change.key());
+        }
+    }
+    (pieces, left)
+}
+
+fn reaches(sides: &[GarmentSide], side: GarmentSide) -> bool {
+    sides.contains(&side)
+}
+
+/// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left.
+fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
+    match seam {
+        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
+            piece.key.share == PieceShare::Centre
+                || (piece.key.share == PieceShare::Middle && edge.start().x > piece.bounds().center().x)
+        }
+        Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise => side == GarmentSide::Left,
+        Seam::SleeveSeam | Seam::SleeveBackSeam => !edge.second,
+        Seam::Outseam
+        | Seam::Inseam
+        | Seam::SideSeam
+        | Seam::ShoulderSeam
+        | Seam::ArmholeSeam
+        | Seam::YokeSeam
+        | Seam::WaistSeam
+        | Seam::NeckSeam => piece.key.face == PieceFace::Front,
+    }
+}
+
+/// Both edges of a seam, moved by what they are chalked. False where no piece has them.
+fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>, side: GarmentSide) -> bool {
+    let seam = altered.facts.seam;
+    let line = altered.line(side);
+    let mut done = false;
+    for piece in pieces {
+        for n in 0..piece.edges.len() {
+            if piece.edges[n].name != EdgeName::Seam(seam) {
+                continue;
+            }
+            done = true;
+            let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
+            // Stations go up from the lower edge, and out from the neck.
+            let edge = &piece.edges[n];
+            let upwards = match seam.run() {
+                Run::Across => edge.start().x < edge.end().x,
+                Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
+            };
+            let long = piece.sewn(edge);
+            // Stations count along the seam as it was found: a piece's edge, which slants, is stretched to that.
+            let waist = garment.level(Level::Waist).map(|l| l.station.length.cm());
+            let whole = altered.facts.length.length.cm();
+            let is_split = seam.run() == Run::Down && garment.seam(Seam::WaistSeam).is_some();
+            let [base, top] = match piece.key.part {
+                PiecePart::Bodice if is_split => [waist.unwrap_or(0.0), whole],
+                PiecePart::Skirt if is_split => [0.0, waist.unwrap_or(whole)],
+                PiecePart::Bodice
+                | PiecePart::Skirt
+                | PiecePart::Body
+                | PiecePart::Leg
+                | PiecePart::Sleeve
+                | PiecePart::Waistband => [0.0, whole],
+            };
+            let station = |along: f64| {
+                let sewn = piece.sewn_along(edge, along);
+                let up = if upwards { sewn } else { long - sewn };
+                base + up * (top - base) / long.max(1e-9)
+            };
+            let moved = beside(edge, |along| curve.at(station(along)) * 10.0);
+            put(piece, n, moved);
+        }
+    }
+    done
+}
+
+/// An edge moved inwards by so much at every place along it.
+fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
+    let long = edge.length();
+    let steps = (long / STEP).ceil().max(1.0) as usize;
+    let points: Vec<(Point, f64)> = (0..=steps)
+        .map(|n| {
+            let along = long * n as f64 / steps as f64;
+            let (at, way) = edge.at(along);
+            let by = by(along);
+            // Against the clock its inside lies to the left.
+            (at + Vec2::new(-way.y, way.x) * by, by)
+        })
+        .collect();
+    if points.iter().all(|(_, by)| by.abs() < 1e-9) {
+        return edge.curves.clone();
+    }
+    let points: Vec<Point> = points.into_iter().map(|(p, _)| p).collect();
+    smooth(&points)
+}
+
+/// A smooth line through points (Catmull and Rom 1974, as cubics).
+fn smooth(points: &[Point]) -> Vec<CubicBez> {
+    let at = |n: usize| points[n.min(points.len() - 1)];
+    (0..points.len().saturating_sub(1))
+        .map(|n| {
+            let (before, a, b, after) = (at(n.saturating_sub(1)), at(n), at(n + 1), at(n + 2));
+            CubicBez::new(a, a + (b - before) / 6.0, b - (after - a) / 6.0, b)
+        })
+        .collect()
+}
+
+/// Puts an edge where it is moved to; its neighbours go with its corners.
+pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
+    let count = piece.edges.len();
+    let old_length = piece.edges[edge].length();
+    piece.edges[edge].curves = curves;
+    let (start, end) = (piece.edges[edge].start(), piece.edges[edge].end());
+    piece.edges[(edge + count - 1) % count].set_end(start);
+    piece.edges[(edge + 1) % count].set_start(end);
+    // Notches keep their place from either end.
+    let share = piece.edges[edge].length() / old_length.max(1e-9);
+    piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);
+}
+
+/// A dart opens as far as it is folded. False where it is not among the pieces.
+fn move_dart(pieces: &mut [Piece], altered: &AlteredDart<'_>, side: GarmentSide) -> bool {
+    let station = Station(altered.length);
+    let deep = match matches!(altered.key(), Dart::FrontFishEye | Dart::BackFishEye) {
+        true => altered.depth(side, Station(altered.length.fraction(1, 2))),
+        false => altered.depth(side, station),
+    };
+    let mut done = false;
+    for piece in pieces {
+        for dart in piece.darts.iter_mut().filter(|d| d.dart == altered.key()) {
+            done = true;
+            let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+            let way = dart.mouth[1] - dart.mouth[0];
+            let way = if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) };
+            let half = deep.cm() * 10.0;
+            dart.mouth = [middle - way * half, middle + way * half];
+        }
+    }
+    done
+}
+
+/// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.
+fn around(piece: &Piece, x: f64, side: GarmentSide) -> f64 {
+    let bounds = piece.bounds();
+    let share = match piece.key.part {
+        // A sleeve lies around its own middle, a leg around its crease: its outseam is at the left of both drawings.
+        PiecePart::Sleeve => return (x - bounds.x0) / bounds.width(),
+        PiecePart::Leg => {
+            let out = ((bounds.x1 - x) / bounds.width()).clamp(0.0, 1.0);
+            let half = if piece.key.face == PieceFace::Front { 0.0 } else { 0.5 };
+            let towards = if piece.key.face == PieceFace::Front { 1.0 } else { -1.0 };
+            return half + towards * (out * 0.5 - 0.25);
+        }
+        PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => {
+            let quarter = piece.edges.first().map_or(bounds.x1, |hem| hem.end().x);
+            (x / quarter.max(1.0)).clamp(0.0, 1.0) * 0.25
+        }
+    };
+    let part = if piece.key.face == PieceFace::Front { share } else { 0.5 - share };
+    if side == GarmentSide::Left { part } else { 1.0 - part }
+}
+
+/// A hem comes up, or goes down. False where it is taken off elsewhere.
+fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -> bool {
+    let (Some(ring), None) = (altered.ring(side), altered.above) else { return false };
+    let is_of = |part: PiecePart| match altered.key() {
+        HemEdge::Body => matches!(part, PiecePart::Body | PiecePart::Skirt),
+        HemEdge::Leg => part == PiecePart::Leg,
+        HemEdge::Sleeve => part == PiecePart::Sleeve,
+    };
+    for piece in pieces.iter_mut().filter(|p| is_of(p.key.part)) {
+        let Some(n) = piece.edges.iter().position(|edge| edge.name == EdgeName::Hem) else { continue };
+        let off = |x: f64, piece: &Piece| ring.at(around(piece, x, side)).cm() * 10.0;
+        let hem = piece.edges[n].clone();
+        let (start, end) = (off(hem.start().x, piece), off(hem.end().x, piece));
+        let moved = beside(&hem, |along| off(hem.at(along).0.x, piece));
+        let count = piece.edges.len();
+        let (before, after) = ((n + count - 1) % count, (n + 1) % count);
+        // The edges beside it are cut off, or go on straight.
+        shorten(&mut piece.edges[after], end);
+        let mut edge = piece.edges[before].clone().turned();
+        shorten(&mut edge, start);
+        piece.edges[before] = edge.turned();
+        let (from, to) = (piece.edges[before].end(), piece.edges[after].start());
+        piece.edges[n].curves = moved;
+        piece.edges[n].set_start(from);
+        piece.edges[n].set_end(to);
+    }
+    true
+}
+
+/// Cuts so much off the beginning of an edge, or lets it begin so much before, straight on.
+fn shorten(edge: &mut Edge, by: f64) {
+    if by > 0.0 {
+        edge.cut_off(by.min(edge.length() - 1.0));
+    } else if by < 0.0 {
+        let [way, _] = edge.ways();
+        let (from, to) = (edge.start() + way * by, edge.start());
+        edge.curves.insert(0, super::piece::straight(from, to));
+    }
+    edge.notches.iter_mut().for_each(|notch| notch.along = (notch.along - by).max(0.0));
+}
+
+/// A length is taken out across, or put in, from the middle in front to the middle behind.
+fn move_trunk(garment: &Garment, pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> bool {
+    let Some(waist) = garment.level(Level::Waist).map(|l| l.station.length.cm() * 10.0) else { return false };
+    let sums = altered.sums(tape);
+    let is_above = altered.key() == TrunkAt::AboveWaist;
+    let mut done = false;
+    for piece in pieces {
+        let is_there = match piece.key.part {
+            PiecePart::Body => true,
+            PiecePart::Bodice => is_above,
+            PiecePart::Skirt | PiecePart::Leg => !is_above,
+            PiecePart::Sleeve | PiecePart::Waistband => false,
+        };
+        if !is_there {
+            continue;
+        }
+        let own = piece.levels.iter().find(|(l, _)| *l == Level::Waist).map_or(waist, |(_, y)| *y);
+        let height = if is_above { own + BESIDE_WAIST } else { own - BESIDE_WAIST };
+        let curve: Curve = sums.curve(piece.key.face == PieceFace::Front);
+        let line = Line::new((-1e5, height), (1e5, height));
+        let run = sums.quarter.cm();
+        // Above the line it comes down by what is taken out; a middle stays upright.
+        let at = |x: f64| curve.at((x / 10.0).clamp(0.0, run)) * 10.0;
+        let place = |p: Point, is_beyond: bool| if is_beyond { p - Vec2::new(0.0, at(p.x)) } else { p };
+        open(piece, |p| p.y - height, line, place);
+        done = true;
+    }
+    done
+}

@@ -1,0 +1,266 @@
+//! What is done to pieces on paper: each a small change with its figure, in order. Between two heights, or two widths, a piece is drawn out or
+//! together evenly: the same as moving its parts and drawing its edges smooth again. What is above or below, left or right, keeps its shape.
+
+use super::carry::put;
+use super::cut::split;
+use super::piece::{Piece, straight};
+use crate::length::Measure;
+use crate::place::Level;
+use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart};
+use kurbo::{CubicBez, Line, Point};
+
+/// Why a change cannot be.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+pub enum CannotBe {
+    /// There is no such piece, or no such edge of it.
+    NotThere,
+    /// The level does not cross it.
+    NoLevel,
+    /// It takes away more than there is, or puts in more than the piece has.
+    TooMuch,
+    /// Its outline would cross itself.
+    Crosses,
+}
+
+/// Of a stretch that is drawn together at least so much stays.
+const STAYS: f64 = 0.25;
+/// Curves that are bent are cut so short first, in mm.
+const FINE: f64 = 10.0;
+
+/// Does one thing to the pieces: all of it or nothing.
+pub fn apply(pieces: &mut [Piece], change: &PieceChange) -> Result<(), CannotBe> {
+    let mut next = pieces.to_vec();
+    let mut done = 0;
+    for piece in next.iter_mut().filter(|piece| is_about(change, piece.key)) {
+        one(piece, change)?;
+        if crosses(piece) {
+            return Err(CannotBe::Crosses);
+        }
+        done += 1;
+    }
+    if done == 0 {
+        return Err(CannotBe::NotThere);
+    }
+    pieces.clone_from_slice(&next);
+    Ok(())
+}
+
+fn is_about(change: &PieceChange, key: PieceKey) -> bool {
+    match change {
+        PieceChange::Length { part, face, .. } => {
+            *part == key.part && face.is_none_or(|face| face == key.face)
+        }
+        PieceChange::Width { piece, .. }
+        | PieceChange::Wedge { piece, .. }
+        | PieceChange::Flare { piece, .. }
+        | PieceChange::Allowance { piece, .. }
+        | PieceChange::End { piece, .. } => *piece == key,
+    }
+}
+
+fn mm(measure: Measure) -> f64 {
+    measure.length.cm() * 10.0
+}
+
+fn one(piece: &mut Piece, change: &PieceChange) -> Result<(), CannotBe> {
+    match *change {
+        PieceChange::Length { below, by, .. } => {
+            let band = band_below(piece, below)?;
+            draw_out(piece, band, mm(by), |_| 1.0)
+        }
+        PieceChange::Wedge { below, at, by, .. } => {
+            let band = band_below(piece, below)?;
+            let bounds = piece.bounds();
+            let share = move |x: f64| {
+                let out = ((x - bounds.x0) / bounds.width()).clamp(0.0, 1.0);
+                if at == OpensAt::Side { out } else { 1.0 - out }
+            };
+            draw_out(piece, band, mm(by), share)
+        }
+        PieceChange::Width { by, .. } => widen(piece, mm(by), |_| 1.0),
+        PieceChange::Flare { by, .. } => {
+            let bounds = piece.bounds();
+            widen(piece, mm(by), move |y| ((bounds.y1 - y) / bounds.height()).clamp(0.0, 1.0))
+        }
+        PieceChange::Allowance { edge, width, .. } => {
+            let wide = mm(width);
+            if !(0.0..=200.0).contains(&wide) {
+                return Err(CannotBe::TooMuch);
+            }
+            let mut found = false;
+            for own in piece.edges.iter_mut().filter(|e| e.name == edge) {
+                own.allowance = wide;
+                found = true;
+            }
+            if found { Ok(()) } else { Err(CannotBe::NotThere) }
+        }
+        PieceChange::End { edge, upper, by, .. } => {
+            let n = piece.edges.iter().position(|e| e.name == edge).ok_or(CannotBe::NotThere)?;
+            let by = mm(by);
+            let mut own = piece.edges[n].clone();
+            if -by > own.length() * (1.0 - STAYS) || by > own.length() {
+                return Err(CannotBe::TooMuch);
+            }
+            let upwards = if (own.start().y - own.end().y).abs() > 1.0 {
+                own.start().y < own.end().y
+            } else {
+                own.start().x < own.end().x
+            };
+            let at_end = upwards == upper;
+            if !at_end {
+                own = own.turned();
+            }
+            if by < 0.0 {
+                own.cut_off_end(-by);
+            } else {
+                let [_, way] = own.ways();
+                let end = own.end();
+                own.curves.push(straight(end, end + way * by));
+            }
+            if !at_end {
+                own = own.turned();
+            }
+            let curves = own.curves;
+            let notches = piece.edges[n].notches.clone();
+            put(piece, n, curves);
+            piece.edges[n].notches = notches;
+            if !at_end {
+                piece.edges[n].notches.iter_mut().for_each(|notch| notch.along += by);
+            }
+            Ok(())
+        }
+    }
+}
+
+/// The lower half of the stretch between a level and the next one below: darts end above it.
+fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
+    let bounds = piece.bounds();
+    let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
+    // A level at its upper edge crosses nothing.
+    let is_at_top = level == Level::Waist && matches!(piece.key.part, PiecePart::Skirt | PiecePart::Leg);
+    let high = own.or(is_at_top.then_some(bounds.y1)).ok_or(CannotBe::NoLevel)?;
+    let below = piece.levels.iter().map(|(_, y)| *y).filter(|y| *y < high - 1.0);
+    let low = below.fold(bounds.y0, f64::max);
+    let middle = f64::midpoint(low, high);
+    Ok([low + (middle - low) * 0.1, middle])
+}
+
+/// Draws a stretch between two heights out by so much, at each place by its share: what lies below goes down.
+fn draw_out(
+    piece: &mut Piece,
+    [low, high]: [f64; 2],
+    by: f64,
+    share: impl Fn(f64) -> f64,
+) -> Result<(), CannotBe> {
+    let tall = high - low;
+    if -by > tall * (1.0 - STAYS) || by > piece.bounds().height() {
+        return Err(CannotBe::TooMuch);
+    }
+    cut_at(piece, &[low, high], false);
+    bend(piece, move |p| {
+        let down = ((high - p.y) / tall).clamp(0.0, 1.0);
+        Point::new(p.x, p.y - by * share(p.x) * down)
+    });
+    for (_, y) in &mut piece.levels {
+        *y -= by * ((high - *y) / tall).clamp(0.0, 1.0);
+    }
+    Ok(())
+}
+
+/// Draws the middle third of a piece out sideways, at each height by its share: what lies to the right goes right.
+fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), CannotBe> {
+    let bounds = piece.bounds();
+    let (left, wide) = (bounds.x0 + bounds.width() / 3.0, bounds.width() / 3.0);
+    if -by > wide * (1.0 - STAYS) || by > bounds.width() {
+        return Err(CannotBe::TooMuch);
+    }
+    cut_at(piece, &[left, left + wide], true);
+    bend(piece, move |p| {
+        let out = ((p.x - left) / wide).clamp(0.0, 1.0);
+        Point::new(p.x + by * share(p.y) * out, p.y)
+    });
+    Ok(())
+}
+
+/// Cuts every edge at heights, or at widths, so that each of its curves lies between two of them.
+fn cut_at(piece: &mut Piece, places: &[f64], upright: bool) {
+    for place in places {
+        let line = match upright {
+            true => Line::new((*place, -1e5), (*place, 1e5)),
+            false => Line::new((-1e5, *place), (1e5, *place)),
+        };
+        let of = |p: Point| if upright { p.x - place } else { p.y - place };
+        piece.edges.iter_mut().for_each(|edge| split(edge, of, line));
+    }
+}
+
+/// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share.
+fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
+    use kurbo::{ParamCurve, ParamCurveArclen};
+    for edge in &mut piece.edges {
+        let old = edge.clone();
+        let mut curves: Vec<CubicBez> = Vec::new();
+        for curve in &edge.curves {
+            let parts = (curve.arclen(0.01) / FINE).ceil().max(1.0);
+            let count = parts as usize;
+            curves.extend((0..count).map(|n| {
+                let part = curve.subsegment(n as f64 / parts..(n + 1) as f64 / parts);
+                CubicBez::new(to(part.p0), to(part.p1), to(part.p2), to(part.p3))
+            }));
+        }
+        edge.curves = curves;
+        for notch in &mut edge.notches {
+            let at = to(old.at(notch.along).0);
+            notch.along = along(&edge.curves, at);
+        }
+    }
+    for dart in &mut piece.darts {
+        dart.mouth = dart.mouth.map(&to);
+        dart.point = to(dart.point);
+        dart.other = dart.other.map(&to);
+    }
+    piece.grain = piece.grain.map(&to);
+}
+
+/// How far along curves the place nearest to a point lies.
+fn along(curves: &[CubicBez], point: Point) -> f64 {
+    use kurbo::{ParamCurve, ParamCurveArclen, ParamCurveNearest};
+    let (mut best, mut at, mut done) = (f64::INFINITY, 0.0, 0.0);
+    for curve in curves {
+        let near = curve.nearest(point, 1e-3);
+        if near.distance_sq < best {
+            best = near.distance_sq;
+            at = done + curve.subsegment(0.0..near.t).arclen(1e-3);
+        }
+        done += curve.arclen(1e-3);
+    }
+    at
+}
+
+/// Whether an outline crosses itself: two of its stretches meet that are no neighbours.
+pub(super) fn crosses(piece: &Piece) -> bool {
+    let mut lines: Vec<Line> = Vec::new();
+    kurbo::flatten(piece.outline(), 0.5, |element| {
+        let last = lines.last().map(|l: &Line| l.p1);
+        match element {
+            kurbo::PathEl::MoveTo(p) => lines.push(Line::new(p, p)),
+            kurbo::PathEl::LineTo(p) => lines.push(Line::new(last.unwrap_or(p), p)),
+            kurbo::PathEl::ClosePath | kurbo::PathEl::QuadTo(..) | kurbo::PathEl::CurveTo(..) => {}
+        }
+    });
+    lines.retain(|l| l.p0.distance(l.p1) > 1e-6);
+    let count = lines.len();
+    (0..count).any(|a| {
+        (a + 2..count).any(|b| {
+            let is_neighbour = a == 0 && b + 1 == count;
+            !is_neighbour && meet(lines[a], lines[b])
+        })
+    })
+}
+
+/// Two straights cross, other than at their ends.
+fn meet(a: Line, b: Line) -> bool {
+    let side = |l: Line, p: Point| (l.p1 - l.p0).cross(p - l.p0);
+    let opposite = |x: f64, y: f64| (x > 1e-6 && y < -1e-6) || (x < -1e-6 && y > 1e-6);
+    opposite(side(a, b.p0), side(a, b.p1)) && opposite(side(b, a.p0), side(b, a.p1))
+}

@@ -1,0 +1,25 @@
+//! Paper: the pieces of a garment laid flat, what is changed on them, and whether what is sewn together still matches.
+
+mod carry;
+mod change;
+mod cut;
+mod cut_line;
+mod joins;
+mod piece;
+mod told;
+mod truing;
+mod unroll;
+
+pub use change::{CannotBe, apply};
+pub use joins::{At, Join, joins};
+pub use piece::{Edge, Notch, Piece, PieceDart};
+
+pub use cut_line::cut_line;
+pub use told::{
+    EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceMend, PieceSet, PieceShown, Pieces,
+    UntrueLine, Walked, piece_sheets, pieces,
+};
+pub use truing::{DIFFER, Untrue, true_up};
+
+#[cfg(test)]
+mod tests;

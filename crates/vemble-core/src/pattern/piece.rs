@@ -1,0 +1,307 @@
+//! A piece of a pattern: an outline of named edges, its darts and marks. All in mm, y up from the lower edge, x out from the middle.
+
+use crate::garment::Dart;
+use crate::place::Level;
+use crate::work::{EdgeName, PieceKey};
+use kurbo::{
+    BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, Point, Shape, Vec2,
+};
+
+/// Lengths of curves are exact to so many mm.
+pub(super) const EXACT: f64 = 1e-6;
+
+/// One edge of an outline, from its first corner to the next.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Edge {
+    /// What it is.
+    pub name: EdgeName,
+    /// The second one of that name on the piece: a sleeve is sewn to itself.
+    pub second: bool,
+    /// Its line, curve by curve.
+    pub curves: Vec<CubicBez>,
+    /// What is cut outside of it.
+    pub allowance: f64,
+    /// Marks on it.
+    pub notches: Vec<Notch>,
+}
+
+/// A mark on an edge.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct Notch {
+    /// How far from the start of the edge.
+    pub along: f64,
+    /// What it marks.
+    pub level: Option<Level>,
+}
+
+/// A dart of a piece.
+#[derive(Clone, Copy, Debug, PartialEq)]
+pub struct PieceDart {
+    /// Which.
+    pub dart: Dart,
+    /// The ends of its legs, on an edge; of a fish-eye dart its widest place.
+    pub mouth: [Point; 2],
+    /// Where its legs meet.
+    pub point: Point,
+    /// The other point of a fish-eye dart.
+    pub other: Option<Point>,
+}
+
+impl PieceDart {
+    /// How much of its edge it takes, or of the piece's width.
+    pub fn takes(&self) -> f64 {
+        self.mouth[0].distance(self.mouth[1])
+    }
+
+    /// How much longer one leg is than the other.
+    pub fn legs_apart(&self) -> f64 {
+        (self.mouth[0].distance(self.point) - self.mouth[1].distance(self.point)).abs()
+    }
+}
+
+/// A piece of a pattern.
+#[derive(Clone, Debug, PartialEq)]
+pub struct Piece {
+    /// Which.
+    pub key: PieceKey,
+    /// Its outline, edge by edge, against the clock.
+    pub edges: Vec<Edge>,
+    /// Its darts.
+    pub darts: Vec<PieceDart>,
+    /// Along the warp.
+    pub grain: [Point; 2],
+    /// How many are cut.
+    pub cut: u8,
+    /// Levels that cross it, and how high.
+    pub levels: Vec<(Level, f64)>,
+}
+
+/// A straight edge as a curve.
+pub(super) fn straight(from: Point, to: Point) -> CubicBez {
+    CubicBez::new(from, from.lerp(to, 1.0 / 3.0), from.lerp(to, 2.0 / 3.0), to)
+}
+
+impl Edge {
+    pub(super) fn new(name: EdgeName, curves: Vec<CubicBez>) -> Self {
+        Self { name, second: false, curves, allowance: 0.0, notches: Vec::new() }
+    }
+
+    pub(super) fn line(name: EdgeName, from: Point, to: Point) -> Self {
+        Self::new(name, vec![straight(from, to)])
+    }
+
+    /// Its first corner.
+    pub fn start(&self) -> Point {
+        self.curves.first().map(|c| c.p0).unwrap_or_default()
+    }
+
+    /// Its last corner.
+    pub fn end(&self) -> Point {
+        self.curves.last().map(|c| c.p3).unwrap_or_default()
+    }
+
+    /// How long it is.
+    pub fn length(&self) -> f64 {
+        self.curves.iter().map(|c| c.arclen(EXACT)).sum()
+    }
+
+    /// The point so far along it, and which way it runs there.
+    pub fn at(&self, along: f64) -> (Point, Vec2) {
+        let mut left = along.max(0.0);
+        for (n, curve) in self.curves.iter().enumerate() {
+            let length = curve.arclen(EXACT);
+            if left <= length || n + 1 == self.curves.len() {
+                let t = if length > 0.0 { curve.inv_arclen(left.min(length), EXACT) } else { 0.0 };
+                return (curve.eval(t), way_of(curve, t));
+            }
+            left -= length;
+        }
+        (self.start(), Vec2::new(1.0, 0.0))
+    }
+
+    /// Which way it leaves its first corner, and which way it comes to its last.
+    pub fn ways(&self) -> [Vec2; 2] {
+        let first = self.curves.first().map(|c| way_of(c, 0.0));
+        let last = self.curves.last().map(|c| way_of(c, 1.0));
+        [first.unwrap_or_default(), last.unwrap_or_default()]
+    }
+
+    /// Moves its first corner, and the curve beside it.
+    pub(super) fn set_start(&mut self, to: Point) {
+        if let Some(first) = self.curves.first_mut() {
+            let by = to - first.p0;
+            first.p1 = if is_straight(first) { to.lerp(first.p3, 1.0 / 3.0) } else { first.p1 + by };
+            first.p2 = if is_straight(first) { to.lerp(first.p3, 2.0 / 3.0) } else { first.p2 };
+            first.p0 = to;
+        }
+    }
+
+    /// Moves its last corner, and the curve beside it.
+    pub(super) fn set_end(&mut self, to: Point) {
+        self.curves.reverse();
+        self.curves.iter_mut().for_each(|c| *c = turned(c));
+        self.set_start(to);
+        self.curves.reverse();
+        self.curves.iter_mut().for_each(|c| *c = turned(c));
+    }
+
+    /// Cuts off its beginning.
+    pub(super) fn cut_off(&mut self, along: f64) {
+        let mut left = along;
+        while let Some(first) = self.curves.first().copied() {
+            let length = first.arclen(EXACT);
+            if left < length - EXACT {
+                self.curves[0] = first.subsegment(first.inv_arclen(left, EXACT)..1.0);
+                return;
+            }
+            if self.curves.len() == 1 {
+                return;
+            }
+            left -= length;
+            self.curves.remove(0);
+        }
+    }
+
+    /// Cuts off its end.
+    pub(super) fn cut_off_end(&mut self, along: f64) {
+        let mut edge = self.clone().turned();
+        edge.cut_off(along);
+        *self = edge.turned();
+    }
+
+    /// The same the other way round.
+    pub(super) fn turned(mut self) -> Self {
+        self.curves.reverse();
+        self.curves.iter_mut().for_each(|c| *c = turned(c));
+        self
+    }
+}
+
+fn turned(c: &CubicBez) -> CubicBez {
+    CubicBez::new(c.p3, c.p2, c.p1, c.p0)
+}
+
+fn is_straight(c: &CubicBez) -> bool {
+    let off = |p: Point| (p - c.p0).cross(c.p3 - c.p0).abs();
+    off(c.p1) < 1e-6 && off(c.p2) < 1e-6
+}
+
+fn way_of(curve: &CubicBez, t: f64) -> Vec2 {
+    let way = curve.deriv().eval(t).to_vec2();
+    let way = if way.hypot() > 1e-9 {
+        way
+    } else if t < 0.5 {
+        curve.eval(t + 1e-3) - curve.eval(t)
+    } else {
+        curve.eval(t) - curve.eval(t - 1e-3)
+    };
+    if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) }
+}
+
+impl Piece {
+    /// The edge of a name.
+    pub fn edge(&self, name: EdgeName) -> Option<&Edge> {
+        self.edges.iter().find(|edge| edge.name == name)
+    }
+
+    /// Its stitching lines, once round.
+    pub fn outline(&self) -> BezPath {
+        let mut path = BezPath::new();
+        if let Some(first) = self.edges.first() {
+            path.move_to(first.start());
+        }
+        for curve in self.edges.iter().flat_map(|edge| &edge.curves) {
+            if is_straight(curve) {
+                path.line_to(curve.p3);
+            } else {
+                path.curve_to(curve.p1, curve.p2, curve.p3);
+            }
+        }
+        path.close_path();
+        path
+    }
+
+    /// How much cloth lies inside its stitching lines, in mm².
+    pub fn area(&self) -> f64 {
+        self.outline().area().abs()
+    }
+
+    /// What its darts take of an edge.
+    pub fn taken_of(&self, edge: &Edge) -> f64 {
+        self.darts.iter().filter(|d| d.other.is_none() && is_on(edge, d)).map(PieceDart::takes).sum()
+    }
+
+    /// How far along an edge a place lies once its darts are closed.
+    pub fn sewn_along(&self, edge: &Edge, along: f64) -> f64 {
+        let before = |dart: &&PieceDart| {
+            let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+            let (mut at, mut nearest) = (0.0, f64::INFINITY);
+            let mut done = 0.0;
+            for curve in &edge.curves {
+                let near = curve.nearest(middle, EXACT);
+                if near.distance_sq < nearest {
+                    nearest = near.distance_sq;
+                    at = done + curve.subsegment(0.0..near.t).arclen(EXACT);
+                }
+                done += curve.arclen(EXACT);
+            }
+            at < along
+        };
+        let on = self.darts.iter().filter(|d| d.other.is_none() && is_on(edge, d));
+        along - on.filter(before).map(PieceDart::takes).sum::<f64>()
+    }
+
+    /// How long an edge is once its darts are closed.
+    pub fn sewn(&self, edge: &Edge) -> f64 {
+        edge.length() - self.taken_of(edge)
+    }
+
+    /// What goes across it at a height, once its darts are closed: from the leftmost to the rightmost place where it is cut there. Nothing
+    /// where it is not that high or not that low.
+    pub fn across(&self, y: f64) -> Option<f64> {
+        let curves = self.edges.iter().flat_map(|edge| &edge.curves);
+        let mut met: Vec<f64> = Vec::new();
+        for curve in curves {
+            let line = kurbo::Line::new((-1e4, y), (1e4, y));
+            met.extend(
+                kurbo::PathSeg::Cubic(*curve).intersect_line(line).iter().map(|i| curve.eval(i.segment_t).x),
+            );
+            met.extend([curve.p0, curve.p3].iter().filter(|p| (p.y - y).abs() < 1e-6).map(|p| p.x));
+        }
+        let (least, most) = (met.iter().copied().reduce(f64::min)?, met.iter().copied().reduce(f64::max)?);
+        Some(most - least - self.darts.iter().map(|dart| taken_at(dart, y)).sum::<f64>())
+    }
+
+    /// The box around its stitching lines.
+    pub fn bounds(&self) -> kurbo::Rect {
+        self.edges
+            .iter()
+            .flat_map(|e| &e.curves)
+            .map(Shape::bounding_box)
+            .reduce(|a, b| a.union(b))
+            .unwrap_or_default()
+    }
+}
+
+/// A dart begins on an edge.
+fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
+    let near = |p: Point| edge.curves.iter().any(|c| c.nearest(p, EXACT).distance_sq < 0.25);
+    dart.mouth.iter().all(|p| near(*p))
+}
+
+/// What a dart takes of the width at a height.
+fn taken_at(dart: &PieceDart, y: f64) -> f64 {
+    let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
+    // One from the side takes length, not width.
+    if (dart.mouth[0].x - dart.mouth[1].x).abs() < (dart.mouth[0].y - dart.mouth[1].y).abs() {
+        return 0.0;
+    }
+    let towards = |point: Point| {
+        let share = (y - point.y) / (mouth.y - point.y);
+        if (0.0..=1.0).contains(&share) { dart.takes() * share } else { 0.0 }
+    };
+    match dart.other {
+        Some(other) => towards(dart.point).max(towards(other)),
+        None => towards(dart.point),
+    }
+}

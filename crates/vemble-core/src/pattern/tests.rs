@@ -1,0 +1,311 @@
+//! Pieces against the garment they come from; what is done to them; whether they match.
+
+use super::carry::carried;
+use super::change::{CannotBe, apply};
+use super::cut_line::cut_line;
+use super::joins::joins;
+use super::piece::{Edge, Piece};
+use super::truing::{Untrue, true_up};
+use super::unroll::unroll;
+use crate::body::Wearer;
+use crate::change::{Change, Drawn, On, draw};
+use crate::document::Document;
+use crate::fitting::GarmentSide;
+use crate::garment::{Garment, Round, Seam};
+use crate::length::{Length, Tape};
+use crate::place::Level;
+use crate::tests::kit::m;
+use crate::work::{EdgeName, PiecePart};
+use crate::work::{OpensAt, PieceChange, PieceKey};
+use kurbo::{ParamCurveNearest, Shape};
+
+const DEMO: [&str; 8] = [
+    "corduroys",
+    "concert-shirt",
+    "jersey-top",
+    "overcoat",
+    "pinafore-toile",
+    "school-skirt",
+    "tea-dress",
+    "summer-trousers",
+];
+
+pub(super) fn demo(name: &str) -> Document {
+    let path = format!("{}/../../demo/{name}.json", env!("CARGO_MANIFEST_DIR"));
+    serde_json::from_str(&std::fs::read_to_string(path).unwrap()).unwrap()
+}
+
+pub(super) fn pieces_of(name: &str) -> (Garment, Wearer, Vec<Piece>) {
+    let document = demo(name);
+    let (garment, wearer) = (document.newest().unwrap().garment.clone(), document.wearer);
+    let pieces = unroll(&garment, &wearer, None);
+    (garment, wearer, pieces)
+}
+
+/// What goes round at a level as the pieces have it, in mm: nothing where they do not go round it.
+fn girth_of(garment: &Garment, pieces: &[Piece], level: Level) -> Option<f64> {
+    let there: Vec<&Piece> = pieces.iter().filter(|p| p.key.part != PiecePart::Waistband).collect();
+    let at = |piece: &Piece| {
+        let y = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
+        let is_its_own = level.is_of_sleeve() == (piece.key.part == PiecePart::Sleeve);
+        let is_bodice = piece.key.part == PiecePart::Bodice;
+        // What is trued is as long as it is to be.
+        let hem = || Some(piece.edge(EdgeName::Hem).filter(|_| !is_bodice)?.length());
+        let waist = || piece.edge(EdgeName::Waist).map(|edge| piece.sewn(edge)).filter(|_| !is_bodice);
+        if !is_its_own {
+            return None;
+        }
+        if level.is_at_an_edge() {
+            return hem();
+        }
+        y.and_then(|y| piece.across(y)).or_else(|| (level == Level::Waist).then(waist)?)
+    };
+    let widths: Vec<f64> = there.iter().filter_map(|p| at(p)).collect();
+    let times = match garment.round(level) {
+        crate::garment::Round::Whole => 2.0,
+        crate::garment::Round::Leg | crate::garment::Round::Sleeve => 1.0,
+    };
+    (!widths.is_empty()).then(|| times * widths.iter().sum::<f64>())
+}
+
+#[test]
+fn pieces_sewn_together_give_back_the_girths_of_the_garment() {
+    for name in DEMO {
+        let (garment, _, pieces) = pieces_of(name);
+        assert!(!pieces.is_empty(), "{name}");
+        for level in &garment.levels {
+            let Some(girth) = girth_of(&garment, &pieces, level.level) else { continue };
+            let wanted = level.width.girth().cm() * 10.0;
+            // A wrap front goes on beyond the middle, and a button stand.
+            if pieces.iter().any(|p| p.edge(EdgeName::Opening).is_some()) {
+                continue;
+            }
+            assert!((girth - wanted).abs() < 1.0, "{name}, {:?}: {girth} instead of {wanted}", level.level);
+        }
+    }
+}
+
+/// What is unrolled matches in every pair, and each seam is as long as it was found: to 1 mm, but for what truing its ends takes.
+#[test]
+fn what_is_unrolled_is_true() {
+    let mut wrong = Vec::new();
+    for name in DEMO {
+        let (garment, _, pieces) = pieces_of(name);
+        let joins = joins(&garment, &pieces);
+        assert!(!joins.is_empty());
+        wrong.extend(true_up(&pieces, &joins).into_iter().map(|w| format!("{name}: {w:?}")));
+        for join in joins.iter().filter(|j| j.ease == [0.0; 2]) {
+            let [one, other] = join.lengths(&pieces);
+            if (one - other).abs() > 1.0 {
+                wrong.push(format!("{name}, {:?}: {one} and {other}", join.name));
+            }
+        }
+        let [hole, found] = [
+            joins.iter().find(|j| j.name == EdgeName::Seam(Seam::ArmholeSeam)).map(|j| j.lengths(&pieces)[0]),
+            garment.seam(Seam::ArmholeSeam).map(|f| f.length.length.cm() * 10.0),
+        ];
+        if let (Some(hole), Some(found)) = (hole, found)
+            && (hole - found).abs() > 1.0
+        {
+            wrong.push(format!("{name}: an armhole of {hole} instead of {found}"));
+        }
+    }
+    assert_eq!(wrong, Vec::<String>::new());
+}
+
+fn garments() -> impl Iterator<Item = (&'static str, Garment, Vec<Piece>)> {
+    DEMO.into_iter().map(|name| {
+        let (garment, _, pieces) = pieces_of(name);
+        (name, garment, pieces)
+    })
+}
+
+/// Every change there is of a piece, by so much.
+fn changes(piece: &Piece, by: &str) -> Vec<PieceChange> {
+    let (key, by) = (piece.key, m(by));
+    let mut all = vec![PieceChange::Width { piece: key, by }, PieceChange::Flare { piece: key, by }];
+    for (below, _) in &piece.levels {
+        all.push(PieceChange::Length { part: key.part, face: Some(key.face), below: *below, by });
+        for at in [OpensAt::Middle, OpensAt::Side] {
+            all.push(PieceChange::Wedge { piece: key, below: *below, at, by });
+        }
+    }
+    for edge in piece.edges.iter().filter(|edge| edge.length() > 60.0) {
+        all.extend([true, false].map(|upper| PieceChange::End { piece: key, edge: edge.name, upper, by }));
+    }
+    all
+}
+
+fn lengths(pieces: &[Piece]) -> Vec<f64> {
+    pieces.iter().flat_map(|p| p.edges.iter().map(Edge::length)).collect()
+}
+
+#[test]
+fn a_change_by_nought_is_none_and_one_by_less_than_nought_takes_it_back() {
+    for (name, _, pieces) in garments() {
+        for piece in &pieces {
+            for change in changes(piece, "0 cm") {
+                let mut same = pieces.clone();
+                apply(&mut same, &change).unwrap_or_else(|e| panic!("{name}, {change:?}: {e:?}"));
+                for (a, b) in lengths(&same).into_iter().zip(lengths(&pieces)) {
+                    assert!((a - b).abs() < 0.01, "{name}, {change:?}: {a} instead of {b}");
+                }
+            }
+            let there = changes(piece, "1.3 cm").into_iter().zip(changes(piece, "-1.3 cm"));
+            for (change, back) in there {
+                let is_exact = matches!(change, PieceChange::Length { .. } | PieceChange::Width { .. });
+                let mut both = pieces.clone();
+                let done = apply(&mut both, &change).and_then(|()| apply(&mut both, &back));
+                if done.is_err() || !is_exact {
+                    continue;
+                }
+                for (a, b) in both.iter().zip(&pieces) {
+                    // What lies below went down and came up again.
+                    assert!((a.area() - b.area()).abs() < b.area() * 0.01, "{name}, {change:?}");
+                    let [a, b] = [a.bounds(), b.bounds()];
+                    assert!((a.width() - b.width()).abs() < 0.01 && (a.height() - b.height()).abs() < 0.01);
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn a_change_is_by_its_figure_where_it_says_so() {
+    let (_, _, pieces) = pieces_of("school-skirt");
+    let (front, by) = (pieces[0].key, m("2 cm"));
+    let done = |change: PieceChange| {
+        let mut all = pieces.clone();
+        apply(&mut all, &change).unwrap();
+        let more =
+            |name: EdgeName| all[0].edge(name).unwrap().length() - pieces[0].edge(name).unwrap().length();
+        let back = all[1] == pieces[1];
+        ([EdgeName::Fold, EdgeName::Hem, EdgeName::Waist].map(more), back)
+    };
+    let near = |is: [f64; 3], wanted: [f64; 3]| {
+        assert!(is.iter().zip(wanted).all(|(a, b)| (a - b).abs() < 0.5), "{is:?} instead of {wanted:?}");
+    };
+    let below = Level::Hip;
+    let (more, is_front_alone) =
+        done(PieceChange::Length { part: front.part, face: Some(front.face), below, by });
+    near(more, [20.0, 0.0, 0.0]);
+    assert!(is_front_alone, "front alone where only the front changes");
+    near(done(PieceChange::Width { piece: front, by }).0, [0.0, 20.0, 20.0]);
+    near(done(PieceChange::Flare { piece: front, by }).0, [0.0, 20.0, 0.0]);
+    near(done(PieceChange::Wedge { piece: front, below, at: OpensAt::Middle, by }).0, [20.0, 1.0, 0.0]);
+    let hem = EdgeName::Hem;
+    near(done(PieceChange::End { piece: front, edge: hem, upper: true, by }).0, [0.0, 20.0, 0.0]);
+}
+
+#[test]
+fn what_a_piece_does_not_have_is_not_taken_from_it() {
+    let (_, _, pieces) = pieces_of("school-skirt");
+    let front = pieces[0].key;
+    let refused = |change: PieceChange| {
+        let mut all = pieces.clone();
+        let why = apply(&mut all, &change).unwrap_err();
+        assert_eq!(all, pieces, "all of it or nothing");
+        why
+    };
+    let sleeve = PieceKey { part: PiecePart::Sleeve, ..front };
+    let by = |text: &str| m(text);
+    assert_eq!(refused(PieceChange::Width { piece: sleeve, by: by("1 cm") }), CannotBe::NotThere);
+    assert_eq!(refused(PieceChange::Width { piece: front, by: by("-20 cm") }), CannotBe::TooMuch);
+    assert_eq!(refused(PieceChange::Flare { piece: front, by: by("2 m") }), CannotBe::TooMuch);
+    let below = Level::Bust;
+    let at = OpensAt::Side;
+    assert_eq!(refused(PieceChange::Wedge { piece: front, below, at, by: by("1 cm") }), CannotBe::NoLevel);
+    let edge = EdgeName::Neckline;
+    assert_eq!(refused(PieceChange::Allowance { piece: front, edge, width: by("1 cm") }), CannotBe::NotThere);
+}
+
+#[test]
+fn truing_finds_whatever_is_planted_in_any_pair() {
+    for (name, garment, pieces) in garments() {
+        let joins = joins(&garment, &pieces);
+        for (n, join) in joins.iter().enumerate() {
+            for (which, (edges, times)) in join.sides.iter().enumerate() {
+                for at in edges {
+                    let piece = &pieces[at.piece];
+                    let (key, edge) = (piece.key, piece.edges[at.edge].name);
+                    if piece.edges[at.edge].second {
+                        continue;
+                    }
+                    for (by, is_found) in [("1 mm", false), ("35 mm", true)] {
+                        let mut longer = pieces.clone();
+                        let by = m(by);
+                        let change = PieceChange::End { piece: key, edge, upper: false, by };
+                        apply(&mut longer, &change).unwrap();
+                        let [was, is] = [&pieces, &longer].map(|p| join.lengths(p)[which]);
+                        let planted = times * by.length.cm() * 10.0;
+                        assert!((is - was - planted).abs() < 0.1, "{name}, {edge:?}: {was} became {is}");
+                        let found = true_up(&longer, &joins);
+                        let has =
+                            found.iter().any(|u| matches!(u, Untrue::Lengths { join, .. } if *join == n));
+                        assert_eq!(has, is_found, "{name}, {edge:?} of {key:?}");
+                    }
+                }
+            }
+        }
+    }
+}
+
+#[test]
+fn what_is_cut_lies_outside_what_is_sewn_by_its_allowance() {
+    for (name, _, pieces) in garments() {
+        for piece in &pieces {
+            let cut = cut_line(piece);
+            assert!(cut.area().abs() > piece.area(), "{name}, {:?}", piece.key);
+            for edge in &piece.edges {
+                // In the middle of an edge, far from its corners.
+                let (at, _) = edge.at(edge.length() / 2.0);
+                let near =
+                    cut.segments().map(|s| s.nearest(at, 1e-4).distance_sq).fold(f64::INFINITY, f64::min);
+                let off = (near.sqrt() - edge.allowance).abs();
+                assert!(off < 0.1, "{name}, {:?}, {:?}: {off}", piece.key, edge.name);
+            }
+        }
+    }
+}
+
+/// What is chalked on the cloth is what is sewn on paper: girths after, level by level, of every try-on of the example.
+#[test]
+fn pieces_follow_the_lines_that_are_chalked() {
+    let mut seen = 0;
+    for name in DEMO {
+        let document = demo(name);
+        let Some(try_on) = document.try_ons.last() else { continue };
+        let garment = &document.state(try_on.state).unwrap().garment;
+        let seams: Vec<Change> =
+            try_on.changes.iter().filter(|c| matches!(c, Change::Seam(_))).cloned().collect();
+        let on = On { garment, wearer: &document.wearer, hem_marks: &[], keeps_all: false };
+        let drawn = draw(on, &seams).unwrap();
+        for side in GarmentSide::BOTH {
+            let (pieces, left) = carried((garment, &document.wearer), &drawn, side, Tape::Cm);
+            assert_eq!(left, vec![], "{name}");
+            let before = unroll(garment, &document.wearer, None);
+            for level in garment.levels.iter().filter(|l| !l.level.is_at_an_edge()) {
+                let [was, is] = [&before, &pieces].map(|p| girth_of(garment, p, level.level));
+                let (Some(was), Some(is)) = (was, is) else { continue };
+                let whole = garment.round(level.level) == Round::Whole;
+                if whole && !drawn.iter().all(Drawn::sides_agree) {
+                    continue;
+                }
+                let sides = if whole { &GarmentSide::BOTH[..] } else { &[side] };
+                let off: f64 = drawn
+                    .iter()
+                    .flat_map(|d| d.takes(garment, level.level, Length::ZERO, sides, Tape::Cm))
+                    .map(|term| term.off().cm() * 10.0)
+                    .sum();
+                let got = was - is;
+                assert!(
+                    (got - off).abs() < 3.0,
+                    "{name}, {:?}, {side:?}: {got} instead of {off}, {sides:?}",
+                    level.level
+                );
+                seen += usize::from(off > 0.0);
+            }
+        }
+    }
+    assert!(seen > 4, "{seen}");
+}

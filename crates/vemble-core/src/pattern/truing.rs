@@ -1,0 +1,166 @@
+//! Truing: whether what is sewn together still matches, and what mends it.
+
+use super::joins::{At, Join};
+use super::piece::Piece;
+use crate::garment::{Dart, Run};
+use crate::work::EdgeName;
+use kurbo::Vec2;
+
+/// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it).
+pub const DIFFER: f64 = 3.0;
+/// Lines run smooth where they meet at a straight angle, or a square one, to so many degrees (teaching value).
+const DEGREES: f64 = 3.0;
+
+/// What does not match.
+#[derive(Clone, Debug, PartialEq)]
+pub enum Untrue {
+    /// Edges that are sewn together are not equally long.
+    Lengths {
+        /// Which of the joins.
+        join: usize,
+        /// How long both are, in mm.
+        lengths: [f64; 2],
+        /// By how much the second is longer than it may be.
+        off: f64,
+    },
+    /// Notches do not meet.
+    Notches {
+        /// Which of the joins.
+        join: usize,
+        /// Which one, counted from the lower end.
+        number: usize,
+        /// How far they lie from each other, in mm.
+        apart: f64,
+    },
+    /// Lines do not run smooth across a seam.
+    Corner {
+        /// Which of the joins.
+        join: usize,
+        /// The edges that meet there: of the first piece, of the second.
+        meet: [EdgeName; 2],
+        /// The two corners together, in degrees.
+        together: f64,
+    },
+    /// A corner at the middle is not square.
+    Square {
+        /// Which edge.
+        at: At,
+        /// What meets it.
+        meets: EdgeName,
+        /// The corner.
+        degrees: f64,
+    },
+    /// The legs of a dart differ.
+    Legs {
+        /// On which piece.
+        piece: usize,
+        /// Which dart.
+        dart: Dart,
+        /// By how much, in mm.
+        apart: f64,
+    },
+}
+
+/// Everything that does not match.
+pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
+    let mut all = Vec::new();
+    for (n, join) in joins.iter().enumerate() {
+        let off = join.off(pieces);
+        if off.abs() > DIFFER {
+            all.push(Untrue::Lengths { join: n, lengths: join.lengths(pieces), off });
+        }
+        let Some(pair) = join.pair().filter(|_| join.sides[0].1 == join.sides[1].1) else { continue };
+        notches(pieces, pair, n, &mut all);
+        for upper in [false, true] {
+            all.extend(corner(pieces, pair, upper, n));
+        }
+    }
+    for (p, piece) in pieces.iter().enumerate() {
+        for (e, edge) in piece.edges.iter().enumerate() {
+            if edge.name == EdgeName::Fold {
+                squares(piece, At { piece: p, edge: e }, &mut all);
+            }
+        }
+        let uneven = piece.darts.iter().filter(|dart| dart.legs_apart() > DIFFER);
+        all.extend(uneven.map(|d| Untrue::Legs { piece: p, dart: d.dart, apart: d.legs_apart() }));
+    }
+    all
+}
+
+/// Notches of both edges, each from the same end.
+fn notches(pieces: &[Piece], pair: [At; 2], join: usize, all: &mut Vec<Untrue>) {
+    let from_below = |at: At| -> Vec<(Option<crate::place::Level>, f64)> {
+        let (piece, edge) = (&pieces[at.piece], &pieces[at.piece].edges[at.edge]);
+        let upwards = is_upwards(piece, at.edge);
+        let mut along: Vec<_> = edge
+            .notches
+            .iter()
+            .map(|notch| {
+                let along = piece.sewn_along(edge, notch.along);
+                (notch.level, if upwards { along } else { piece.sewn(edge) - along })
+            })
+            .collect();
+        along.sort_by(|a, b| a.1.total_cmp(&b.1));
+        along
+    };
+    let [first, second] = pair.map(from_below);
+    for (number, (level, along)) in first.iter().enumerate() {
+        let Some((_, other)) = second.iter().find(|(l, _)| l == level) else { continue };
+        let apart = other - along;
+        if apart.abs() > DIFFER {
+            all.push(Untrue::Notches { join, number, apart });
+        }
+    }
+}
+
+/// Whether an edge runs up, or in from the tip of the shoulder.
+pub(super) fn is_upwards(piece: &Piece, edge: usize) -> bool {
+    let edge = &piece.edges[edge];
+    let across = matches!(edge.name, EdgeName::Seam(seam) if seam.run() == Run::Across);
+    if across { edge.start().x > edge.end().x } else { edge.start().y < edge.end().y }
+}
+
+/// The corner at one end of both edges: what meets there goes on across the seam.
+fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<Untrue> {
+    let inside = |at: At| {
+        let piece = &pieces[at.piece];
+        let at_end = is_upwards(piece, at.edge) == upper;
+        let count = piece.edges.len();
+        let [own, next] =
+            if at_end { [at.edge, (at.edge + 1) % count] } else { [(at.edge + count - 1) % count, at.edge] };
+        let (into, out) = (piece.edges[own].ways()[1], piece.edges[next].ways()[0]);
+        let other = if at_end { next } else { own };
+        (angle(into, out), piece.edges[other].name)
+    };
+    let [(one, meets), (other, met)] = pair.map(inside);
+    let together = one + other;
+    // What goes on into the same: seams that cross it, and free edges.
+    let is_one_line = meets == met && !matches!(meets, EdgeName::Fold);
+    (is_one_line && (together - 180.0).abs() > DEGREES).then_some(Untrue::Corner {
+        join,
+        meet: [meets, met],
+        together,
+    })
+}
+
+/// The corner inside a piece where an edge that comes this way meets one that leaves that way, in degrees.
+fn angle(into: Vec2, out: Vec2) -> f64 {
+    let turn = into.cross(out).atan2(into.dot(out)).to_degrees();
+    180.0 - turn
+}
+
+/// Both corners at a fold: what meets its mirror image is square to it.
+fn squares(piece: &Piece, at: At, all: &mut Vec<Untrue>) {
+    let count = piece.edges.len();
+    for (own, next, other) in [
+        ((at.edge + count - 1) % count, at.edge, (at.edge + count - 1) % count),
+        (at.edge, (at.edge + 1) % count, (at.edge + 1) % count),
+    ] {
+        let degrees = angle(piece.edges[own].ways()[1], piece.edges[next].ways()[0]);
+        let meets = piece.edges[other].name;
+        // A neckline may come to a point there.
+        if (degrees - 90.0).abs() > DEGREES && meets != EdgeName::Neckline {
+            all.push(Untrue::Square { at, meets, degrees });
+        }
+    }
+}

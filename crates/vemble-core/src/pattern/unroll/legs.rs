@@ -1,0 +1,182 @@
+//! The legs of trousers: front and back lie around a crease, the back wider, with a curve to the crotch as long as its seam was found.
+
+use super::{Bolt, girth_at};
+use crate::change::Curve;
+use crate::garment::{Dart, DartFacts, Seam};
+use crate::pattern::piece::{Edge, Piece, PieceDart, straight};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use kurbo::{CubicBez, ParamCurveArclen, Point};
+
+/// A back leg is so much wider than a front one on each side of its crease, and a back so much wider at the hip (teaching values: the seat
+/// wants more than the front).
+const BACK_WIDER: f64 = 10.0;
+const BACK_HIP: f64 = 5.0;
+/// Of what is taken from hip to waist so large a share goes off each edge of the outseam, the middle in front and the middle behind
+/// (teaching values).
+const AT_SIDE: f64 = 0.3;
+const AT_FRONT: f64 = 0.1;
+const AT_BACK: f64 = 0.3;
+/// How full a crotch curve may be, and how far its upper end may be raised or lowered, in mm.
+const FULL: [f64; 2] = [0.2, 0.75];
+const RAISED: f64 = 60.0;
+/// So often the ends of a leg are set right.
+const FIXES: usize = 8;
+
+struct Leg<'a> {
+    bolt: &'a Bolt<'a>,
+    crotch: f64,
+    hip: (f64, f64),
+    waist: (f64, f64),
+    /// From the crease to either edge in front, up to the crotch.
+    half: Vec<(f64, f64)>,
+}
+
+/// Front and back. None where hip, waist or legs are not known.
+pub(super) fn legs(bolt: &Bolt<'_>) -> Vec<Piece> {
+    let garment = bolt.garment;
+    let at = |level: Level| Some((bolt.up(level)?, bolt.girth(level)?));
+    let (Some(hip), Some(waist)) = (at(Level::Hip), at(Level::Waist)) else { return Vec::new() };
+    let inseam = garment.seam(Seam::Inseam).map(|f| f.length.length.cm() * 10.0);
+    let mut points: Vec<(f64, f64)> = garment
+        .body_levels_up()
+        .iter()
+        .filter(|l| l.level.is_below_crotch())
+        .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0))
+        .collect();
+    let Some(thigh) = points.last().copied().filter(|_| points.len() > 1) else { return Vec::new() };
+    let crotch = inseam.unwrap_or(thigh.0).max(thigh.0).min(hip.0 - 20.0);
+    points.retain(|p| p.0 < crotch - 1.0);
+    points.push((crotch, thigh.1));
+    if points[0].0 > 1.0 {
+        points.insert(0, (0.0, girth_at(&points, 0.0)));
+    }
+    let half = points.iter().map(|(y, leg)| (*y, (leg / 2.0 - BACK_WIDER) / 2.0)).collect();
+    let leg = Leg { bolt, crotch, hip, waist, half };
+    [PieceFace::Front, PieceFace::Back].into_iter().filter_map(|face| leg.piece(face)).collect()
+}
+
+impl Leg<'_> {
+    fn darts(&self, face: PieceFace) -> impl Iterator<Item = &DartFacts> {
+        let is_front = face == PieceFace::Front;
+        self.bolt.garment.darts.iter().filter(move |d| {
+            let at_waist = matches!(
+                d.dart,
+                Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist
+            );
+            at_waist && d.dart.is_in_front() == is_front
+        })
+    }
+
+    fn takes(&self, face: PieceFace) -> f64 {
+        self.darts(face).map(|d| d.fold_depth.length.cm() * 20.0).sum()
+    }
+
+    /// Hem and waist are trued, and as long as they are to be once that is done.
+    fn piece(&self, face: PieceFace) -> Option<Piece> {
+        let mut fix = [0.0; 2];
+        let (mut piece, wide) = self.drawn(face, fix)?;
+        let wider = if face == PieceFace::Back { BACK_WIDER } else { 0.0 };
+        let hem = 2.0 * (self.half.first()?.1 + wider);
+        for _ in 0..FIXES {
+            fix[0] += hem - piece.edges[0].length();
+            fix[1] += wide - piece.edge(EdgeName::Waist)?.length();
+            piece = self.drawn(face, fix)?.0;
+        }
+        Some(piece)
+    }
+
+    /// The piece with its hem and its waist so much wider than a straight across, and how long its waist is to be.
+    fn drawn(&self, face: PieceFace, fix: [f64; 2]) -> Option<(Piece, f64)> {
+        let is_back = face == PieceFace::Back;
+        let wider = if is_back { BACK_WIDER } else { 0.0 };
+        let taken = self.takes(PieceFace::Front) + self.takes(PieceFace::Back);
+        let fall = (self.hip.1 - self.waist.1) / 2.0 - taken;
+        let top = self.half.last()?.1;
+        // The outseam: as the inseam up to the crotch, upright to the hip, in to the waist.
+        let mut half = self.half.clone();
+        half.first_mut()?.1 += fix[0] / 2.0;
+        let mut outer = half.clone();
+        outer.push((self.hip.0, top));
+        outer.push((self.waist.0, top - AT_SIDE * fall));
+        let side = |points: &[(f64, f64)], towards: f64| -> Vec<CubicBez> {
+            let curve = Curve::without_swings(points);
+            let path = curve.path(|y, half| Point::new(towards * (half + wider), y));
+            path.segments().map(|s| s.to_cubic()).collect()
+        };
+        let (outseam, inseam) = (side(&outer, -1.0), side(&half, 1.0));
+        let (crotch, corner) = (inseam.last()?.p3, outseam.last()?.p3);
+        let hip = if is_back { BACK_HIP } else { -BACK_HIP };
+        let middle = -(top + wider) + self.hip.1 / 4.0 + hip;
+        let share = if is_back { AT_BACK } else { AT_FRONT };
+        let wide = self.hip.1 / 4.0 + hip - AT_SIDE * fall - share * fall;
+        let seam = if is_back { Seam::SeatSeam } else { Seam::FrontRise };
+        let straight_across = wide + fix[1];
+        let rise = |full: f64, raised: f64| -> [CubicBez; 2] {
+            let joint = Point::new(middle, self.hip.0);
+            let up = raised.clamp(-wide * 0.8, wide * 0.8);
+            let end = Point::new(
+                corner.x + (straight_across * straight_across - up * up).max(0.0).sqrt(),
+                self.waist.0 + up,
+            );
+            let out = crotch.x - joint.x;
+            let curve = CubicBez::new(
+                crotch,
+                Point::new(crotch.x - full * out, crotch.y),
+                Point::new(joint.x, joint.y - full * (joint.y - crotch.y)),
+                joint,
+            );
+            [curve, straight(joint, end)]
+        };
+        let long = |full: f64, raised: f64| -> f64 {
+            rise(full, raised).iter().map(|c| c.arclen(crate::pattern::piece::EXACT)).sum()
+        };
+        let (mut full, mut raised) = (0.6, 0.0);
+        if let Some(wanted) = self.bolt.garment.seam(seam).map(|f| f.length.length.cm() * 10.0) {
+            full = super::solved(FULL, wanted, |full| long(full, 0.0));
+            if (long(full, 0.0) - wanted).abs() > 0.01 {
+                raised = super::solved([-RAISED, RAISED], wanted, |raised| long(full, raised));
+            }
+        }
+        let rise = rise(full, raised);
+        let end = rise[1].p3;
+        let garment = self.bolt.garment;
+        let edges = vec![
+            Edge::line(EdgeName::Hem, outseam.first()?.p0, inseam.first()?.p0),
+            Edge::new(EdgeName::Seam(Seam::Inseam), inseam),
+            Edge::new(EdgeName::Seam(seam), rise.to_vec()),
+            Edge::line(EdgeName::Waist, end, corner),
+            Edge::new(EdgeName::Seam(Seam::Outseam), outseam).turned(),
+        ];
+        let mut darts = Vec::new();
+        for dart in self.darts(face) {
+            let half = dart.fold_depth.length.cm() * 10.0;
+            let way = (corner - end).normalize();
+            let from = dart.from_centre.length.cm() * 10.0;
+            let along = (from + half).clamp(half + 10.0, (wide - half - 10.0).max(half + 10.0));
+            let (at, down) = (end + way * along, dart.length.length.cm() * 10.0);
+            let square = kurbo::Vec2::new(-way.y, way.x);
+            let square = if square.y > 0.0 { -square } else { square };
+            darts.push(PieceDart {
+                dart: dart.dart,
+                mouth: [at + way * half, at - way * half],
+                point: at + square * down,
+                other: None,
+            });
+        }
+        let levels = garment.body_levels_up();
+        let levels = levels.iter().filter(|l| !l.level.is_at_an_edge() && l.level != Level::Waist);
+        let mut piece = Piece {
+            key: PieceKey { part: PiecePart::Leg, face, share: PieceShare::Whole },
+            edges,
+            darts,
+            grain: [Point::new(0.0, self.crotch * 0.35), Point::new(0.0, self.crotch * 0.85)],
+            cut: 2,
+            levels: levels.map(|l| (l.level, l.station.length.cm() * 10.0)).collect(),
+        };
+        super::square(&mut piece, 0, 1, true);
+        super::square(&mut piece, 0, 4, true);
+        super::square(&mut piece, 3, 4, false);
+        Some((piece, wide))
+    }
+}

@@ -1,0 +1,208 @@
+//! The pieces between the seams of a garment, laid flat: by its levels, lengths, darts and armholes.
+//!
+//! **The model.** From the middle in front to the middle behind runs half of what goes round. Every seam that runs down takes the same off both
+//! its edges, and every such seam as much as the others, so that the edges of a seam are mirror images and equally long. What darts take is
+//! added before. Front and back are equally wide where no dart makes them differ. Girths are the garment's own at its levels and at the ends of
+//! its darts, and go smoothly between.
+
+mod legs;
+mod sleeve;
+mod trunk;
+
+use super::piece::{Edge, Notch, Piece, straight};
+use crate::body::Wearer;
+use crate::change::armhole::Flat;
+use crate::garment::{Garment, HemEdge, Seam};
+use crate::length::Length;
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use kurbo::{CubicBez, Point, Vec2};
+
+/// Cloth around an edge that nobody said anything of, in mm (teaching value: what most home patterns are drawn with).
+const ALLOWANCE: f64 = 15.0;
+
+/// A garment that is unrolled, and the armholes it has.
+pub(super) struct Bolt<'a> {
+    pub garment: &'a Garment,
+    /// As it is and as it will be; nothing where it has none.
+    pub armholes: Option<[Flat; 2]>,
+}
+
+/// The pieces of a garment on its wearer, from the front to the back and from the middle to the side. None where too few of its levels are
+/// known; with an armhole
+/// as it will be, where one is changed.
+pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<Flat>) -> Vec<Piece> {
+    let garment = &*garment.with_levels_in_order(wearer);
+    let armhole = Flat::of(garment).filter(|_| garment.hangs_from_shoulders());
+    let bolt = Bolt { garment, armholes: armhole.map(|flat| [flat, new.unwrap_or(flat)]) };
+    let mut pieces = match (garment.has_legs(), garment.hangs_from_shoulders()) {
+        (true, false) => legs::legs(&bolt),
+        (false, _) => trunk::trunk(&bolt),
+        // Legs and shoulders in one: a coverall is sewn from two storeys that it has no seam between.
+        (true, true) => return Vec::new(),
+    };
+    pieces.extend(sleeve::sleeve(&bolt));
+    pieces.extend(band(&bolt));
+    for piece in &mut pieces {
+        finish(garment, piece);
+    }
+    pieces
+}
+
+impl Bolt<'_> {
+    /// How high a level lies, in mm.
+    fn up(&self, level: Level) -> Option<f64> {
+        self.garment.level(level).map(|l| l.station.length.cm() * 10.0)
+    }
+
+    /// What goes round at a level, in mm.
+    fn girth(&self, level: Level) -> Option<f64> {
+        self.garment.level(level).map(|l| l.width.girth().cm() * 10.0)
+    }
+
+    fn has(&self, seam: Seam) -> bool {
+        self.garment.seam(seam).is_some()
+    }
+
+    /// The seam at the side.
+    fn side(&self) -> Seam {
+        if self.has(Seam::Outseam) { Seam::Outseam } else { Seam::SideSeam }
+    }
+}
+
+/// A level as it is said of the whole garment; heights between levels straight.
+fn girth_at(points: &[(f64, f64)], y: f64) -> f64 {
+    let above = points.partition_point(|p| p.0 < y);
+    match (above.checked_sub(1).and_then(|n| points.get(n)), points.get(above)) {
+        (Some(a), Some(b)) => a.1 + (b.1 - a.1) * (y - a.0) / (b.0 - a.0),
+        (a, b) => a.or(b).map_or(0.0, |p| p.1),
+    }
+}
+
+/// Lines that meet at a seam run smooth across it: an edge turns square to its neighbour over the last 5 cm (teaching value: a hand's width
+/// is what a curve is trued over).
+const TRUED: f64 = 50.0;
+
+/// Makes the corner at the end of one edge and the start of the next square: `turns` is curved; its end is moved along the other, which is cut
+/// off or goes on straight, or stays where it is.
+fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool) {
+    let is_end = (turns + 1) % piece.edges.len() == other;
+    // As if the edge ended at the corner, and the other began there, or ended there.
+    let edge = piece.edges[turns].clone();
+    let edge = if is_end { edge } else { edge.turned() };
+    let beside = piece.edges[other].clone();
+    let beside = if is_end { beside } else { beside.turned() };
+    let (corner, [_, comes], [away, _]) = (edge.end(), edge.ways(), beside.ways());
+    // How far from square, as it turns towards the other edge.
+    let lean = comes.dot(away).clamp(-1.0, 1.0).asin();
+    let run = TRUED.min(edge.length() * 0.4);
+    let by = if moves { -run * (lean / 2.0).tan() } else { 0.0 };
+    if lean.abs() < 1e-4 {
+        return;
+    }
+    let new = if by > 0.0 { beside.at(by).0 } else { corner + away * by };
+    let mut beside = beside;
+    if by > 0.0 {
+        beside.cut_off(by);
+    } else if by < 0.0 {
+        beside.curves.insert(0, straight(new, corner));
+    }
+    let mut edge = edge;
+    edge.cut_off_end(run);
+    let [_, from] = edge.ways();
+    let [to, _] = beside.ways();
+    // Square to the other edge, on the side it comes from.
+    let mut end = Vec2::new(-to.y, to.x);
+    if end.dot(from) < 0.0 {
+        end = -end;
+    }
+    let start = edge.end();
+    let reach = start.distance(new) / 3.0;
+    edge.curves.push(CubicBez::new(start, start + from * reach, new - end * reach, new));
+    piece.edges[turns] = if is_end { edge } else { edge.turned() };
+    piece.edges[other] = if is_end { beside } else { beside.turned() };
+}
+
+/// A band goes round the waist, folded along its upper edge.
+fn band(bolt: &Bolt<'_>) -> Option<Piece> {
+    let deep = bolt.garment.waistband_depth?.length.cm() * 20.0;
+    let long = bolt.girth(Level::Waist)?;
+    let corner = |x: f64, y: f64| Point::new(x, y);
+    let (a, b, c, d) = (corner(0.0, 0.0), corner(long, 0.0), corner(long, deep), corner(0.0, deep));
+    let mut ends = [Edge::line(EdgeName::End, b, c), Edge::line(EdgeName::End, d, a)];
+    ends[1].second = true;
+    let [right, left] = ends;
+    let mut inner = Edge::line(EdgeName::Top, c, d);
+    inner.second = false;
+    Some(Piece {
+        key: PieceKey { part: PiecePart::Waistband, face: PieceFace::Round, share: PieceShare::Whole },
+        edges: vec![Edge::line(EdgeName::Waist, a, b), right, inner, left],
+        darts: Vec::new(),
+        grain: [corner(long * 0.2, deep / 2.0), corner(long * 0.8, deep / 2.0)],
+        cut: 1,
+        levels: Vec::new(),
+    })
+}
+
+/// Allowances as they were found, and a notch wherever a level crosses a seam that runs down.
+fn finish(garment: &Garment, piece: &mut Piece) {
+    let mm = |length: Length| length.cm() * 10.0;
+    let hem_of = |part: PiecePart| match part {
+        PiecePart::Leg => HemEdge::Leg,
+        PiecePart::Sleeve => HemEdge::Sleeve,
+        PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => HemEdge::Body,
+    };
+    let (face, levels) = (piece.key.face, piece.levels.clone());
+    for edge in &mut piece.edges {
+        edge.allowance = match edge.name {
+            EdgeName::Fold => 0.0,
+            EdgeName::Hem => {
+                let hem = garment.hems.iter().find(|hem| hem.edge == hem_of(piece.key.part));
+                hem.map_or(ALLOWANCE, |hem| mm(hem.turn_up.length))
+            }
+            EdgeName::Seam(seam) => garment.seam(seam).map_or(ALLOWANCE, |facts| {
+                let behind = facts.allowance_back.filter(|_| face == PieceFace::Back);
+                mm(behind.unwrap_or(facts.allowance).length)
+            }),
+            EdgeName::Waist => garment.seam(Seam::WaistSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
+            EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top => ALLOWANCE,
+        };
+        let runs_down =
+            matches!(edge.name, EdgeName::Seam(seam) if seam.run() != crate::garment::Run::Across);
+        if runs_down {
+            edge.notches = levels.iter().filter_map(|(level, y)| notch(edge, *level, *y)).collect();
+        }
+    }
+}
+
+/// Where an edge passes a height, but for its ends.
+fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
+    use kurbo::{ParamCurve, ParamCurveArclen};
+    let line = kurbo::Line::new((-1e4, y), (1e4, y));
+    let mut before = 0.0;
+    for curve in &edge.curves {
+        if let Some(met) = kurbo::PathSeg::Cubic(*curve).intersect_line(line).first() {
+            let along = before + curve.subsegment(0.0..met.segment_t).arclen(super::piece::EXACT);
+            let inside = along > 10.0 && along < edge.length() - 10.0;
+            return inside.then_some(Notch { along, level: Some(level) });
+        }
+        before += curve.arclen(super::piece::EXACT);
+    }
+    None
+}
+
+/// So often a length is halved: to a millionth of a millimetre.
+const HALVINGS: usize = 48;
+
+/// Where a growing function comes to `wanted`; the nearer end where it does not.
+fn solved([mut low, mut high]: [f64; 2], wanted: f64, mut of: impl FnMut(f64) -> f64) -> f64 {
+    for _ in 0..HALVINGS {
+        let middle = f64::midpoint(low, high);
+        if of(middle) < wanted {
+            low = middle;
+        } else {
+            high = middle;
+        }
+    }
+    f64::midpoint(low, high)
+}

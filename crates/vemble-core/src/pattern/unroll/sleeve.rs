@@ -1,0 +1,89 @@
+//! A sleeve: as wide as at its levels, with a cap as long as its armhole and the usual ease.
+
+use super::Bolt;
+use crate::change::Curve;
+use crate::change::armhole::{CapEase, cap, cap_height};
+use crate::garment::Seam;
+use crate::length::Tape;
+use crate::pattern::piece::{Edge, Piece};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use kurbo::{CubicBez, Point};
+
+/// So far below the arm a sleeve goes straight down (teaching value: an armhole runs level there).
+const UPRIGHT: f64 = 40.0;
+
+/// So often its hem is set right.
+const FIXES: usize = 8;
+
+/// Its hem is as long as it is to be once it is trued.
+pub(super) fn sleeve(bolt: &Bolt<'_>) -> Option<Piece> {
+    let wanted = bolt.garment.sleeve_levels_up().first()?.width.girth().cm() * 10.0;
+    let mut fix = 0.0;
+    let mut piece = drawn(bolt, fix)?;
+    for _ in 0..FIXES {
+        fix += wanted - piece.edges[0].length();
+        piece = drawn(bolt, fix)?;
+    }
+    Some(piece)
+}
+
+/// The sleeve with its hem so much wider than a straight across.
+fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
+    let garment = bolt.garment;
+    let [front, back] = bolt.armholes?;
+    let levels = garment.sleeve_levels_up();
+    let widest = levels.last().filter(|l| l.level == Level::UpperArm)?;
+    let wide = widest.width.girth().cm() * 10.0;
+    let under = garment.seam(Seam::SleeveSeam).map(|f| f.length.length.cm() * 10.0)?;
+    let mut points: Vec<(f64, f64)> = levels
+        .iter()
+        .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0))
+        .filter(|p| p.0 < under - 1.0)
+        .collect();
+    // Upright under the arm, where it meets the armhole.
+    let before = under - UPRIGHT;
+    points.retain(|p| p.0 < before - 1.0);
+    points.extend([(before, wide), (under, wide)]);
+    if points[0].0 > 1.0 {
+        points.insert(0, (0.0, points[0].1));
+    }
+    points[0].1 += fix;
+    let curve = Curve::without_swings(&points);
+    let side = |towards: f64| -> Vec<CubicBez> {
+        let path = curve.path(|y, wide| Point::new(towards * wide / 2.0, y));
+        path.segments().map(|s| s.to_cubic()).collect()
+    };
+    let length = front.lengths()[0] + back.lengths()[1];
+    let ease = CapEase::of(garment).usual(Tape::Cm).cm();
+    let high = cap_height(wide / 10.0, length + ease)?;
+    let lift = |p: Point| Point::new(p.x * 10.0 - wide / 2.0, p.y * 10.0 + under);
+    let top = cap(wide / 10.0, high).map(|c| CubicBez::new(lift(c.p3), lift(c.p2), lift(c.p1), lift(c.p0)));
+    let (left, right) = (side(-1.0), side(1.0));
+    let (low_left, low_right) = (left.first()?.p0, right.first()?.p0);
+    let mut other = Edge::new(EdgeName::Seam(Seam::SleeveSeam), left).turned();
+    other.second = true;
+    let edges = vec![
+        Edge::line(EdgeName::Hem, low_left, low_right),
+        Edge::new(EdgeName::Seam(Seam::SleeveSeam), right),
+        Edge::new(EdgeName::Seam(Seam::ArmholeSeam), vec![top[1], top[0]]),
+        other,
+    ];
+    let at = |level: Level| garment.level(level).map(|l| (level, l.station.length.cm() * 10.0));
+    let inside = |(_, y): &(Level, f64)| *y > 5.0 && *y < under;
+    let mut piece = Piece {
+        key: PieceKey { part: PiecePart::Sleeve, face: PieceFace::Round, share: PieceShare::Whole },
+        edges,
+        darts: Vec::new(),
+        grain: [Point::new(0.0, under * 0.25), Point::new(0.0, under * 0.85)],
+        cut: 2,
+        levels: [Level::Wrist, Level::Elbow, Level::UpperArm]
+            .into_iter()
+            .filter_map(at)
+            .filter(inside)
+            .collect(),
+    };
+    super::square(&mut piece, 0, 1, true);
+    super::square(&mut piece, 0, 3, true);
+    Some(piece)
+}

@@ -1,0 +1,527 @@
+//! Pieces of a garment whose body is one tube: bodices, skirts, dresses, shirts, coats.
+
+use super::{Bolt, girth_at};
+use crate::change::Curve;
+use crate::change::armhole::Flat;
+use crate::garment::{Closure, Dart, DartFacts, Neckline, Opening, Seam};
+use crate::pattern::piece::{EXACT, Edge, Piece, PieceDart, straight};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
+
+/// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side, as on the stand.
+const PRINCESS: f64 = 0.52;
+const PANEL: f64 = 0.74;
+/// A princess seam meets the shoulder so far from the neck.
+const AT_SHOULDER: f64 = 0.45;
+/// How steep a shoulder falls from the neck: 20° (teaching value).
+const SLOPE: f64 = 0.349;
+/// A back neck lies so far below the neck point (teaching value).
+const BACK_NECK: f64 = 20.0;
+/// A front that laps over for buttons goes so far beyond the middle, and one that wraps over so large a share of the way to the side
+/// (teaching values).
+const LAP: f64 = 20.0;
+const WRAP: f64 = 0.6;
+/// So often the ends of a storey are set right: each time within a tenth of what was left.
+const FIXES: usize = 8;
+/// How far the curve of an armhole may reach out from the tip of the shoulder, against a usual one.
+const REACHES: [f64; 2] = [0.05, 2.0];
+/// A bust dart begins so far below the bust line, as on the stand.
+const BELOW_BUST: f64 = 30.0;
+
+/// One storey: between the waist seam and an edge, or all of it.
+struct Storey<'a> {
+    bolt: &'a Bolt<'a>,
+    part: PiecePart,
+    /// Lowest and highest: of the highest there is none where it goes up to the shoulders.
+    from: f64,
+    to: Option<f64>,
+    /// From the middle to the side, before anything is taken off edges.
+    quarter: f64,
+    /// What each edge of a seam loses, over the height, in mm.
+    loses: Curve,
+    /// What its lower and its upper edge are cut wider than a straight across, so that they are as long as they are to be.
+    fix: [f64; 2],
+}
+
+pub(super) fn trunk(bolt: &Bolt<'_>) -> Vec<Piece> {
+    let garment = bolt.garment;
+    let top = if garment.hangs_from_shoulders() { None } else { bolt.up(Level::Waist) };
+    let waist = bolt.up(Level::Waist).filter(|_| bolt.has(Seam::WaistSeam));
+    let storeys = match (waist, top) {
+        (Some(waist), None) => {
+            vec![(PiecePart::Bodice, waist, None), (PiecePart::Skirt, 0.0, Some(waist))]
+        }
+        (_, Some(waist)) => vec![(PiecePart::Skirt, 0.0, Some(waist))],
+        (None, None) => vec![(PiecePart::Body, 0.0, None)],
+    };
+    let storeys = storeys.into_iter().filter_map(|(part, from, to)| Storey::of(bolt, part, from, to));
+    storeys.flat_map(|storey| storey.pieces()).collect()
+}
+
+impl<'a> Storey<'a> {
+    fn of(bolt: &'a Bolt<'a>, part: PiecePart, from: f64, to: Option<f64>) -> Option<Self> {
+        let garment = bolt.garment;
+        let all = garment.body_levels_up();
+        let girths: Vec<(f64, f64)> = all
+            .iter()
+            .filter(|l| l.level != Level::Shoulder && l.level != Level::Neck)
+            .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0))
+            .collect();
+        if girths.len() < 2 {
+            return None;
+        }
+        let mut storey = Self { bolt, part, from, to, quarter: 0.0, loses: Curve::default(), fix: [0.0; 2] };
+        let top = storey.top_of_side()?;
+        let inside = |y: f64| y > from + 0.5 && y < top - 0.5;
+        let mut heights: Vec<f64> = vec![from, top];
+        heights.extend(girths.iter().map(|g| g.0).filter(|y| inside(*y)));
+        heights.extend(storey.darts().flat_map(|d| storey.spans(d)).filter(|y| inside(*y)));
+        heights.sort_by(f64::total_cmp);
+        heights.dedup_by(|a, b| (*a - *b).abs() < 1.0);
+        // Half of what goes round, cut: with what darts take on one side.
+        let half =
+            |y: f64| girth_at(&girths, y) / 2.0 + storey.darts().map(|d| storey.takes(d, y)).sum::<f64>();
+        let reference = bolt.up(Level::Bust).filter(|_| to.is_none());
+        let widest = heights.iter().map(|y| half(*y)).fold(0.0, f64::max);
+        let quarter = reference.map_or(widest, half) / 2.0;
+        let edges = 2.0 * storey.divisions().len() as f64;
+        let last = heights.len() - 1;
+        let halves: Vec<f64> = heights.iter().map(|y| half(*y)).collect();
+        storey.quarter = quarter;
+        // Edges that are trued are as long as half of what goes round only once their ends are set right.
+        for _ in 0..FIXES {
+            let fixed = |n: usize| match n {
+                0 => storey.fix[0],
+                n if n == last && to.is_some() => storey.fix[1],
+                _ => 0.0,
+            };
+            let points: Vec<(f64, f64)> = heights
+                .iter()
+                .enumerate()
+                .map(|(n, y)| (*y, (2.0 * quarter - halves[n] - fixed(n)) / edges))
+                .collect();
+            storey.loses = Curve::without_swings(&points);
+            let [lower, upper] = storey.ends();
+            storey.fix[0] += halves[0] - lower;
+            storey.fix[1] += if to.is_some() { halves[last] - upper } else { 0.0 };
+        }
+        Some(storey)
+    }
+
+    /// How long its lower and its upper edges are, without what goes beyond the middle.
+    fn ends(&self) -> [f64; 2] {
+        let mut ends = [0.0; 2];
+        for piece in self.pieces() {
+            let (_, beyond) = if piece.key.share == PieceShare::Whole || piece.key.share == PieceShare::Centre
+            {
+                self.middle(piece.key.face)
+            } else {
+                (EdgeName::Fold, 0.0)
+            };
+            ends[0] += piece.edges[0].length() - beyond;
+            ends[1] += piece.edge(EdgeName::Waist).map_or(0.0, Edge::length) - beyond;
+        }
+        ends
+    }
+
+    /// Where the seam at the side ends.
+    fn top_of_side(&self) -> Option<f64> {
+        let side = self.bolt.garment.seam(self.bolt.side()).map(|f| f.length.length.cm() * 10.0);
+        self.to.or(side).filter(|top| *top > self.from + 10.0)
+    }
+
+    /// The seams of half of it that run down, from the middle in front to the middle behind, but for those in the middles.
+    fn divisions(&self) -> Vec<Seam> {
+        let all =
+            [Seam::PrincessFront, Seam::PanelFront, self.bolt.side(), Seam::PanelBack, Seam::PrincessBack];
+        all.into_iter().filter(|seam| *seam == self.bolt.side() || self.bolt.has(*seam)).collect()
+    }
+
+    /// Darts that lie in this storey.
+    fn darts(&self) -> impl Iterator<Item = &'a DartFacts> {
+        let (part, below) = (self.part, !self.bolt.garment.hangs_from_shoulders());
+        self.bolt.garment.darts.iter().filter(move |d| match d.dart {
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                part != PiecePart::Skirt || below
+            }
+            Dart::FrontFishEye | Dart::BackFishEye => part == PiecePart::Body,
+            Dart::Bust => part != PiecePart::Skirt,
+            // What the shoulder dart takes is eased where nothing more is known of it.
+            Dart::Shoulder => false,
+        })
+    }
+
+    /// Heights between which a dart takes of the width: its wide end first. None of one from the side.
+    fn spans(&self, dart: &DartFacts) -> Vec<f64> {
+        let long = dart.length.length.cm() * 10.0;
+        let waist = self.bolt.up(Level::Waist).unwrap_or(0.0);
+        match dart.dart {
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                let up = self.bolt.garment.hangs_from_shoulders();
+                vec![waist, if up { waist + long } else { waist - long }]
+            }
+            Dart::FrontFishEye | Dart::BackFishEye => vec![waist, waist + long / 2.0, waist - long / 2.0],
+            Dart::Bust | Dart::Shoulder => Vec::new(),
+        }
+    }
+
+    /// What a dart takes of the width at a height.
+    fn takes(&self, dart: &DartFacts, y: f64) -> f64 {
+        let spans = self.spans(dart);
+        let Some((wide, points)) = spans.split_first() else { return 0.0 };
+        let whole = dart.fold_depth.length.cm() * 20.0;
+        let share = |point: &f64| {
+            let share = (y - point) / (wide - point);
+            if (0.0..=1.0).contains(&share) { share } else { 0.0 }
+        };
+        whole * points.iter().map(share).fold(0.0, f64::max)
+    }
+
+    fn pieces(&self) -> Vec<Piece> {
+        let divisions = self.divisions();
+        let side = divisions.iter().position(|s| *s == self.bolt.side()).unwrap_or(0);
+        let mut pieces = Vec::new();
+        for (face, seams) in [
+            (PieceFace::Front, divisions[..side].to_vec()),
+            (PieceFace::Back, divisions[side + 1..].iter().rev().copied().collect()),
+        ] {
+            let count = seams.len() + 1;
+            for n in 0..count {
+                let share = match (count, n) {
+                    (1, _) => PieceShare::Whole,
+                    (_, 0) => PieceShare::Centre,
+                    (_, n) if n + 1 == count => PieceShare::Side,
+                    _ => PieceShare::Middle,
+                };
+                let inner = n.checked_sub(1).map(|before| seams[before]);
+                let outer = seams.get(n).copied().unwrap_or(self.bolt.side());
+                pieces.extend(self.piece(face, share, inner, outer));
+            }
+        }
+        pieces
+    }
+
+    /// Where a seam lies from the middle before anything is taken off its edges.
+    fn place(&self, seam: Seam) -> f64 {
+        let share = if matches!(seam, Seam::PrincessFront | Seam::PrincessBack) {
+            PRINCESS
+        } else if matches!(seam, Seam::PanelFront | Seam::PanelBack) {
+            PANEL
+        } else {
+            1.0
+        };
+        share * self.quarter
+    }
+
+    /// An edge of a seam, from below up: beside its place by what it loses.
+    fn edge(&self, seam: Seam, towards: f64, to: f64) -> Vec<CubicBez> {
+        let at = self.place(seam);
+        let path = self.loses.cut(self.from, to).path(|y, loses| Point::new(at + towards * loses, y));
+        path.segments().map(|s| s.to_cubic()).collect()
+    }
+
+    fn piece(&self, face: PieceFace, share: PieceShare, inner: Option<Seam>, outer: Seam) -> Option<Piece> {
+        let top = self.top_of_side()?;
+        let is_side = outer == self.bolt.side();
+        let right = self.edge(outer, -1.0, top);
+        let left = inner.map(|seam| self.edge(seam, 1.0, top));
+        let mut edges = Vec::new();
+        let (corner, lower) =
+            (right.first()?.p0, left.as_ref().map_or(0.0, |l| l.first().map_or(0.0, |c| c.p0.x)));
+        let middle = self.middle(face);
+        let beyond = if inner.is_none() { middle.1 } else { 0.0 };
+        let lower_name = if self.part == PiecePart::Bodice { EdgeName::Waist } else { EdgeName::Hem };
+        edges.push(Edge::line(lower_name, Point::new(lower - beyond, self.from), corner));
+        edges.push(Edge::new(EdgeName::Seam(outer), right));
+        let first = edges[0].start();
+        match (self.to, self.bolt.armholes) {
+            // Up to the waist.
+            (Some(to), _) => {
+                let end = left.as_ref().map_or(-beyond, |l| l.last().map_or(0.0, |c| c.p3.x));
+                let end = Point::new(end, to);
+                edges.push(Edge::line(EdgeName::Waist, edges[1].end(), end));
+                edges.push(match (left, inner) {
+                    (Some(left), Some(seam)) => Edge::new(EdgeName::Seam(seam), left).turned(),
+                    _ => Edge::line(middle.0, end, first),
+                });
+            }
+            (None, Some(armholes)) => {
+                self.upper(face, (inner, left), is_side, &armholes, &mut edges);
+            }
+            // Nothing is known of its shoulders: it ends level under the arm.
+            (None, None) => {
+                let end = left.as_ref().map_or(-beyond, |l| l.last().map_or(0.0, |c| c.p3.x));
+                let end = Point::new(end, top);
+                edges.push(Edge::line(EdgeName::Top, edges[1].end(), end));
+                edges.push(match (left, inner) {
+                    (Some(left), Some(seam)) => Edge::new(EdgeName::Seam(seam), left).turned(),
+                    _ => Edge::line(middle.0, end, first),
+                });
+            }
+        }
+        let is_on_fold = edges.iter().any(|edge| edge.name == EdgeName::Fold);
+        let mut piece = Piece {
+            key: PieceKey { part: self.part, face, share },
+            cut: if is_on_fold { 1 } else { 2 },
+            darts: Vec::new(),
+            grain: [Point::ZERO; 2],
+            levels: self.levels(top),
+            edges,
+        };
+        self.true_corners(&mut piece, inner.is_some());
+        self.add_darts(&mut piece, inner, outer);
+        true_neckline(&mut piece);
+        let bounds = piece.bounds();
+        let x = bounds.center().x;
+        let tall = bounds.height();
+        piece.grain = [Point::new(x, bounds.y0 + tall * 0.3), Point::new(x, bounds.y0 + tall * 0.7)];
+        Some(piece)
+    }
+
+    /// Hem and waist run smooth across the seams.
+    fn true_corners(&self, piece: &mut Piece, has_inner: bool) {
+        super::square(piece, 0, 1, true);
+        if self.to.is_some() {
+            super::square(piece, 2, 1, true);
+        }
+        if has_inner {
+            let last = piece.edges.len() - 1;
+            super::square(piece, 0, last, true);
+            if self.to.is_some() {
+                super::square(piece, 2, last, true);
+            }
+        }
+    }
+
+    /// Levels that cross it.
+    fn levels(&self, top: f64) -> Vec<(Level, f64)> {
+        let inside = |y: f64| y > self.from + 5.0 && y < top;
+        let all = self.bolt.garment.body_levels_up();
+        let levels = all.iter().filter(|l| l.level != Level::Hem);
+        levels.map(|l| (l.level, l.station.length.cm() * 10.0)).filter(|(_, y)| inside(*y)).collect()
+    }
+
+    /// What the middle of a face is, and how far it goes beyond.
+    fn middle(&self, face: PieceFace) -> (EdgeName, f64) {
+        let garment = self.bolt.garment;
+        let at = if face == PieceFace::Front { Opening::CentreFront } else { Opening::CentreBack };
+        let seam = if face == PieceFace::Front { Seam::CentreFront } else { Seam::CentreBack };
+        let closure = garment.closures.iter().find(|c| c.at == at && c.closure != Closure::Elastic);
+        match closure.map(|c| c.closure) {
+            Some(Closure::Wrap) => {
+                let round = self.bolt.girth(Level::Waist).or(self.bolt.girth(Level::Bust));
+                (EdgeName::Opening, WRAP * round.map_or(self.quarter, |g| g / 4.0))
+            }
+            Some(Closure::Buttons) if !self.bolt.has(seam) => (EdgeName::Opening, LAP),
+            Some(_) => (EdgeName::Seam(seam), 0.0),
+            None if self.bolt.has(seam) => (EdgeName::Seam(seam), 0.0),
+            None => (EdgeName::Fold, 0.0),
+        }
+    }
+
+    /// From the seam under the arm up to the neck, and down the middle or the inner seam again.
+    fn upper(
+        &self,
+        face: PieceFace,
+        (inner, left): (Option<Seam>, Option<Vec<CubicBez>>),
+        is_side: bool,
+        [old, flat]: &[Flat; 2],
+        edges: &mut Vec<Edge>,
+    ) {
+        let under = self.top_of_side().unwrap_or(0.0);
+        let first = edges[0].start();
+        let (middle, beyond) = self.middle(face);
+        let place = |p: Point| Point::new(p.x * 10.0, p.y * 10.0 + under);
+        let scaled = |c: &CubicBez| CubicBez::new(place(c.p0), place(c.p1), place(c.p2), place(c.p3));
+        let hole = if face == PieceFace::Front { flat.front_edge() } else { flat.back_edge() };
+        let mut hole: Vec<CubicBez> = hole.iter().map(scaled).collect();
+        // Where darts make front and back differ under the arm, the armhole goes with its side.
+        let off = edges[1].end() - place(old.underarm);
+        let shift = |c: &CubicBez| CubicBez::new(c.p0 + off, c.p1 + off, c.p2 + off, c.p3 + off);
+        if is_side {
+            hole = hole.iter().map(shift).collect();
+            // The seam at the side goes up to where it is brought.
+            let (end, to) = (edges[1].end(), hole[0].p0);
+            if to.y > end.y + 0.01 {
+                edges[1].curves.push(straight(end, to));
+            } else if to.y < end.y - 0.01 {
+                edges[1].cut_off_end(end.y - to.y);
+                edges[1].set_end(to);
+            }
+        }
+        let tip = hole.last().map(|c| c.p3).unwrap_or_default();
+        let was = place(old.tip) + if is_side { off } else { Vec2::ZERO };
+        let long = self.bolt.garment.seam(Seam::ShoulderSeam).map_or(120.0, |f| f.length.length.cm() * 10.0);
+        let run = (long * SLOPE.cos()).min(was.x - 25.0).max(20.0);
+        let neck = was + Vec2::new(-run, (long * long - run * run).max(0.0).sqrt().min(long * SLOPE.sin()));
+        let split = neck.lerp(tip, AT_SHOULDER);
+        // Square to the shoulder, upwards.
+        let along = (tip - neck).normalize();
+        let across = Vec2::new(-along.y, along.x);
+        if let Some(last) = hole.last_mut() {
+            let (mut curve, reach) = (*last, last.p2.distance(last.p3));
+            let mut of = |share: f64| {
+                curve.p2 = curve.p3 - across * (reach * share);
+                curve
+            };
+            // As long as it was found.
+            let share = super::solved(REACHES, last.arclen(EXACT), |share| of(share).arclen(EXACT));
+            *last = of(share);
+        }
+        // From the bust up to the shoulder, in a curve that both pieces share.
+        let bust = self.bolt.up(Level::Bust).unwrap_or(under);
+        let rise = |seam: Seam, towards: f64| {
+            let mut curves = self.edge(seam, towards, bust);
+            let at = curves.last().map_or(Point::new(self.place(seam), bust), |c| c.p3);
+            let up = (split.y - at.y) / 3.0;
+            curves.push(CubicBez::new(at, at + Vec2::new(0.0, up), split - Vec2::new(0.0, up), split));
+            curves
+        };
+        let outer_is_princess = !is_side;
+        if outer_is_princess {
+            let EdgeName::Seam(seam) = edges[1].name else { return };
+            edges[1].curves = rise(seam, -1.0);
+            edges.push(Edge::line(EdgeName::Seam(Seam::ShoulderSeam), split, neck));
+        } else {
+            edges.push(Edge::new(EdgeName::Seam(Seam::ArmholeSeam), hole));
+            let to = if inner.is_some() { split } else { neck };
+            edges.push(Edge::line(EdgeName::Seam(Seam::ShoulderSeam), tip, to));
+        }
+        match (inner, left) {
+            (Some(seam), Some(_)) => {
+                edges.push(Edge::new(EdgeName::Seam(seam), rise(seam, 1.0)).turned());
+            }
+            _ => {
+                let neckline = self.neckline(face, (neck, across), first, beyond);
+                let low = neckline.last().map(|c| c.p3).unwrap_or(first);
+                edges.push(Edge::new(EdgeName::Neckline, neckline));
+                if low.distance(first) > 1.0 {
+                    edges.push(Edge::line(middle, low, first));
+                }
+            }
+        }
+    }
+
+    /// From the neck point to the middle, or across it where the front wraps over.
+    fn neckline(
+        &self,
+        face: PieceFace,
+        (neck, across): (Point, Vec2),
+        first: Point,
+        beyond: f64,
+    ) -> Vec<CubicBez> {
+        let garment = self.bolt.garment;
+        let style = garment.neckline();
+        if face == PieceFace::Front && beyond > LAP {
+            return vec![straight(neck, first)];
+        }
+        let girth = self.bolt.girth(Level::Neck).unwrap_or(400.0);
+        let round = girth / (2.0 * std::f64::consts::PI);
+        let deep = match (face, style) {
+            (PieceFace::Back | PieceFace::Round, _) => BACK_NECK,
+            (PieceFace::Front, Neckline::Boat) => round * 0.5,
+            (PieceFace::Front, Neckline::High) => round * 0.95,
+            (PieceFace::Front, Neckline::V | Neckline::Wrap) => round * 2.6,
+            (PieceFace::Front, Neckline::Round | Neckline::Square | Neckline::None | Neckline::Strapless) => {
+                round * 1.2
+            }
+        };
+        let low = Point::new(-beyond, (neck.y - deep).max(self.from + 20.0));
+        match style {
+            Neckline::V | Neckline::Wrap if face == PieceFace::Front => vec![straight(neck, low)],
+            Neckline::Square if face == PieceFace::Front => {
+                let corner = Point::new(neck.x * 0.92, low.y);
+                vec![straight(neck, corner), straight(corner, low)]
+            }
+            Neckline::Boat
+            | Neckline::High
+            | Neckline::V
+            | Neckline::Wrap
+            | Neckline::Round
+            | Neckline::Square
+            | Neckline::None
+            | Neckline::Strapless => {
+                let down = neck.y - low.y;
+                // Square to the shoulder; level where it meets its mirror image.
+                vec![CubicBez::new(
+                    neck,
+                    neck - across * (down * 0.55).min(neck.x * 0.8),
+                    Point::new(low.x + (neck.x - low.x) * 0.6, low.y),
+                    low,
+                )]
+            }
+        }
+    }
+
+    /// Darts that begin or lie on this piece.
+    fn add_darts(&self, piece: &mut Piece, inner: Option<Seam>, outer: Seam) {
+        let is_front = piece.key.face == PieceFace::Front;
+        let (from, to) = (inner.map_or(0.0, |s| self.place(s)), self.place(outer));
+        let is_side = outer == self.bolt.side();
+        for dart in self.darts().filter(|d| d.dart.is_in_front() == is_front) {
+            let half = dart.fold_depth.length.cm() * 10.0;
+            let x = dart.from_centre.length.cm() * 10.0;
+            if dart.dart == Dart::Bust {
+                continue;
+            }
+            // One whose place nobody measured still lies on one of the pieces.
+            let is_here = (x >= from && x < to) || (x >= to && is_side);
+            let Some(waist) = self.bolt.up(Level::Waist).filter(|_| is_here) else { continue };
+            let x = x.min(to - half - 10.0).max(from + half + 10.0);
+            let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)];
+            let at = |y: f64| Point::new(x, y);
+            piece.darts.push(match self.spans(dart)[..] {
+                [_, up, down] => PieceDart { dart: dart.dart, mouth, point: at(up), other: Some(at(down)) },
+                [_, point] => PieceDart { dart: dart.dart, mouth, point: at(point), other: None },
+                _ => continue,
+            });
+        }
+        let bust = self.darts().find(|d| d.dart == Dart::Bust).filter(|_| is_front);
+        if let (Some(dart), Some(bust)) = (bust, self.bolt.up(Level::Bust)) {
+            self.open_bust_dart(piece, dart, bust, is_side);
+        }
+    }
+
+    /// A dart from the side gives the front the length that goes over the bust: everything below it lies lower by what it takes.
+    fn open_bust_dart(&self, piece: &mut Piece, dart: &DartFacts, bust: f64, is_side: bool) {
+        let half = dart.fold_depth.length.cm() * 10.0;
+        let long = dart.length.length.cm() * 10.0;
+        let height = bust - BELOW_BUST;
+        crate::pattern::cut::open_across(piece, height, 2.0 * half, false);
+        // A straight neckline stays straight.
+        let first = piece.edges[0].start();
+        if let Some(edge) =
+            piece.edges.iter_mut().find(|e| e.name == EdgeName::Neckline && e.end().distance(first) < 1.0)
+        {
+            edge.curves = vec![straight(edge.start(), edge.end())];
+        }
+        let low = height - 2.0 * half;
+        let Some(edge) = piece.edges.iter().find(|e| e.name == EdgeName::Seam(self.bolt.side())) else {
+            return;
+        };
+        if !is_side {
+            return;
+        }
+        let on = |y: f64| {
+            let near = |c: &&CubicBez| (c.p0.y - y).abs() < 0.01;
+            edge.curves.iter().find(near).map(|c| c.p0)
+        };
+        if let (Some(a), Some(b)) = (on(low), on(height)) {
+            let mouth = [a, b];
+            let middle = a.midpoint(b);
+            let out = (middle.x - long).max(10.0);
+            // Both legs are equally long: its point lies square to its mouth.
+            let point = Point::new(out, middle.y);
+            piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None });
+        }
+    }
+}
+
+/// A neckline that comes straight up runs square into the shoulder seam.
+fn true_neckline(piece: &mut Piece) {
+    let neck = piece.edges.iter().position(|edge| edge.name == EdgeName::Neckline);
+    if let Some(neck) = neck.filter(|n| *n > 0) {
+        super::square(piece, neck, neck - 1, false);
+    }
+}

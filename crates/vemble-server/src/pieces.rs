@@ -1,0 +1,145 @@
+//! The pieces of a garment: to look at, and as files at true size. Stores nothing.
+
+use crate::error::ApiError;
+use crate::queue::Queue;
+use crate::request::{Body, invalid, none_of, read_body};
+use crate::session::SignedIn;
+use crate::wire::Problem;
+use actix_web::http::header::{ContentDisposition, DispositionParam, DispositionType};
+use actix_web::{HttpRequest, HttpResponse, get, post, web};
+use serde::Deserialize;
+use utoipa::{IntoParams, ToSchema};
+use uuid::Uuid;
+use vemble_core::fault::Fault;
+use vemble_core::length::{Measure, Tape};
+use vemble_core::pattern::{Pieces, piece_sheets, pieces};
+use vemble_core::work::{Pattern, PieceFace, PieceKey, PiecePart, PieceShare, Wishes, wrong_wishes};
+use vemble_exchange::pdf::{Paper, tiled};
+use vemble_exchange::strips::{as_dxf, as_svg, laid_out};
+use vemble_store::Store;
+
+/// On which tape, and on which cloth.
+#[derive(Clone, Copy, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct OnCloth {
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    tape: Tape,
+    /// How wide the cloth is: `"140 cm"`.
+    #[param(value_type = Option<String>)]
+    width: Option<Measure>,
+}
+
+/// What is entered about the paper now.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct OnPaper {
+    /// As it is entered now.
+    pattern: Pattern,
+}
+
+/// The pieces of a garment with what is chalked in its newest try-on and changed on paper, and what of it does not match. Stores nothing.
+#[utoipa::path(
+    params(OnCloth),
+    request_body = OnPaper,
+    responses((status = 200, body = Pieces), (status = 401, body = Problem), (status = 404, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/garments/{garment}/pieces")]
+pub(crate) async fn look_at_pieces(
+    SignedIn(account): SignedIn,
+    request: HttpRequest,
+    id: web::Path<Uuid>,
+    on: web::Query<OnCloth>,
+    body: Body,
+    store: web::Data<Store>,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
+    let OnPaper { pattern } = read_body(&request, body)?;
+    let OnCloth { tape, width } = *on;
+    let wished = Wishes { pattern, ..Wishes::default() };
+    let below = |fault: Fault| Fault { path: format!("wishes.{}", fault.path), ..fault };
+    none_of(&wrong_wishes(&wished).into_iter().map(below).collect::<Vec<_>>(), tape)?;
+    let mut document = store.account(account.id).document(*id).await?.document;
+    document.wishes.pattern = wished.pattern;
+    let found = queue.run(account.id, move || pieces(&document, width.map(|w| w.length), tape)).await?;
+    Ok(HttpResponse::Ok().json(found.map_err(|faults| invalid(&faults, tape))?))
+}
+
+/// What pieces are written as.
+#[derive(Clone, Copy, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum PieceFormat {
+    /// Over as many pages as it takes.
+    Pdf,
+    /// In millimetres.
+    Svg,
+    /// In millimetres, for programs that cut.
+    Dxf,
+}
+
+/// Which pieces, and how.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct PieceFile {
+    /// What they are written as.
+    #[param(inline)]
+    format: PieceFormat,
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    tape: Tape,
+    /// The paper of a PDF; A5 when absent.
+    #[serde(default)]
+    #[param(inline)]
+    paper: Paper,
+    /// One piece: what it is part of. All of them when absent.
+    part: Option<PiecePart>,
+    /// Where it lies.
+    face: Option<PieceFace>,
+    /// Which of several beside each other.
+    share: Option<PieceShare>,
+}
+
+/// The pieces of a garment at true size, as a file.
+#[utoipa::path(
+    params(PieceFile),
+    responses(
+        (status = 200, content(
+            (Vec<u8> = "application/pdf"),
+            (String = "image/svg+xml"),
+            (Vec<u8> = "image/vnd.dxf"),
+        )),
+        (status = 401, body = Problem),
+        (status = 404, body = Problem),
+        (status = 422, body = Problem),
+    )
+)]
+#[get("/garments/{garment}/pieces")]
+pub(crate) async fn piece_file(
+    SignedIn(account): SignedIn,
+    id: web::Path<Uuid>,
+    wanted: web::Query<PieceFile>,
+    store: web::Data<Store>,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
+    let document = store.account(account.id).document(*id).await?.document;
+    let PieceFile { format, tape, paper, part, face, share } = wanted.into_inner();
+    let key = match (part, face, share) {
+        (Some(part), Some(face), Some(share)) => Some(PieceKey { part, face, share }),
+        _ => None,
+    };
+    let written = queue.run(account.id, move || -> Result<_, ApiError> {
+        let sheets = piece_sheets(&document, key, tape).map_err(|faults| invalid(&faults, tape))?;
+        let laid = laid_out(sheets)?;
+        Ok(match format {
+            PieceFormat::Pdf => ("application/pdf", "pdf", tiled(&laid, paper)?),
+            PieceFormat::Svg => ("image/svg+xml", "svg", as_svg(&laid).into_bytes()),
+            PieceFormat::Dxf => ("image/vnd.dxf", "dxf", as_dxf(laid)?),
+        })
+    });
+    let (content_type, ending, bytes) = written.await??;
+    let attached = ContentDisposition {
+        disposition: DispositionType::Attachment,
+        parameters: vec![DispositionParam::Filename(format!("pieces.{ending}"))],
+    };
+    Ok(HttpResponse::Ok().content_type(content_type).insert_header(attached).body(bytes))
+}

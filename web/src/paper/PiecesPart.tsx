@@ -1,0 +1,285 @@
+import { useQuery } from "@tanstack/react-query";
+import { Button, Dropdown, Segmented, Skeleton } from "antd";
+import { clsx } from "clsx";
+import { useState } from "react";
+import {
+  answer,
+  api,
+  problemOf,
+  type Pattern,
+  type PieceSet,
+  type PieceShown,
+  type Pieces,
+} from "../api/client";
+import { LengthField } from "../document/LengthField";
+import { useSettings } from "../settings";
+import { Trouble } from "../shell/Trouble";
+import sheet from "../shell/sheet.module.css";
+import { NewChange } from "./NewChange";
+import { Walk } from "./Walk";
+import styles from "./paper.module.css";
+
+interface Props {
+  id: string;
+  pattern: Pattern;
+  /** What the try-on says now: pieces follow it. */
+  follows: unknown;
+  onSet: (part: Partial<Pattern>) => void;
+}
+
+/** The pieces on a table: old line and new line, what was done, and what does not match. */
+export function PiecesPart({ id, pattern, follows, onSet }: Props) {
+  const { tape } = useSettings();
+  const [width, setWidth] = useState<string | null>(null);
+  const [side, setSide] = useState(0);
+  const [picked, setPicked] = useState<number | null>(null);
+  const [walked, setWalked] = useState<number | null>(null);
+  const changes = pattern.changes ?? [];
+  const found = useQuery({
+    queryKey: ["pieces", id, pattern.changes, follows, width, tape],
+    queryFn: () =>
+      answer(
+        api.POST("/api/v1/garments/{garment}/pieces", {
+          params: { path: { garment: id }, query: { tape, ...(width && { width }) } },
+          body: { pattern },
+        }),
+      ),
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+  if (found.isError && !found.data)
+    return <Trouble problem={problemOf(found.error)} retry={() => void found.refetch()} />;
+  if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;
+  const pieces = found.data;
+  const set = pieces.sets[side] ?? pieces.sets[0];
+  if (pieces.none || !set) return <p className={clsx("sheet", "quiet", sheet["empty"])}>{pieces.none}</p>;
+  const without = (place: number) => {
+    onSet({ changes: changes.filter((_, n) => n !== place) });
+  };
+  const add = (change: NonNullable<Pattern["changes"]>[number]) => {
+    onSet({ changes: [...changes, change] });
+  };
+  return (
+    <section className={clsx("sheet", styles["size"])} aria-label="Pieces">
+      <div className={sheet["section-head"]}>
+        <h2>Pieces</h2>
+        <div className={sheet["tools"]}>
+          {pieces.sets.length > 1 && (
+            <Segmented<number>
+              aria-label="Which side"
+              options={pieces.sets.map((s, n) => ({ value: n, label: `${s.side ?? ""} side` }))}
+              value={side}
+              onChange={setSide}
+            />
+          )}
+          <Files id={id} />
+        </div>
+      </div>
+      <Untrue
+        set={set}
+        onPick={setPicked}
+        onMend={add}
+        onWalk={(name) => {
+          setWalked(set.joins.findIndex((j) => j.name === name));
+        }}
+      />
+      <Table set={set} picked={picked} onPick={setPicked} />
+      <p className="quiet">
+        <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> where it is
+        sewn <span className={styles["key-cut"]} /> what is cut
+      </p>
+      {picked !== null && set.pieces[picked] && <Edges piece={set.pieces[picked]} />}
+      <Done pieces={pieces} onTakeAway={without} />
+      <NewChange may={pieces.may} picked={picked} onAdd={add} />
+      <Walk joins={set.joins} picked={walked} onPick={setWalked} />
+      <div className={styles["named"]}>
+        <span>
+          {pieces.cloth}.<small className="quiet">Cloth is so wide:</small>
+        </span>
+        <LengthField label="Width of the cloth" shown={pieces.cloth_width.text} onRead={setWidth} />
+      </div>
+    </section>
+  );
+}
+
+/** The pieces as files at true size. */
+function Files({ id }: { id: string }) {
+  const { tape } = useSettings();
+  const file = (format: string, paper?: string) =>
+    `/api/v1/garments/${id}/pieces?format=${format}&tape=${tape}${paper ? `&paper=${paper}` : ""}`;
+  const items = [
+    { key: "a4", label: "PDF on A4", href: file("pdf", "a4") },
+    { key: "letter", label: "PDF on Letter", href: file("pdf", "letter") },
+    { key: "svg", label: "SVG, in mm", href: file("svg") },
+    { key: "dxf", label: "DXF, in mm", href: file("dxf") },
+  ];
+  return (
+    <Dropdown
+      menu={{
+        items: items.map(({ key, label, href }) => ({
+          key,
+          label: (
+            <a href={href} download>
+              {label}
+            </a>
+          ),
+        })),
+      }}
+    >
+      <Button>At true size</Button>
+    </Dropdown>
+  );
+}
+
+interface UntrueProps {
+  set: PieceSet;
+  onPick: (piece: number) => void;
+  onMend: (change: NonNullable<Pattern["changes"]>[number]) => void;
+  onWalk: (name: string) => void;
+}
+
+/** What does not match, with what mends it. */
+function Untrue({ set, onPick, onMend }: UntrueProps) {
+  if (set.untrue.length === 0)
+    return <p className={styles["true"]}>✓ Everything that is sewn together matches.</p>;
+  return (
+    <ul className={styles["untrue"]} aria-label="What does not match">
+      {set.untrue.map((line) => (
+        <li key={line.title + line.figures}>
+          <Button
+            type="link"
+            onClick={() => {
+              const [first] = line.pieces;
+              if (first !== undefined) onPick(first);
+            }}
+          >
+            ⚠ {line.title}
+          </Button>
+          <span>{line.figures}</span>
+          {line.mends.length > 0 && (
+            <span className={sheet["tools"]}>
+              {line.mends.map((mend) => (
+                <Button
+                  key={mend.words}
+                  size="small"
+                  onClick={() => {
+                    onMend(mend.change);
+                  }}
+                >
+                  {mend.words}
+                </Button>
+              ))}
+            </span>
+          )}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface TableProps {
+  set: PieceSet;
+  picked: number | null;
+  onPick: (piece: number | null) => void;
+}
+
+/** All pieces on one table, to one scale. */
+function Table({ set, picked, onPick }: TableProps) {
+  const tallest = Math.max(...set.pieces.map((p) => p.view[3] ?? 0));
+  return (
+    <div className={styles["table"]}>
+      {set.pieces.map((piece, n) => {
+        const [x = 0, y = 0, width = 1, height = 1] = piece.view;
+        return (
+          <button
+            key={piece.name}
+            type="button"
+            className={clsx(styles["piece"], n === picked && styles["piece-picked"])}
+            aria-pressed={n === picked}
+            onClick={() => {
+              onPick(n === picked ? null : n);
+            }}
+          >
+            <svg
+              viewBox={`${x} ${y} ${width} ${height}`}
+              style={{ height: `${(300 * height) / tallest}px` }}
+              aria-hidden
+            >
+              <path className={styles["cut-line"]} d={piece.cut_line} />
+              {piece.old && <path className={styles["old-line"]} d={piece.old} />}
+              <path className={clsx(styles["new-line"], piece.old && styles["moved"])} d={piece.outline} />
+              <path className={styles["marks"]} d={piece.marks} />
+            </svg>
+            <strong>{piece.name}</strong>
+            <small className="quiet">{piece.cut}</small>
+          </button>
+        );
+      })}
+    </div>
+  );
+}
+
+/** The edges of one piece: how long each is, and what is cut outside. */
+function Edges({ piece }: { piece: PieceShown }) {
+  return (
+    <table className={sheet["facts"]}>
+      <caption>{piece.name}</caption>
+      <thead>
+        <tr>
+          <th scope="col">edge</th>
+          <th scope="col">long, as it is sewn</th>
+          <th scope="col">allowance, per edge</th>
+        </tr>
+      </thead>
+      <tbody>
+        {piece.edges.map((edge, n) => (
+          <tr key={n}>
+            <th scope="row">{edge.words}</th>
+            <td className="figure">{edge.long.text}</td>
+            <td className="figure">{edge.allowance.nm === 0 ? "none" : edge.allowance.text}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+interface DoneProps {
+  pieces: Pieces;
+  onTakeAway: (place: number) => void;
+}
+
+/** What was done to them, chip by chip. */
+function Done({ pieces, onTakeAway }: DoneProps) {
+  return (
+    <>
+      {pieces.chips.length > 0 && (
+        <ul className={styles["chips"]} aria-label="What is done to them">
+          {pieces.chips.map((chip, n) => (
+            <li key={n} className={clsx(chip.cannot && styles["cannot"])}>
+              <span>
+                {chip.words}
+                {chip.cannot && `: not done, ${chip.cannot}`}
+              </span>
+              {chip.entered !== undefined && chip.entered !== null && (
+                <Button
+                  size="small"
+                  type="text"
+                  aria-label={`Take away: ${chip.words}`}
+                  onClick={() => {
+                    onTakeAway(chip.entered ?? 0);
+                  }}
+                >
+                  ×
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {pieces.left.length > 0 && (
+        <p className="quiet">Chalked, and no matter of these pieces: {pieces.left.join(", ")}.</p>
+      )}
+    </>
+  );
+}
