@@ -69,6 +69,8 @@ pub(crate) async fn look_at_pieces(
 #[derive(Clone, Copy, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum PieceFormat {
+    /// The cutting list, as plain text.
+    Text,
     /// Over as many pages as it takes.
     Pdf,
     /// In millimetres.
@@ -104,6 +106,7 @@ pub struct PieceFile {
     params(PieceFile),
     responses(
         (status = 200, content(
+            (String = "text/plain"),
             (Vec<u8> = "application/pdf"),
             (String = "image/svg+xml"),
             (Vec<u8> = "image/vnd.dxf"),
@@ -128,11 +131,15 @@ pub(crate) async fn piece_file(
         _ => None,
     };
     let written = queue.run(account.id, move || -> Result<_, ApiError> {
+        if matches!(format, PieceFormat::Text) {
+            let list = pieces(&document, None, tape).map_err(|faults| invalid(&faults, tape))?.cutting_list();
+            return Ok(("text/plain; charset=utf-8", "txt", list.into_bytes()));
+        }
         let sheets = piece_sheets(&document, key, tape).map_err(|faults| invalid(&faults, tape))?;
         let laid = laid_out(sheets)?;
         Ok(match format {
             PieceFormat::Pdf => ("application/pdf", "pdf", tiled(&laid, paper)?),
-            PieceFormat::Svg => ("image/svg+xml", "svg", as_svg(&laid).into_bytes()),
+            PieceFormat::Svg | PieceFormat::Text => ("image/svg+xml", "svg", as_svg(&laid).into_bytes()),
             PieceFormat::Dxf => ("image/vnd.dxf", "dxf", as_dxf(laid)?),
         })
     });

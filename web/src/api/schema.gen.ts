@@ -2197,10 +2197,10 @@ export interface components {
             again: Record<string, never>;
         };
         /**
-         * @description Where a piece lies on the body.
+         * @description From where it is seen.
          * @enum {string}
          */
-        Face: "front" | "back" | "round";
+        Face: "front" | "back" | "side";
         /**
          * @description How a line goes through the pins.
          * @enum {string}
@@ -3696,11 +3696,19 @@ export interface components {
             /** @description Six digits. */
             code: string;
         };
-        /**
-         * @description What a piece is part of.
-         * @enum {string}
-         */
-        Part: "body" | "bodice" | "skirt" | "leg" | "sleeve" | "waistband";
+        /** @description A part that can be seen, and perhaps picked. */
+        Part: {
+            change?: components["schemas"]["ChangeKey"] | null;
+            /** @description What it belongs to in the look-over: `seam.outseam`, `dart.bust`, `hem.leg`. */
+            key?: string | null;
+            /** @description How it is drawn. */
+            look: components["schemas"]["Look"];
+            /** @description What it is, in words: "outseam, garment's left". */
+            name: string;
+            /** @description Where it lies. */
+            path: string;
+            side?: components["schemas"]["GarmentSide"] | null;
+        };
         /** @description A part as it stands in a document. */
         PartToAdd: components["schemas"]["GarmentLevel"] | components["schemas"]["SeamFacts"] | components["schemas"]["DartFacts"] | components["schemas"]["HemFacts"] | components["schemas"]["ClosureFacts"];
         /**
@@ -3803,9 +3811,9 @@ export interface components {
                 below: components["schemas"]["Level"];
                 /** @description By so much; less than nought is shorter. */
                 by: components["schemas"]["Measure"];
-                face?: components["schemas"]["Face"] | null;
+                face?: components["schemas"]["PieceFace"] | null;
                 /** @description Which pieces: all of this part. */
-                part: components["schemas"]["Part"];
+                part: components["schemas"]["PiecePart"];
             };
         } | {
             /** @description Made wider, or narrower, right along. */
@@ -3867,14 +3875,19 @@ export interface components {
             /** @description What, with its figure. */
             words: string;
         };
+        /**
+         * @description Where a piece lies on the body.
+         * @enum {string}
+         */
+        PieceFace: "front" | "back" | "round";
         /** @description Names a piece among those of a garment. */
         PieceKey: {
             /** @description Where it lies. */
-            face: components["schemas"]["Face"];
+            face: components["schemas"]["PieceFace"];
             /** @description What it is part of. */
-            part: components["schemas"]["Part"];
+            part: components["schemas"]["PiecePart"];
             /** @description Which of several beside each other. */
-            share: components["schemas"]["Share"];
+            share: components["schemas"]["PieceShare"];
         };
         /** @description A piece of some garment's task. */
         PieceLine: {
@@ -3927,6 +3940,11 @@ export interface components {
             /** @description What is done. */
             words: string;
         };
+        /**
+         * @description What a piece is part of.
+         * @enum {string}
+         */
+        PiecePart: "body" | "bodice" | "skirt" | "leg" | "sleeve" | "waistband";
         /** @description The pieces of both sides, or of one. */
         PieceSet: {
             /** @description Every pair of edges that is sewn together. */
@@ -3937,6 +3955,11 @@ export interface components {
             /** @description What does not match. */
             untrue: components["schemas"]["UntrueLine"][];
         };
+        /**
+         * @description Which of the pieces that lie beside each other from the middle to the side.
+         * @enum {string}
+         */
+        PieceShare: "whole" | "centre" | "middle" | "side";
         /** @description A piece to look at: in mm, y down. */
         PieceShown: {
             /** @description How it is cut: "cut 2, one mirrored". */
@@ -4430,11 +4453,6 @@ export interface components {
             /** @description How its ease is, in a word. */
             word: components["schemas"]["EaseWord"];
         };
-        /**
-         * @description Which of the pieces that lie beside each other from the middle to the side.
-         * @enum {string}
-         */
-        Share: "whole" | "centre" | "middle" | "side";
         /** @description One thing that is needed, or is there. */
         ShelfLine: {
             /** @description How much has to be bought; nothing where it is there. */
@@ -7541,17 +7559,17 @@ export interface operations {
         parameters: {
             query: {
                 /** @description What they are written as. */
-                format: "pdf" | "svg" | "dxf";
+                format: "text" | "pdf" | "svg" | "dxf";
                 /** @description The user's tape; centimetres when absent. */
                 tape?: components["schemas"]["Tape"];
                 /** @description The paper of a PDF; A5 when absent. */
                 paper?: "a5" | "a4" | "letter";
                 /** @description One piece: what it is part of. All of them when absent. */
-                part?: components["schemas"]["Part"];
+                part?: components["schemas"]["PiecePart"];
                 /** @description Where it lies. */
-                face?: components["schemas"]["Face"];
+                face?: components["schemas"]["PieceFace"];
                 /** @description Which of several beside each other. */
-                share?: components["schemas"]["Share"];
+                share?: components["schemas"]["PieceShare"];
             };
             header?: never;
             path: {
@@ -7566,6 +7584,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "text/plain": string;
                     "application/pdf": number[];
                     "image/svg+xml": string;
                     "image/vnd.dxf": number[];

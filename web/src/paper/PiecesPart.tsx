@@ -112,6 +112,7 @@ function Files({ id }: { id: string }) {
     { key: "letter", label: "PDF on Letter", href: file("pdf", "letter") },
     { key: "svg", label: "SVG, in mm", href: file("svg") },
     { key: "dxf", label: "DXF, in mm", href: file("dxf") },
+    { key: "list", label: "The cutting list", href: file("text") },
   ];
   return (
     <Dropdown

@@ -2,8 +2,8 @@
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
 use super::cut::open;
-use super::piece::{Edge, Piece};
-use super::unroll::unroll;
+use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
+use super::unroll::{square, unroll};
 use crate::body::Wearer;
 use crate::change::dart::AlteredDart;
 use crate::change::hem::AlteredHem;
@@ -12,13 +12,15 @@ use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{ChangeKey, Curve, DrawnChange};
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
-use crate::length::{Station, Tape};
+use crate::length::Tape;
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
 use kurbo::{CubicBez, Line, Point, Vec2};
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
 const STEP: f64 = 8.0;
+/// Stations so near to the end of a line lie on it, in cm.
+const WITHIN: f64 = 1e-6;
 /// A length is taken out so far above the waist, or below it: where a lengthen or shorten line lies (teaching value).
 const BESIDE_WAIST: f64 = 40.0;
 
@@ -127,13 +129,31 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
             let station = |along: f64| {
                 let sewn = piece.sewn_along(edge, along);
                 let up = if upwards { sewn } else { long - sewn };
-                base + up * (top - base) / long.max(1e-9)
+                // Within the line: beyond its last station there is none.
+                (base + up * (top - base) / long.max(1e-9)).clamp(WITHIN, (whole - WITHIN).max(WITHIN))
             };
-            let moved = beside(edge, |along| curve.at(station(along)) * 10.0);
+            let by = |along: f64| curve.at(station(along)) * 10.0;
+            let moved = beside(edge, by);
+            // The mouth of a dart goes with the edge that it lies on.
+            let mouth = |p: Point| {
+                let along = along_curves(&edge.curves, p);
+                p + inwards(edge.at(along).1) * by(along)
+            };
+            let darts = piece.darts.iter().map(|dart| match dart.other.is_none() && is_on(edge, dart) {
+                true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },
+                false => *dart,
+            });
+            let darts = darts.collect();
             put(piece, n, moved);
+            piece.darts = darts;
         }
     }
     done
+}
+
+/// Against the clock the inside lies to the left.
+fn inwards(way: Vec2) -> Vec2 {
+    Vec2::new(-way.y, way.x)
 }
 
 /// An edge moved inwards by so much at every place along it.
@@ -145,8 +165,7 @@ fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
             let along = long * n as f64 / steps as f64;
             let (at, way) = edge.at(along);
             let by = by(along);
-            // Against the clock its inside lies to the left.
-            (at + Vec2::new(-way.y, way.x) * by, by)
+            (at + inwards(way) * by, by)
         })
         .collect();
     if points.iter().all(|(_, by)| by.abs() < 1e-9) {
@@ -182,20 +201,32 @@ pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
 
 /// A dart opens as far as it is folded. False where it is not among the pieces.
 fn move_dart(pieces: &mut [Piece], altered: &AlteredDart<'_>, side: GarmentSide) -> bool {
-    let station = Station(altered.length);
-    let deep = match matches!(altered.key(), Dart::FrontFishEye | Dart::BackFishEye) {
-        true => altered.depth(side, Station(altered.length.fraction(1, 2))),
-        false => altered.depth(side, station),
-    };
+    // At its mouth: as far as it is folded at all.
+    let long = altered.length.cm();
+    let wide = altered.new[side as usize].span().map_or(long, |(_, to)| long.min(to));
+    let is_fish_eye = matches!(altered.key(), Dart::FrontFishEye | Dart::BackFishEye);
+    let at = if is_fish_eye { long / 2.0 } else { wide };
+    let deep = altered.new[side as usize].at(at);
     let mut done = false;
     for piece in pieces {
+        let edges = piece.edges.clone();
         for dart in piece.darts.iter_mut().filter(|d| d.dart == altered.key()) {
             done = true;
+            let half = deep * 10.0;
             let middle = dart.mouth[0].midpoint(dart.mouth[1]);
-            let way = dart.mouth[1] - dart.mouth[0];
-            let way = if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) };
-            let half = deep.cm() * 10.0;
-            dart.mouth = [middle - way * half, middle + way * half];
+            dart.mouth = match edges.iter().find(|edge| dart.other.is_none() && is_on(edge, dart)) {
+                // Its legs end on the edge that it begins at.
+                Some(edge) => {
+                    let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
+                    let (at, way) = (f64::midpoint(a, b), if a < b { 1.0 } else { -1.0 });
+                    [edge.at(at - way * half).0, edge.at(at + way * half).0]
+                }
+                None => {
+                    let way = dart.mouth[1] - dart.mouth[0];
+                    let way = if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) };
+                    [middle - way * half, middle + way * half]
+                }
+            };
         }
     }
     done
@@ -247,6 +278,11 @@ fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -
         piece.edges[n].curves = moved;
         piece.edges[n].set_start(from);
         piece.edges[n].set_end(to);
+        for beside in [before, after] {
+            if matches!(piece.edges[beside].name, EdgeName::Seam(_)) {
+                square(piece, n, beside, true);
+            }
+        }
     }
     true
 }

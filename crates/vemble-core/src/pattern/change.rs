@@ -3,7 +3,7 @@
 
 use super::carry::put;
 use super::cut::split;
-use super::piece::{Piece, straight};
+use super::piece::{Piece, along_curves, straight};
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart};
@@ -211,7 +211,7 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
         edge.curves = curves;
         for notch in &mut edge.notches {
             let at = to(old.at(notch.along).0);
-            notch.along = along(&edge.curves, at);
+            notch.along = along_curves(&edge.curves, at);
         }
     }
     for dart in &mut piece.darts {
@@ -220,21 +220,6 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
         dart.other = dart.other.map(&to);
     }
     piece.grain = piece.grain.map(&to);
-}
-
-/// How far along curves the place nearest to a point lies.
-fn along(curves: &[CubicBez], point: Point) -> f64 {
-    use kurbo::{ParamCurve, ParamCurveArclen, ParamCurveNearest};
-    let (mut best, mut at, mut done) = (f64::INFINITY, 0.0, 0.0);
-    for curve in curves {
-        let near = curve.nearest(point, 1e-3);
-        if near.distance_sq < best {
-            best = near.distance_sq;
-            at = done + curve.subsegment(0.0..near.t).arclen(1e-3);
-        }
-        done += curve.arclen(1e-3);
-    }
-    at
 }
 
 /// Whether an outline crosses itself: two of its stretches meet that are no neighbours.

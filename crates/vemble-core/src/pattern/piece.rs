@@ -233,22 +233,12 @@ impl Piece {
 
     /// How far along an edge a place lies once its darts are closed.
     pub fn sewn_along(&self, edge: &Edge, along: f64) -> f64 {
-        let before = |dart: &&PieceDart| {
-            let middle = dart.mouth[0].midpoint(dart.mouth[1]);
-            let (mut at, mut nearest) = (0.0, f64::INFINITY);
-            let mut done = 0.0;
-            for curve in &edge.curves {
-                let near = curve.nearest(middle, EXACT);
-                if near.distance_sq < nearest {
-                    nearest = near.distance_sq;
-                    at = done + curve.subsegment(0.0..near.t).arclen(EXACT);
-                }
-                done += curve.arclen(EXACT);
-            }
-            at < along
-        };
         let on = self.darts.iter().filter(|d| d.other.is_none() && is_on(edge, d));
-        along - on.filter(before).map(PieceDart::takes).sum::<f64>()
+        let taken = on.map(|dart| {
+            let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
+            (along - a.min(b)).clamp(0.0, (a - b).abs())
+        });
+        along - taken.sum::<f64>()
     }
 
     /// How long an edge is once its darts are closed.
@@ -284,7 +274,7 @@ impl Piece {
 }
 
 /// A dart begins on an edge.
-fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
+pub(super) fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
     let near = |p: Point| edge.curves.iter().any(|c| c.nearest(p, EXACT).distance_sq < 0.25);
     dart.mouth.iter().all(|p| near(*p))
 }
@@ -304,4 +294,18 @@ fn taken_at(dart: &PieceDart, y: f64) -> f64 {
         Some(other) => towards(dart.point).max(towards(other)),
         None => towards(dart.point),
     }
+}
+
+/// How far along curves the place nearest to a point lies.
+pub(super) fn along_curves(curves: &[CubicBez], point: Point) -> f64 {
+    let (mut nearest, mut at, mut done) = (f64::INFINITY, 0.0, 0.0);
+    for curve in curves {
+        let near = curve.nearest(point, 1e-3);
+        if near.distance_sq < nearest {
+            nearest = near.distance_sq;
+            at = done + curve.subsegment(0.0..near.t).arclen(1e-3);
+        }
+        done += curve.arclen(1e-3);
+    }
+    at
 }

@@ -309,3 +309,26 @@ fn pieces_follow_the_lines_that_are_chalked() {
     }
     assert!(seen > 4, "{seen}");
 }
+
+/// The example's toile, pinned on the body, is carried to paper and still matches but for what its hem comes to at the sides.
+#[test]
+fn what_is_chalked_on_the_toile_is_carried_to_its_pieces() {
+    let found = super::pieces(&demo("pinafore-toile"), None, Tape::Cm).unwrap();
+    let chips: Vec<&str> = found.chips.iter().map(|chip| &chip.words[..]).collect();
+    assert_eq!(
+        chips,
+        [
+            "Side seam, as it is chalked",
+            "Shoulder seam, as it is chalked",
+            "Bust dart, as it is chalked",
+            "Shoulders and armholes, as it is chalked",
+            "Hem, as it is chalked"
+        ]
+    );
+    assert_eq!(found.left, ["Gathers or pleats at the waist"]);
+    let set = &found.sets[0];
+    assert!(set.pieces.iter().all(|piece| piece.old.is_some()));
+    let untrue: Vec<String> =
+        set.untrue.iter().map(|line| format!("{}: {}", line.title, line.figures)).collect();
+    insta::assert_snapshot!("toile_untrue", untrue.join("\n"));
+}

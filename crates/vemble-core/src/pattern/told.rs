@@ -211,6 +211,29 @@ pub fn pieces(document: &Document, width: Option<Length>, tape: Tape) -> Result<
     })
 }
 
+impl Pieces {
+    /// What is cut, line by line: each piece, how often, and what is left outside its edges; then the cloth.
+    pub fn cutting_list(&self) -> String {
+        let mut lines: Vec<String> = Vec::new();
+        for set in &self.sets {
+            for piece in &set.pieces {
+                let side = set.side.map_or_else(String::new, |side| format!(", {} side", side.name()));
+                lines.push(format!("{}{side}: {}", piece.name, piece.cut));
+                lines.extend(piece.edges.iter().map(|edge| {
+                    let outside = if edge.allowance.nm == 0 {
+                        "no allowance".into()
+                    } else {
+                        format!("{} allowance, per edge", edge.allowance.text())
+                    };
+                    format!("  {}: {} sewn, {outside}", edge.words, edge.long.text())
+                }));
+            }
+        }
+        lines.push(self.cloth.clone());
+        lines.join("\n") + "\n"
+    }
+}
+
 /// The sheets of all pieces, or of one, at true size: what is cut, what is sewn, as it was and as it will be.
 ///
 /// # Errors

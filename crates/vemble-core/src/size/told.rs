@@ -148,11 +148,13 @@ pub struct SizeLength {
 
 pub(super) fn tell(table: &Table<'_>, wanted: &[Wanted], found: &[Candidate]) -> Sizes {
     let mut candidates: Vec<SizeCandidate> = Vec::new();
-    // The nearest, and of each sort at least one.
+    // The nearest, and of each sort and each chart at least one.
     let sort = |c: &Candidate| (c.is_blended(), c.allowance != table.allowance());
     for (n, candidate) in found.iter().enumerate() {
-        let is_first_of_its_sort = found[..n].iter().all(|other| sort(other) != sort(candidate));
-        if n < SHOWN || is_first_of_its_sort {
+        let before = &found[..n];
+        let is_first_of_its_sort = before.iter().all(|other| sort(other) != sort(candidate));
+        let is_first_of_its_chart = before.iter().all(|other| other.chart != candidate.chart);
+        if n < SHOWN || is_first_of_its_sort || is_first_of_its_chart {
             candidates.push(told(table, wanted, candidate));
         }
     }

@@ -494,3 +494,43 @@ async fn an_armhole_is_raised_and_its_cap_shaped_to_it() {
     journey.until_text("main", "Draw a line across the sleeve").await;
     journey.end().await;
 }
+
+#[actix_web::test]
+async fn a_size_is_chosen_by_its_sums_and_pieces_are_changed_and_printed() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of summer trousers").await;
+    // It goes on where something is to be done: nothing is cut yet.
+    journey.until_text("[aria-label='Which size']", "regular 14, with allowances of 1.0 cm").await;
+    journey
+        .until_text(
+            "[aria-label='Which size']",
+            "2 outseams × 2 edges × 0.5 cm = 2.0 cm; 1 seat seam × 2 edges",
+        )
+        .await;
+    journey.until_text("[aria-label='Which size']", "the front rise has the zip and is left alone").await;
+    journey.click("[aria-label='regular 16'] button").await;
+    journey.until_text("[aria-label='Which size']", "Cut regular 16").await;
+    journey.find(STORED).await;
+    // What cannot be read stays, with the reason; a bare figure is not guessed at.
+    journey.click_words("Another chart: a fuller range").await;
+    journey.type_over("[aria-label='The chart']", "tall,16,18\nhip finished,110,115").await;
+    journey.click_words("Read it").await;
+    journey.until_text("[role='alert']", "line 2: “110” without a unit").await;
+    journey.click_words("Leave it").await;
+    // Its pieces match as they are; one that is made longer alone does not, and is mended by a tap.
+    journey.click_words("Pieces").await;
+    journey.until_text("[aria-label='Pieces']", "Everything that is sewn together matches").await;
+    journey.choose("What is done", "an edge longer or shorter at one end").await;
+    journey.choose("Which edge", "inseam").await;
+    journey.type_over("[aria-label^='By so much']", "1\t").await;
+    journey.click_words("Do it").await;
+    journey.until_text("[aria-label='What does not match']", "The inseam does not match").await;
+    journey.until_text("[aria-label='What does not match']", "1.0 cm too long on the leg, front").await;
+    journey.click_words("Trim 1.0 cm at the lower end of the leg, front").await;
+    journey.until_text("[aria-label='Pieces']", "Everything that is sewn together matches").await;
+    journey.click("[aria-label^='Take away: Leg, front: inseam 1.0 cm shorter']").await;
+    journey.until_text("[aria-label='What does not match']", "The inseam does not match").await;
+    journey.find(STORED).await;
+    journey.end().await;
+}

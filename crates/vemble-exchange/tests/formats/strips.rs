@@ -4,10 +4,11 @@ use vemble_core::card::{Block, TableRow};
 use vemble_core::change::ChangeKey;
 use vemble_core::document::Document;
 use vemble_core::length::Tape;
+use vemble_core::pattern::{piece_sheets, pieces};
 use vemble_core::solve::{Solved, solve};
 use vemble_exchange::document::read_document;
-use vemble_exchange::pdf::{Paper, strips_pdf};
-use vemble_exchange::strips::{StripsError, strips_dxf, strips_svg};
+use vemble_exchange::pdf::{Paper, strips_pdf, tiled};
+use vemble_exchange::strips::{StripsError, as_dxf, as_svg, laid_out, strips_dxf, strips_svg};
 
 /// A tenth of a millimetre.
 const EXACT: f64 = 0.1;
@@ -262,5 +263,68 @@ fn a_facing_is_as_long_as_its_edge_and_as_wide_everywhere() {
             "{beside:?}"
         );
         assert!(beside.iter().any(|off| *off > 30.0) && beside.iter().any(|off| *off < 30.0));
+    }
+}
+
+/// A document of the example, whose pieces are drawn.
+fn toile() -> Document {
+    read_document(&std::fs::read("../../demo/pinafore-toile.json").unwrap()).unwrap()
+}
+
+/// Three edges of every piece measured in the file: what it says beside an edge is what a ruler finds.
+#[test]
+fn pieces_are_printed_at_true_size() {
+    let sheets = piece_sheets(&toile(), None, Tape::Cm).unwrap();
+    assert!(sheets.len() > 3, "{}", sheets.len());
+    let pieces = pieces(&toile(), None, Tape::Cm).unwrap();
+    let list = pieces.cutting_list();
+    assert!(list.contains("Bodice, back: cut 1 on the fold\n  waist edge: "), "{list}");
+    assert!(list.lines().last().unwrap().starts_with("About "), "{list}");
+    let laid = laid_out(sheets).unwrap();
+    let svg = as_svg(&laid);
+    let outlines = paths(&svg, "new");
+    let shown: Vec<_> = pieces.sets.iter().flat_map(|set| &set.pieces).collect();
+    assert_eq!(outlines.len(), shown.len());
+    for (outline, piece) in outlines.iter().zip(&shown) {
+        let [drawn, wanted] = [*outline, &piece.outline].map(|path| size(box_of(points(path))));
+        assert!(is_near(drawn, wanted), "{}: {drawn:?} instead of {wanted:?}", piece.name);
+        // Edge by edge they are as long as is said, but for what darts take.
+        for edge in &piece.edges {
+            let path = kurbo::BezPath::from_svg(&edge.path).unwrap();
+            let long: f64 = path.segments().map(|s| kurbo::ParamCurveArclen::arclen(&s, 1e-4)).sum();
+            assert!(long + 0.6 > edge.long.nm as f64 / 1e6, "{}, {}", piece.name, edge.words);
+        }
+    }
+    // The same outlines in DXF, read by another reader.
+    let dxf = as_dxf(laid_out(piece_sheets(&toile(), None, Tape::Cm).unwrap()).unwrap()).unwrap();
+    let drawing = dxf::Drawing::load(&mut std::io::Cursor::new(dxf)).unwrap();
+    let sewn: Vec<(f64, f64)> = drawing
+        .entities()
+        .filter(|entity| entity.common.layer == "14")
+        .filter_map(|entity| match &entity.specific {
+            dxf::entities::EntityType::LwPolyline(line) => {
+                Some(size(box_of(line.vertices.iter().map(|v| (v.x, v.y)))))
+            }
+            _ => None,
+        })
+        .collect();
+    assert_eq!(sewn.len(), shown.len());
+    for (sewn, outline) in sewn.iter().zip(&outlines) {
+        let path = kurbo::BezPath::from_svg(outline).unwrap();
+        let wanted = kurbo::Shape::bounding_box(&path);
+        assert!(is_near(*sewn, (wanted.width(), wanted.height())), "{sewn:?} instead of {wanted:?}");
+    }
+    // Over pages, with both squares.
+    for paper in [Paper::A4, Paper::Letter] {
+        let pdf = lopdf::Document::load_mem(&tiled(&laid, paper).unwrap()).unwrap();
+        let pages: Vec<_> = pdf.get_pages().values().map(|id| strokes(&pdf, *id)).collect();
+        let all = || pages.iter().flatten();
+        let has =
+            |wanted: (f64, f64)| all().any(|stroke| is_near(size(box_of(stroke.iter().copied())), wanted));
+        assert!(has((50.0, 50.0)) && has((50.8, 50.8)), "test squares on {paper:?}");
+        for outline in &outlines {
+            let wanted = size(box_of(points(outline)));
+            assert!(has(wanted), "an outline of {wanted:?} mm on {paper:?}");
+        }
     }
 }

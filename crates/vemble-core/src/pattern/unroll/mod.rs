@@ -85,7 +85,7 @@ const TRUED: f64 = 50.0;
 
 /// Makes the corner at the end of one edge and the start of the next square: `turns` is curved; its end is moved along the other, which is cut
 /// off or goes on straight, or stays where it is.
-fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool) {
+pub(super) fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool) {
     let is_end = (turns + 1) % piece.edges.len() == other;
     // As if the edge ended at the corner, and the other began there, or ended there.
     let edge = piece.edges[turns].clone();
