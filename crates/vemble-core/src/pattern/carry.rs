@@ -233,7 +233,7 @@ fn move_dart(pieces: &mut [Piece], altered: &AlteredDart<'_>, side: GarmentSide)
 }
 
 /// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.
-fn around(piece: &Piece, x: f64, side: GarmentSide) -> f64 {
+fn around(piece: &Piece, x: f64, quarter: f64, side: GarmentSide) -> f64 {
     let bounds = piece.bounds();
     let share = match piece.key.part {
         // A sleeve lies around its own middle, a leg around its crease: its outseam is at the left of both drawings.
@@ -245,7 +245,6 @@ fn around(piece: &Piece, x: f64, side: GarmentSide) -> f64 {
             return half + towards * (out * 0.5 - 0.25);
         }
         PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => {
-            let quarter = piece.edges.first().map_or(bounds.x1, |hem| hem.end().x);
             (x / quarter.max(1.0)).clamp(0.0, 1.0) * 0.25
         }
     };
@@ -261,9 +260,16 @@ fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -
         HemEdge::Leg => part == PiecePart::Leg,
         HemEdge::Sleeve => part == PiecePart::Sleeve,
     };
+    // From the middle to the side, whichever piece reaches there.
+    let reach = |face: PieceFace| {
+        let of_face = pieces.iter().filter(|p| is_of(p.key.part) && p.key.face == face);
+        of_face.filter_map(|p| Some(p.edge(EdgeName::Hem)?.end().x)).fold(1.0, f64::max)
+    };
+    let reaches = [PieceFace::Front, PieceFace::Back].map(reach);
     for piece in pieces.iter_mut().filter(|p| is_of(p.key.part)) {
+        let quarter = reaches[usize::from(piece.key.face == PieceFace::Back)];
         let Some(n) = piece.edges.iter().position(|edge| edge.name == EdgeName::Hem) else { continue };
-        let off = |x: f64, piece: &Piece| ring.at(around(piece, x, side)).cm() * 10.0;
+        let off = |x: f64, piece: &Piece| ring.at(around(piece, x, quarter, side)).cm() * 10.0;
         let hem = piece.edges[n].clone();
         let (start, end) = (off(hem.start().x, piece), off(hem.end().x, piece));
         let moved = beside(&hem, |along| off(hem.at(along).0.x, piece));
@@ -295,8 +301,8 @@ fn shorten(edge: &mut Edge, by: f64) {
         let [way, _] = edge.ways();
         let (from, to) = (edge.start() + way * by, edge.start());
         edge.curves.insert(0, super::piece::straight(from, to));
+        edge.notches.iter_mut().for_each(|notch| notch.along -= by);
     }
-    edge.notches.iter_mut().for_each(|notch| notch.along = (notch.along - by).max(0.0));
 }
 
 /// A length is taken out across, or put in, from the middle in front to the middle behind.

@@ -3,7 +3,7 @@
 
 use super::carry::put;
 use super::cut::split;
-use super::piece::{Piece, along_curves, straight};
+use super::piece::{Edge, Piece, along_curves, straight};
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart};
@@ -120,13 +120,9 @@ fn one(piece: &mut Piece, change: &PieceChange) -> Result<(), CannotBe> {
             if !at_end {
                 own = own.turned();
             }
-            let curves = own.curves;
-            let notches = piece.edges[n].notches.clone();
+            let Edge { curves, notches, .. } = own;
             put(piece, n, curves);
             piece.edges[n].notches = notches;
-            if !at_end {
-                piece.edges[n].notches.iter_mut().for_each(|notch| notch.along += by);
-            }
             Ok(())
         }
     }

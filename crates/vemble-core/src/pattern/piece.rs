@@ -147,6 +147,7 @@ impl Edge {
 
     /// Cuts off its beginning.
     pub(super) fn cut_off(&mut self, along: f64) {
+        self.notches.iter_mut().for_each(|notch| notch.along = (notch.along - along).max(0.0));
         let mut left = along;
         while let Some(first) = self.curves.first().copied() {
             let length = first.arclen(EXACT);
@@ -171,6 +172,8 @@ impl Edge {
 
     /// The same the other way round.
     pub(super) fn turned(mut self) -> Self {
+        let long = if self.notches.is_empty() { 0.0 } else { self.length() };
+        self.notches.iter_mut().for_each(|notch| notch.along = long - notch.along);
         self.curves.reverse();
         self.curves.iter_mut().for_each(|c| *c = turned(c));
         self

@@ -332,3 +332,53 @@ fn what_is_chalked_on_the_toile_is_carried_to_its_pieces() {
         set.untrue.iter().map(|line| format!("{}: {}", line.title, line.figures)).collect();
     insta::assert_snapshot!("toile_untrue", untrue.join("\n"));
 }
+
+/// Every mend that is offered, taken as it stands, mends what it is offered for: whichever edge was made longer or shorter.
+#[test]
+fn what_is_offered_mends() {
+    let mut tried = 0;
+    for name in ["overcoat", "tea-dress", "summer-trousers", "school-skirt"] {
+        let mut document = demo(name);
+        document.try_ons.clear();
+        let sound = super::pieces(&document, None, Tape::Cm).unwrap();
+        assert_eq!(sound.sets[0].untrue, vec![], "{name}");
+        for piece in &sound.may {
+            for edge in piece.edges.iter().filter(|edge| matches!(edge.name, EdgeName::Seam(_))) {
+                for (by, upper) in [("1.3 cm", true), ("-0.9 cm", false)] {
+                    let planted = PieceChange::End { piece: piece.key, edge: edge.name, upper, by: m(by) };
+                    document.wishes.pattern.changes = vec![planted];
+                    let found = super::pieces(&document, None, Tape::Cm).unwrap();
+                    let mends = found.sets[0]
+                        .untrue
+                        .iter()
+                        .flat_map(|line| line.mends.iter().map(move |m| (line, m)));
+                    for (line, mend) in mends {
+                        document.wishes.pattern.changes = vec![planted, mend.change];
+                        let after = super::pieces(&document, None, Tape::Cm).unwrap();
+                        let still = after.sets[0].untrue.iter().find(|u| u.title == line.title);
+                        assert_eq!(still, None, "{name}, {planted:?}: {}", mend.words);
+                        tried += 1;
+                    }
+                }
+            }
+        }
+    }
+    assert!(tried > 60, "{tried}");
+}
+
+/// Notches of a seam that is moved, or whose hem is, still meet.
+#[test]
+fn notches_meet_after_everything_that_is_chalked() {
+    for name in ["overcoat", "tea-dress", "corduroys", "concert-shirt", "jersey-top", "school-skirt"] {
+        let found = super::pieces(&demo(name), None, Tape::Cm).unwrap();
+        for set in &found.sets {
+            let apart: Vec<&str> = set
+                .untrue
+                .iter()
+                .filter(|u| u.title.starts_with("A notch"))
+                .map(|u| &u.figures[..])
+                .collect();
+            assert_eq!(apart, Vec::<&str>::new(), "{name}");
+        }
+    }
+}

@@ -578,7 +578,9 @@ fn mends(set: &Table, join: &Join, off: f64, tape: Tape) -> Vec<PieceMend> {
     let [shorter, longer] = if off > 0.0 { pair } else { [pair[1], pair[0]] };
     let by = tape.round(Length::from_cm(off.abs() / 10.0));
     let mut all = Vec::new();
-    for (at, by) in [(longer, -by), (shorter, by)] {
+    // The second edge of a piece that is sewn to itself has no name of its own: the first one is mended.
+    let is_named = |(at, _): &(super::joins::At, Length)| !set.pieces[at.piece].edges[at.edge].second;
+    for (at, by) in [(longer, -by), (shorter, by)].into_iter().filter(is_named) {
         for upper in [false, true] {
             let piece = set.pieces[at.piece].key;
             let edge = set.pieces[at.piece].edges[at.edge].name;

@@ -106,6 +106,7 @@ pub(super) fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool)
         beside.cut_off(by);
     } else if by < 0.0 {
         beside.curves.insert(0, straight(new, corner));
+        beside.notches.iter_mut().for_each(|notch| notch.along -= by);
     }
     let mut edge = edge;
     edge.cut_off_end(run);
