@@ -47,6 +47,7 @@ use error::ApiError;
 use guesses::Guesses;
 use session::Offers;
 use std::net::{SocketAddr, TcpListener};
+use std::sync::LazyLock;
 use std::time::Duration;
 use utoipa::OpenApi;
 use utoipa::openapi::path::{Operation, ParameterBuilder, ParameterIn};
@@ -100,108 +101,107 @@ impl Config {
 )]
 struct Api;
 
-/// Adds every route of `/api/v1` to an application; one list for the server and for its description.
-macro_rules! api {
-    ($app:expr) => {
-        $app.into_utoipa_app().openapi(Api::openapi()).service(
+/// Adds every route of `/api/v1` to a scope; one list for the server and for its description.
+macro_rules! routes {
+    ($scope:expr) => {
+        $scope
             // What a drag asks for comes first: routes are tried in this order.
-            scope::scope("/api/v1")
-                .service(solving::solve)
-                .service(solving::bring_up)
-                .service(solving::find_methods)
-                .service(session::way_in)
-                .service(session::sign_up)
-                .service(session::sign_in)
-                .service(session::who)
-                .service(session::sign_out)
-                .service(session::sessions)
-                .service(session::end_session)
-                .service(session::change_password)
-                .service(session::leave)
-                .service(example::open)
-                .service(archives::account_archive)
-                .service(archives::garment_archive)
-                .service(archives::read_archive)
-                .service(example::reset)
-                .service(garments::rail)
-                .service(begun::kinds)
-                .service(begun::cloths)
-                .service(begun::words)
-                .service(begun::terms)
-                .service(begun::begin_garment)
-                .service(begun::look_over_garment)
-                .service(begun::stand_of_garment)
-                .service(begun::find_signs)
-                .service(practice::practice_round)
-                .service(practice::answer_round)
-                .service(garments::one_garment)
-                .service(garments::like_another)
-                .service(sizing::read_a_chart)
-                .service(sizing::find_sizes)
-                .service(pieces::look_at_pieces)
-                .service(pieces::piece_file)
-                .service(garments::put_garment)
-                .service(garments::delete_garment)
-                .service(garments::record)
-                .service(garments::enter)
-                .service(plans::the_workroom)
-                .service(plans::put_workroom)
-                .service(plans::ahead_of_all)
-                .service(plans::what_if)
-                .service(plans::right_now)
-                .service(plans::put_wishes)
-                .service(plans::log)
-                .service(plans::corrected)
-                .service(plans::history_of)
-                .service(plans::before)
-                .service(plans::calendar_file)
-                .service(plans::open_calendar)
-                .service(plans::close_calendar)
-                .service(plans::calendar_of_code)
-                .service(try_ons::one_try_on)
-                .service(try_ons::put_try_on)
-                .service(try_ons::delete_try_on)
-                .service(cards::cards)
-                .service(try_ons::ask)
-                .service(try_ons::comparison)
-                .service(try_ons::turned)
-                .service(try_ons::rebased)
-                .service(invitations::invite)
-                .service(invitations::open_invitations)
-                .service(invitations::end_invitation)
-                .service(invitations::join)
-                .service(invitations::guest)
-                .service(invitations::put_as_guest)
-                .service(live::events)
-                .service(live::guest_events)
-                .service(live::asked)
-                .service(live::guest_asked)
-                .service(tapes::tape)
-                .service(tapes::pair_tape)
-                .service(tapes::part_from_tape)
-                .service(photos::photos)
-                .service(photos::put_photo)
-                .service(photos::one_photo)
-                .service(photos::thumbnail)
-                .service(photos::change_photo)
-                .service(photos::delete_photo)
-                .service(wearers::wearers)
-                .service(wearers::wearer_csv)
-                .service(wearers::one_wearer)
-                .service(wearers::view_wearer)
-                .service(wearers::put_wearer)
-                .service(wearers::delete_wearer)
-                .service(wearers::read_csv)
-                .service(wearers::measurements)
-                .service(solving::length)
-                .service(health),
-        )
+            .service(solving::solve)
+            .service(solving::bring_up)
+            .service(solving::find_methods)
+            .service(session::way_in)
+            .service(session::sign_up)
+            .service(session::sign_in)
+            .service(session::who)
+            .service(session::sign_out)
+            .service(session::sessions)
+            .service(session::end_session)
+            .service(session::change_password)
+            .service(session::leave)
+            .service(example::open)
+            .service(archives::account_archive)
+            .service(archives::garment_archive)
+            .service(archives::read_archive)
+            .service(example::reset)
+            .service(garments::rail)
+            .service(begun::kinds)
+            .service(begun::cloths)
+            .service(begun::words)
+            .service(begun::terms)
+            .service(begun::begin_garment)
+            .service(begun::look_over_garment)
+            .service(begun::stand_of_garment)
+            .service(begun::find_signs)
+            .service(practice::practice_round)
+            .service(practice::answer_round)
+            .service(garments::one_garment)
+            .service(garments::like_another)
+            .service(sizing::read_a_chart)
+            .service(sizing::find_sizes)
+            .service(pieces::look_at_pieces)
+            .service(pieces::piece_file)
+            .service(garments::put_garment)
+            .service(garments::delete_garment)
+            .service(garments::record)
+            .service(garments::enter)
+            .service(plans::the_workroom)
+            .service(plans::put_workroom)
+            .service(plans::ahead_of_all)
+            .service(plans::what_if)
+            .service(plans::right_now)
+            .service(plans::put_wishes)
+            .service(plans::log)
+            .service(plans::corrected)
+            .service(plans::history_of)
+            .service(plans::before)
+            .service(plans::calendar_file)
+            .service(plans::open_calendar)
+            .service(plans::close_calendar)
+            .service(plans::calendar_of_code)
+            .service(try_ons::one_try_on)
+            .service(try_ons::put_try_on)
+            .service(try_ons::delete_try_on)
+            .service(cards::cards)
+            .service(try_ons::ask)
+            .service(try_ons::comparison)
+            .service(try_ons::turned)
+            .service(try_ons::rebased)
+            .service(invitations::invite)
+            .service(invitations::open_invitations)
+            .service(invitations::end_invitation)
+            .service(invitations::join)
+            .service(invitations::guest)
+            .service(invitations::put_as_guest)
+            .service(live::events)
+            .service(live::guest_events)
+            .service(live::asked)
+            .service(live::guest_asked)
+            .service(tapes::tape)
+            .service(tapes::pair_tape)
+            .service(tapes::part_from_tape)
+            .service(photos::photos)
+            .service(photos::put_photo)
+            .service(photos::one_photo)
+            .service(photos::thumbnail)
+            .service(photos::change_photo)
+            .service(photos::delete_photo)
+            .service(wearers::wearers)
+            .service(wearers::wearer_csv)
+            .service(wearers::one_wearer)
+            .service(wearers::view_wearer)
+            .service(wearers::put_wearer)
+            .service(wearers::delete_wearer)
+            .service(wearers::read_csv)
+            .service(wearers::measurements)
+            .service(solving::length)
+            .service(health)
     };
 }
 
 /// The description of the HTTP interface.
 pub fn openapi() -> utoipa::openapi::OpenApi {
-    let mut description = api!(App::new()).split_for_parts().1;
+    let described = App::new().into_utoipa_app().openapi(Api::openapi());
+    let mut description = described.service(routes!(scope::scope("/api/v1"))).split_for_parts().1;
     for (path, item) in &mut description.paths.paths {
         let PathItem { get, put, post, delete, .. } = item;
         [get].into_iter().flatten().for_each(|operation| add_what_any_may_answer(path, operation, false));
@@ -287,6 +287,9 @@ fn add_what_any_may_answer(path: &str, operation: &mut Operation, changes: bool)
     }
 }
 
+/// The description as it is served. It takes long to gather, so it is gathered once, and no worker does.
+static DESCRIPTION: LazyLock<utoipa::openapi::OpenApi> = LazyLock::new(openapi);
+
 /// Connections of one worker at once: each may be sending a body.
 const CONNECTIONS: usize = 512;
 /// How often what has ended is looked for.
@@ -298,9 +301,8 @@ const SWEEP: Duration = Duration::from_secs(600);
 /// When the listener cannot be used.
 pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
     let address = config.listener.local_addr()?;
-    let description = openapi();
-    let methods = web::Data::new(answer::Methods::of(&description));
-    let description = description.to_json().map_err(std::io::Error::other)?;
+    let methods = web::Data::new(answer::Methods::of(&DESCRIPTION));
+    let description = DESCRIPTION.to_json().map_err(std::io::Error::other)?;
     let Config { listener, store, web: front_end, doors, household, example, sign_up, tape } = config;
     if household && !address.ip().is_loopback() {
         return Err(std::io::Error::other(
@@ -329,8 +331,9 @@ pub fn serve(config: Config) -> std::io::Result<(Server, SocketAddr)> {
             let body = description.clone();
             async move { HttpResponse::Ok().content_type("application/json").body(body) }
         };
-        let (app, _) = api!(App::new()).split_for_parts();
-        app.app_data(web::Data::new(store.clone()))
+        App::new()
+            .service(routes!(web::scope("/api/v1")))
+            .app_data(web::Data::new(store.clone()))
             .app_data(methods.clone())
             .app_data(pulse.clone())
             .app_data(offers.clone())
