@@ -160,7 +160,7 @@ fn a_backup_fills_an_empty_cluster_whole_or_not_at_all() {
     std::fs::write(&zip, archive.bytes().unwrap()).unwrap();
     let whose = ["--email", "odile@example.org"];
     let brought = done(&url, &[&["import"], &whose[..], &[&zip]].concat());
-    assert_eq!(brought, "7 garments, 3 wearers and 1 photos brought in\n");
+    assert_eq!(brought, "8 garments, 3 wearers and 1 photos brought in\n");
     assert!(refused(&url, &[&["import"], &whose[..], &[&zip]].concat()).contains("In this account already"));
 
     done(&url, &["backup", &backup]);

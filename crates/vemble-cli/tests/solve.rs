@@ -80,7 +80,9 @@ fn every_document_of_the_example_solves() {
         let solved = vemble(&["solve", "-", "--tape", "in_sixteenths"], &json);
         assert!(solved.status.success(), "{}: {}", path.display(), String::from_utf8_lossy(&solved.stderr));
         let solved: serde_json::Value = serde_json::from_slice(&solved.stdout).unwrap();
-        assert!(solved["try_ons"][0]["levels"].as_array().unwrap().len() >= 3, "{}", path.display());
+        // One that is still to be made was tried on by nobody: its levels stand as it starts.
+        let levels = solved["try_ons"].get(0).unwrap_or(&solved)["levels"].as_array().unwrap();
+        assert!(levels.len() >= 3, "{}", path.display());
         assert_eq!(solved["unit"], "in");
         let with_hyphen = vemble(&["solve", "-", "--tape", "in-sixteenths"], &json);
         assert_eq!(serde_json::from_slice::<serde_json::Value>(&with_hyphen.stdout).unwrap(), solved);

@@ -583,7 +583,7 @@ async fn everything_is_saved_as_a_file_and_brought_in_elsewhere() {
     journey.browser.goto(&format!("{}/account", journey.base)).await.unwrap();
     let chooser = journey.find("[aria-label='A file to bring in']").await;
     chooser.send_keys(file.to_str().unwrap()).await.unwrap();
-    journey.until_text(".ant-message", "Brought in: 7 garments").await;
+    journey.until_text(".ant-message", "Brought in: 8 garments").await;
     // A second time nothing is doubled, and it is said what is there.
     chooser.send_keys(file.to_str().unwrap()).await.unwrap();
     journey.until_text(".account_account-page", "In this account already").await;
