@@ -13,7 +13,7 @@ use uuid::Uuid;
 use vemble_core::fault::Fault;
 use vemble_core::length::{Measure, Tape};
 use vemble_core::pattern::{Pieces, piece_sheets, pieces};
-use vemble_core::work::{Pattern, PieceFace, PieceKey, PiecePart, PieceShare, Wishes, wrong_wishes};
+use vemble_core::work::{Pattern, Wishes, wrong_wishes};
 use vemble_exchange::pdf::{Paper, tiled};
 use vemble_exchange::strips::{as_dxf, as_svg, laid_out};
 use vemble_store::Store;
@@ -93,12 +93,6 @@ pub struct PieceFile {
     #[serde(default)]
     #[param(inline)]
     paper: Paper,
-    /// One piece: what it is part of. All of them when absent.
-    part: Option<PiecePart>,
-    /// Where it lies.
-    face: Option<PieceFace>,
-    /// Which of several beside each other.
-    share: Option<PieceShare>,
 }
 
 /// The pieces of a garment at true size, as a file.
@@ -125,17 +119,13 @@ pub(crate) async fn piece_file(
     queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let document = store.account(account.id).document(*id).await?.document;
-    let PieceFile { format, tape, paper, part, face, share } = wanted.into_inner();
-    let key = match (part, face, share) {
-        (Some(part), Some(face), Some(share)) => Some(PieceKey { part, face, share }),
-        _ => None,
-    };
+    let PieceFile { format, tape, paper } = wanted.into_inner();
     let written = queue.run(account.id, move || -> Result<_, ApiError> {
         if matches!(format, PieceFormat::Text) {
             let list = pieces(&document, None, tape).map_err(|faults| invalid(&faults, tape))?.cutting_list();
             return Ok(("text/plain; charset=utf-8", "txt", list.into_bytes()));
         }
-        let sheets = piece_sheets(&document, key, tape).map_err(|faults| invalid(&faults, tape))?;
+        let sheets = piece_sheets(&document, tape).map_err(|faults| invalid(&faults, tape))?;
         let laid = laid_out(sheets)?;
         Ok(match format {
             PieceFormat::Pdf => ("application/pdf", "pdf", tiled(&laid, paper)?),

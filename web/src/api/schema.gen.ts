@@ -1390,6 +1390,15 @@ export interface components {
             /** @description Before this. */
             then: components["schemas"]["TaskKey"];
         };
+        /** @description A garment as it is cut, where it still has other figures that nobody measured. */
+        AsCut: {
+            /** @description All of its levels, as it is cut; those that were measured as they were. */
+            levels: components["schemas"]["GarmentLevel"][];
+            /** @description What it has instead. */
+            says: string;
+            /** @description All of its seams, as they will be inside. */
+            seams: components["schemas"]["SeamFacts"][];
+        };
         /** @description What was sewn, as far as somebody says so. */
         AsSewn: {
             /** @description Which changes; those whose stitching is done when absent, or all where none is. */
@@ -3213,6 +3222,8 @@ export interface components {
             outcome: components["schemas"]["Word"][];
             /** @description What can be done to a piece. */
             piece_does: components["schemas"]["Word"][];
+            /** @description Where a piece lies. */
+            piece_face: components["schemas"]["Word"][];
             /** @description Who pinned. */
             pinned_by: components["schemas"]["Word"][];
             /** @description What stays true of how a wearer stands. */
@@ -4654,6 +4665,7 @@ export interface components {
             allowance: components["schemas"]["Figure"];
             /** @description Nobody said so. */
             allowance_is_assumed: boolean;
+            as_cut?: components["schemas"]["AsCut"] | null;
             /** @description The nearest first. */
             candidates: components["schemas"]["SizeCandidate"][];
             /** @description The charts, as they were read. */
@@ -7564,12 +7576,6 @@ export interface operations {
                 tape?: components["schemas"]["Tape"];
                 /** @description The paper of a PDF; A5 when absent. */
                 paper?: "a5" | "a4" | "letter";
-                /** @description One piece: what it is part of. All of them when absent. */
-                part?: components["schemas"]["PiecePart"];
-                /** @description Where it lies. */
-                face?: components["schemas"]["PieceFace"];
-                /** @description Which of several beside each other. */
-                share?: components["schemas"]["PieceShare"];
             };
             header?: never;
             path: {

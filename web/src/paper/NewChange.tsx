@@ -22,6 +22,7 @@ export function NewChange({ may, picked, onAdd }: Props) {
   const [level, setLevel] = useState<PieceMay["levels"][number] | null>(null);
   const [edge, setEdge] = useState(0);
   const [end, setEnd] = useState<"upper" | "lower">("lower");
+  const [face, setFace] = useState<PieceMay["key"]["face"] | "both">("both");
   const [at, setAt] = useState<"middle" | "side">("middle");
   const [by, setBy] = useState<string | null>(null);
   const place = own ?? picked ?? 0;
@@ -34,7 +35,7 @@ export function NewChange({ may, picked, onAdd }: Props) {
     const { key } = piece;
     switch (what) {
       case "length":
-        return below ? { length: { part: key.part, face: null, below, by } } : null;
+        return below ? { length: { part: key.part, face: face === "both" ? null : face, below, by } } : null;
       case "width":
         return { width: { piece: key, by } };
       case "wedge":
@@ -73,6 +74,21 @@ export function NewChange({ may, picked, onAdd }: Props) {
           placeholder="no level crosses it"
           options={piece.levels.map((l) => ({ value: l, label: `below the ${words.of("level", l)}` }))}
           onChange={setLevel}
+        />
+      )}
+      {what === "length" && (
+        <Select<typeof face>
+          aria-label="In front or behind"
+          popupMatchSelectWidth={false}
+          value={face}
+          options={[
+            { value: "both", label: "all of it" },
+            ...words
+              .options<PieceMay["key"]["face"]>("piece_face")
+              .filter((o) => may.some((m) => m.key.part === piece.key.part && m.key.face === o.value))
+              .map(({ value, label }) => ({ value, label: `${label} alone` })),
+          ]}
+          onChange={setFace}
         />
       )}
       {what === "wedge" && (

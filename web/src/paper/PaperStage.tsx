@@ -1,8 +1,9 @@
 import { Segmented } from "antd";
 import { useState } from "react";
-import type { GarmentState, Pattern, TryOn } from "../api/client";
+import type { Garment, GarmentState, Pattern, TryOn } from "../api/client";
 import { Saved } from "../document/Saved";
 import { UndoTools } from "../document/UndoTools";
+import type { Kept } from "../document/useKept";
 import type { KeptWishes } from "../plan/useWishes";
 import { PiecesPart } from "./PiecesPart";
 import { SizePart } from "./SizePart";
@@ -11,6 +12,7 @@ import styles from "./paper.module.css";
 interface Props {
   state: GarmentState;
   wishes: KeptWishes;
+  facts: Kept<Garment>;
   tryOn: TryOn;
   /** The try-on is stored: pieces are drawn from what is. */
   isStored: boolean;
@@ -19,7 +21,7 @@ interface Props {
 type Part = "pieces" | "size";
 
 /** The paper of a garment that is still to be made: which size is cut, and its pieces. */
-export function PaperStage({ state, wishes, tryOn, isStored }: Props) {
+export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
   const pattern = wishes.value.pattern ?? {};
   const isToChoose = (pattern.charts ?? []).length > 0 && !pattern.chosen;
   const [part, setPart] = useState<Part>(isToChoose ? "size" : "pieces");
@@ -47,9 +49,22 @@ export function PaperStage({ state, wishes, tryOn, isStored }: Props) {
         <Saved isStored={wishes.isStored} problem={wishes.problem} onRetry={wishes.retry} />
       </div>
       {part === "size" ? (
-        <SizePart id={state.id} pattern={pattern} onSet={set} />
+        <SizePart
+          id={state.id}
+          pattern={pattern}
+          follows={[facts.value, facts.isStored]}
+          onSet={set}
+          onFacts={(part) => {
+            facts.change({ ...facts.value, ...part });
+          }}
+        />
       ) : (
-        <PiecesPart id={state.id} pattern={pattern} follows={[tryOn, isStored]} onSet={set} />
+        <PiecesPart
+          id={state.id}
+          pattern={pattern}
+          follows={[tryOn, isStored, facts.value, facts.isStored]}
+          onSet={set}
+        />
       )}
     </div>
   );

@@ -1,7 +1,15 @@
 import { useQuery } from "@tanstack/react-query";
 import { Button, Skeleton } from "antd";
 import { clsx } from "clsx";
-import { answer, api, problemOf, type Pattern, type SizeCandidate, type Sizes } from "../api/client";
+import {
+  answer,
+  api,
+  problemOf,
+  type Garment,
+  type Pattern,
+  type SizeCandidate,
+  type Sizes,
+} from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { Words } from "../drawing/Words";
 import { useSettings } from "../settings";
@@ -16,11 +24,17 @@ interface Props {
   onSet: (part: Partial<Pattern>) => void;
 }
 
+interface SizeProps extends Props {
+  /** The garment as it is stored: sums follow it. */
+  follows: unknown;
+  onFacts: (part: Pick<Garment, "levels" | "seams">) => void;
+}
+
 /** Which size is cut: what the charts say, what is wanted, and the sizes that come nearest with their whole sums. */
-export function SizePart({ id, pattern, onSet }: Props) {
+export function SizePart({ id, pattern, follows, onSet, onFacts }: SizeProps) {
   const { tape } = useSettings();
   const found = useQuery({
-    queryKey: ["sizes", id, pattern, tape],
+    queryKey: ["sizes", id, pattern, follows, tape],
     queryFn: () =>
       answer(
         api.POST("/api/v1/garments/{garment}/sizes", {
@@ -60,6 +74,19 @@ export function SizePart({ id, pattern, onSet }: Props) {
           sizes.needs.length === 0 && (
             <p className={styles["cut"]}>Not chosen yet: every sum below is the whole of it.</p>
           )
+        )}
+        {sizes.as_cut && (
+          <p className={styles["as-cut"]} role="status">
+            {sizes.as_cut.says}.
+            <Button
+              type="primary"
+              onClick={() => {
+                if (sizes.as_cut) onFacts({ levels: sizes.as_cut.levels, seams: sizes.as_cut.seams });
+              }}
+            >
+              Give it those of {chosen?.title}
+            </Button>
+          </p>
         )}
         {sizes.needs.map((says) => (
           <p key={says} className={styles["needs"]}>

@@ -100,8 +100,14 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
   },
   paper: {
     path: "paper",
-    Work: ({ state, wishes, working }) => (
-      <PaperStage state={state} wishes={wishes} tryOn={working.value} isStored={working.isStored} />
+    Work: ({ state, wishes, facts, working }) => (
+      <PaperStage
+        state={state}
+        wishes={wishes}
+        facts={facts}
+        tryOn={working.value}
+        isStored={working.isStored}
+      />
     ),
   },
   plan: {

@@ -32,7 +32,7 @@ pub(super) fn carried(
     tape: Tape,
 ) -> (Vec<Piece>, Vec<ChangeKey>) {
     let hole = drawn.iter().find_map(|change| match change {
-        DrawnChange::Armhole(hole) if reaches(hole.key().sides(), side) => Some(hole.laid_flat()),
+        DrawnChange::Armhole(hole) if hole.key().sides().contains(&side) => Some(hole.laid_flat()),
         DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) | DrawnChange::Elastic(_) => {
             None
         }
@@ -69,10 +69,6 @@ pub(super) fn carried(
     (pieces, left)
 }
 
-fn reaches(sides: &[GarmentSide], side: GarmentSide) -> bool {
-    sides.contains(&side)
-}
-
 /// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left.
 fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
     match seam {
@@ -95,6 +91,10 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
 
 /// Both edges of a seam, moved by what they are chalked. False where no piece has them.
 fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>, side: GarmentSide) -> bool {
+    // A panel is a piece of its own, and is sewn along the old lines.
+    if altered.change.set_in {
+        return false;
+    }
     let seam = altered.facts.seam;
     let line = altered.line(side);
     let mut done = false;

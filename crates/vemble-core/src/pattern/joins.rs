@@ -3,7 +3,7 @@
 use super::piece::Piece;
 use crate::change::armhole::CapEase;
 use crate::garment::{Garment, Seam};
-use crate::length::Tape;
+use crate::length::{Length, Tape, Taught};
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart};
 
 /// An edge of a piece, by the places of both.
@@ -15,24 +15,32 @@ pub struct At {
     pub edge: usize,
 }
 
+/// No longer than each other.
+const NONE: [Taught; 2] = [Taught::new(0, 0); 2];
+
 /// Edges that are sewn together: one side, and the other.
-#[derive(Clone, Debug, PartialEq)]
+#[derive(Clone, Debug)]
 pub struct Join {
     /// What they are sewn into.
     pub name: EdgeName,
     /// Edges of each, one after the other, and how often each counts: a band goes round once where half pieces are cut twice.
-    pub sides: [(Vec<At>, f64); 2],
-    /// How much longer the second is than the first, at least and at most, in mm.
-    pub ease: [f64; 2],
+    pub sides: [(Vec<At>, u8); 2],
+    /// How much longer the second is than the first, at least and at most.
+    pub ease: [Taught; 2],
 }
 
 impl Join {
+    /// One may be longer than the other.
+    pub fn is_eased(&self) -> bool {
+        self.ease.iter().any(|ease| ease.on(Tape::Cm) != Length::ZERO)
+    }
+
     /// How long both are once their darts are closed, in mm.
     pub fn lengths(&self, pieces: &[Piece]) -> [f64; 2] {
         [0, 1].map(|n| {
             let (edges, times) = &self.sides[n];
             let sewn = |at: &At| pieces[at.piece].sewn(&pieces[at.piece].edges[at.edge]);
-            times * edges.iter().map(sewn).sum::<f64>()
+            f64::from(*times) * edges.iter().map(sewn).sum::<f64>()
         })
     }
 
@@ -40,7 +48,7 @@ impl Join {
     pub fn off(&self, pieces: &[Piece]) -> f64 {
         let [first, second] = self.lengths(pieces);
         let longer = second - first;
-        let [least, most] = self.ease;
+        let [least, most] = self.ease.map(|ease| ease.on(Tape::Cm).cm() * 10.0);
         if longer > most {
             longer - most
         } else if longer < least {
@@ -85,7 +93,7 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
                 for part in [PiecePart::Body, PiecePart::Bodice, PiecePart::Skirt] {
                     let own: Vec<At> = edges.iter().copied().filter(|at| key(at).part == part).collect();
                     if let [a, b] = own[..] {
-                        joins.push(Join { name, sides: [(vec![a], 1.0), (vec![b], 1.0)], ease: [0.0; 2] });
+                        joins.push(Join { name, sides: [(vec![a], 1), (vec![b], 1)], ease: NONE });
                     }
                 }
                 continue;
@@ -101,7 +109,7 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
                     };
                     let (front, back) = (own(PieceFace::Front), own(PieceFace::Back));
                     if !front.is_empty() && !back.is_empty() {
-                        joins.push(Join { name, sides: [(front, 1.0), (back, 1.0)], ease: [0.0; 2] });
+                        joins.push(Join { name, sides: [(front, 1), (back, 1)], ease: NONE });
                     }
                 }
                 continue;
@@ -116,11 +124,11 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
         }
         let ease = if seam == Seam::ArmholeSeam {
             let ease = CapEase::of(garment);
-            [ease.least, ease.most].map(|e| e.on(Tape::Cm).cm() * 10.0)
+            [ease.least, ease.most]
         } else {
-            [0.0; 2]
+            NONE
         };
-        joins.push(Join { name, sides: [(first, 1.0), (second, 1.0)], ease });
+        joins.push(Join { name, sides: [(first, 1), (second, 1)], ease });
     }
     let waist = |of: &dyn Fn(PieceKey) -> bool| named(EdgeName::Waist, of);
     let (bodice, below) = (
@@ -128,10 +136,10 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
         waist(&|k| matches!(k.part, PiecePart::Skirt | PiecePart::Leg)),
     );
     let band = waist(&|k| k.part == PiecePart::Waistband);
-    for (first, times, second) in [(&bodice, 1.0, &below), (&below, 2.0, &band)] {
+    for (first, times, second) in [(&bodice, 1, &below), (&below, 2, &band)] {
         if !first.is_empty() && !second.is_empty() {
-            let sides = [(first.clone(), times), (second.clone(), 1.0)];
-            joins.push(Join { name: EdgeName::Waist, sides, ease: [0.0; 2] });
+            let sides = [(first.clone(), times), (second.clone(), 1)];
+            joins.push(Join { name: EdgeName::Waist, sides, ease: NONE });
         }
     }
     joins

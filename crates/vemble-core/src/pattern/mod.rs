@@ -2,10 +2,13 @@
 
 mod carry;
 mod change;
+mod cloth;
 mod cut;
 mod cut_line;
 mod joins;
+mod lay;
 mod piece;
+mod sheets;
 mod told;
 mod truing;
 mod unroll;
@@ -15,9 +18,10 @@ pub use joins::{At, Join, joins};
 pub use piece::{Edge, Notch, Piece, PieceDart};
 
 pub use cut_line::cut_line;
+pub use sheets::piece_sheets;
 pub use told::{
     EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceMend, PieceSet, PieceShown, Pieces,
-    UntrueLine, Walked, piece_sheets, pieces,
+    UntrueLine, Walked, pieces,
 };
 pub use truing::{DIFFER, Untrue, true_up};
 

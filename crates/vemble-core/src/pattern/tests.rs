@@ -1,23 +1,25 @@
 //! Pieces against the garment they come from; what is done to them; whether they match.
 
 use super::carry::carried;
-use super::change::{CannotBe, apply};
+use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
 use super::joins::joins;
 use super::piece::{Edge, Piece};
 use super::truing::{Untrue, true_up};
 use super::unroll::unroll;
 use crate::body::Wearer;
+use crate::change::seam::SeamChange;
 use crate::change::{Change, Drawn, On, draw};
 use crate::document::Document;
-use crate::fitting::GarmentSide;
-use crate::garment::{Garment, Round, Seam};
-use crate::length::{Length, Tape};
+use crate::fitting::{GarmentSide, How, Reading, SidePolicy};
+use crate::garment::{Beginning, Garment, Kind, Round, Seam, begin, cloth_named};
+use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
-use crate::tests::kit::m;
+use crate::size::sizes;
+use crate::tests::kit::{m, pin};
 use crate::work::{EdgeName, PiecePart};
 use crate::work::{OpensAt, PieceChange, PieceKey};
-use kurbo::{ParamCurveNearest, Shape};
+use kurbo::{ParamCurve, ParamCurveNearest, Shape};
 
 const DEMO: [&str; 8] = [
     "corduroys",
@@ -94,7 +96,7 @@ fn what_is_unrolled_is_true() {
         let joins = joins(&garment, &pieces);
         assert!(!joins.is_empty());
         wrong.extend(true_up(&pieces, &joins).into_iter().map(|w| format!("{name}: {w:?}")));
-        for join in joins.iter().filter(|j| j.ease == [0.0; 2]) {
+        for join in joins.iter().filter(|j| !j.is_eased()) {
             let [one, other] = join.lengths(&pieces);
             if (one - other).abs() > 1.0 {
                 wrong.push(format!("{name}, {:?}: {one} and {other}", join.name));
@@ -237,7 +239,7 @@ fn truing_finds_whatever_is_planted_in_any_pair() {
                         let change = PieceChange::End { piece: key, edge, upper: false, by };
                         apply(&mut longer, &change).unwrap();
                         let [was, is] = [&pieces, &longer].map(|p| join.lengths(p)[which]);
-                        let planted = times * by.length.cm() * 10.0;
+                        let planted = f64::from(*times) * by.length.cm() * 10.0;
                         assert!((is - was - planted).abs() < 0.1, "{name}, {edge:?}: {was} became {is}");
                         let found = true_up(&longer, &joins);
                         let has =
@@ -381,4 +383,153 @@ fn notches_meet_after_everything_that_is_chalked() {
             assert_eq!(apart, Vec::<&str>::new(), "{name}");
         }
     }
+}
+
+/// Whatever is cut by somebody, as it starts on its wearer: its pieces go round what it goes round, and match.
+#[test]
+fn garments_of_every_kind_are_unrolled_true() {
+    let wearer = demo("pinafore-toile").wearer;
+    let mut wrong = Vec::new();
+    for kind in Kind::ALL.iter().copied().filter(|kind| *kind != Kind::Coverall) {
+        let cloth = cloth_named(kind.template().cloth).unwrap();
+        let garment =
+            begin(Beginning { name: "it".into(), kind, toile: true, wearer: wearer.clone(), cloth });
+        let pieces = unroll(&garment, &wearer, None);
+        let joins = joins(&garment, &pieces);
+        wrong.extend(pieces.is_empty().then(|| format!("{kind:?} has no pieces")));
+        wrong.extend(true_up(&pieces, &joins).into_iter().map(|u| format!("{kind:?}: {u:?}")));
+        wrong.extend(pieces.iter().filter(|p| crosses(p)).map(|p| format!("{kind:?}: {:?} crosses", p.key)));
+        let laps = pieces.iter().any(|p| p.edge(EdgeName::Opening).is_some());
+        for level in garment.levels.iter().filter(|_| !laps) {
+            let wanted = level.width.girth().cm() * 10.0;
+            let girth = girth_of(&garment, &pieces, level.level).filter(|girth| (girth - wanted).abs() > 1.0);
+            wrong.extend(girth.map(|g| format!("{kind:?}, {:?}: {g} instead of {wanted}", level.level)));
+        }
+    }
+    assert_eq!(wrong, Vec::<String>::new());
+    let coverall = Kind::Coverall;
+    let cloth = cloth_named(coverall.template().cloth).unwrap();
+    let beginning =
+        Beginning { name: "it".into(), kind: coverall, toile: true, wearer: wearer.clone(), cloth };
+    assert_eq!(unroll(&begin(beginning), &wearer, None), vec![], "which is said");
+}
+
+/// What is said of two edges is a sum: on every tape the lengths that are shown differ by the figure beside them, and what is offered is that
+/// figure.
+#[test]
+fn no_two_figures_of_a_mismatch_disagree() {
+    let read = |text: &str| Measure::read(text.trim(), None).unwrap().length;
+    let mut seen = 0;
+    let mut document = demo("school-skirt");
+    document.try_ons.clear();
+    let may = super::pieces(&document, None, Tape::Cm).unwrap().may;
+    for tape in Tape::ALL.iter().copied() {
+        for (n, by) in (32..90).step_by(3).enumerate() {
+            let by = Measure { length: Length::from_nm(by * 100_000), unit: Unit::Mm };
+            let piece = may[n % 2].key;
+            let edge = EdgeName::Seam(Seam::SideSeam);
+            document.wishes.pattern.changes = vec![PieceChange::End { piece, edge, upper: n % 3 == 0, by }];
+            let found = super::pieces(&document, None, tape).unwrap();
+            let line = found.sets[0].untrue.iter().find(|u| u.title.contains("side seam does not")).unwrap();
+            let (lengths, by) = line.figures.split_once(": ").unwrap();
+            let by = read(by.split(" too long").next().unwrap());
+            let lengths: Vec<Length> = lengths
+                .split(" skirt, ")
+                .flat_map(|part| part.split(", "))
+                .filter_map(|part| part.split_once(" on the").map(|(length, _)| read(length)))
+                .collect();
+            if let [one, other] = lengths[..] {
+                assert_eq!((one - other).abs(), by, "{tape:?}: {}", line.figures);
+                seen += 1;
+            }
+            for mend in &line.mends {
+                let PieceChange::End { by: mends, .. } = mend.change else { panic!("{mend:?}") };
+                assert_eq!(mends.length.abs(), by, "{tape:?}: {}", mend.words);
+                assert!(mend.words.contains(&tape.show(by)), "{tape:?}: {}", mend.words);
+            }
+        }
+    }
+    assert!(seen > 50, "{seen}");
+}
+
+/// Where left and right differ, each side has its own pieces, and nothing is cut twice too often.
+#[test]
+fn sides_that_differ_are_cut_apart() {
+    let mut skirt = demo("school-skirt");
+    skirt.try_ons.remove(0);
+    let pins = vec![pin(GarmentSide::Left, "45 cm", "1 cm"), pin(GarmentSide::Right, "45 cm", "2.5 cm")];
+    let change =
+        SeamChange { sides: Some(SidePolicy::KeepEach), readings: pins, ..SeamChange::of(Seam::SideSeam) };
+    skirt.try_ons[0].changes = vec![change.into()];
+    let found = super::pieces(&skirt, None, Tape::Cm).unwrap();
+    let cut = |n: usize| -> Vec<&str> { found.sets[n].pieces.iter().map(|piece| piece.cut).collect() };
+    let in_one = "cut in one with its other half, which is not the same";
+    assert_eq!(cut(0), [in_one, "cut 1", "cut 1"]);
+    assert_eq!(cut(1), [in_one, "cut 1, mirrored", "cut already, for the left side"]);
+    let long =
+        |n: usize| found.sets[n].pieces[0].edges.iter().find(|e| e.name == EdgeName::Waist).unwrap().long;
+    assert_eq!(long(0).nm - long(1).nm, 15_000_000);
+}
+
+/// A panel is a piece of its own: what it is sewn to is cut as it was.
+#[test]
+fn a_panel_moves_no_edge() {
+    let mut dress = demo("tea-dress");
+    dress.try_ons.truncate(1);
+    let gap = Reading { how: How::Gap, ..pin(GarmentSide::Left, "60 cm", "6 cm") };
+    let change = SeamChange { set_in: true, readings: vec![gap], ..SeamChange::of(Seam::CentreBack) };
+    dress.try_ons[0].changes = vec![change.into()];
+    let found = super::pieces(&dress, None, Tape::Cm).unwrap();
+    assert_eq!((found.chips.len(), found.left.len()), (0, 1));
+    assert!(found.sets[0].pieces.iter().all(|piece| piece.old.is_none()));
+}
+
+/// Beside a hem the cut line mirrors the edge above: what is folded up lies on it.
+#[test]
+fn a_hem_that_is_turned_up_lies_on_the_edge_above_it() {
+    let (_, _, pieces) = pieces_of("school-skirt");
+    let cut = cut_line(&pieces[0]);
+    let at = |y: f64| {
+        let line = kurbo::Line::new((0.0, y), (1e4, y));
+        cut.segments()
+            .flat_map(|s| s.intersect_line(line).iter().map(|i| s.eval(i.segment_t).x).collect::<Vec<_>>())
+            .fold(0.0, f64::max)
+    };
+    let corner = pieces[0].edge(EdgeName::Hem).unwrap().end();
+    // At the side the fold runs square to the edge, over a slope of some degrees: near enough level.
+    for depth in [15.0, 30.0, 50.0] {
+        let (above, below) = (at(corner.y + depth), at(corner.y - depth));
+        let flare = at(corner.y) - above;
+        assert!(flare > 0.5 && (above - below).abs() < flare + depth * 0.4, "{depth}: {above} and {below}");
+        assert!(below < at(corner.y) + depth * 0.3);
+    }
+}
+
+/// A size that is chosen is what is unrolled, once the garment has its figures; what was measured stays.
+#[test]
+fn pieces_have_the_figures_of_the_size_that_is_cut() {
+    let document = demo("summer-trousers");
+    let (wearer, mut pattern) = (document.wearer.clone(), document.wishes.pattern.clone());
+    let mut garment = document.newest().unwrap().garment.clone();
+    let before = sizes(&garment, &wearer, &pattern, &[], Tape::Cm);
+    assert_eq!(before.as_cut, None, "nothing is chosen");
+    for candidate in &before.candidates {
+        pattern.chosen = Some(candidate.choice.clone());
+        let found = sizes(&garment, &wearer, &pattern, &[], Tape::Cm);
+        let cut = found.as_cut.unwrap();
+        let mut own = garment.clone();
+        (own.levels, own.seams) = (cut.levels, cut.seams);
+        assert_eq!(sizes(&own, &wearer, &pattern, &[], Tape::Cm).as_cut, None, "{}", candidate.title);
+        let pieces = unroll(&own, &wearer, None);
+        for level in &candidate.levels {
+            let girth = girth_of(&own, &pieces, level.level).unwrap();
+            let wanted = level.girth.nm as f64 / 1e6;
+            assert!((girth - wanted).abs() < 1.0, "{}, {}: {girth}", candidate.title, level.name);
+        }
+        let allowance = pieces[0].edge(EdgeName::Seam(Seam::Outseam)).unwrap().allowance;
+        assert!((allowance - candidate.choice.allowance.length.cm() * 10.0).abs() < 1e-9);
+    }
+    garment.levels.iter_mut().for_each(|level| level.assumed = false);
+    garment.seams.iter_mut().for_each(|seam| seam.assumed = false);
+    assert_eq!(sizes(&garment, &wearer, &pattern, &[], Tape::Cm).as_cut, None, "somebody measured it");
 }

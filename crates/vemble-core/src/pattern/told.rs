@@ -1,29 +1,22 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
-use super::carry::carried;
-use super::change::{CannotBe, apply};
+use super::change::CannotBe;
+use super::cloth::{USUAL_WIDTH, cloth_words};
 use super::cut_line::cut_line;
-use super::joins::{Join, joins};
+use super::joins::{At, Join};
+use super::lay::{Set, lay};
 use super::piece::{Edge, Piece};
-use super::truing::{DIFFER, Untrue, true_up};
-use super::unroll::unroll;
-use crate::change::{ChangeKey, Drawn, DrawnChange, On, draw};
+use super::sheets::marks;
+use super::truing::{DIFFER, Untrue, is_upwards, true_up};
 use crate::document::Document;
-use crate::fault::{Fault, Wrong};
+use crate::fault::Fault;
 use crate::fitting::GarmentSide;
 use crate::length::{Figure, Length, Measure, Tape};
-use crate::paper::{PaperInk, PaperSheet};
 use crate::told::capital;
-use crate::try_on::TryOn;
 use crate::work::{EdgeName, PieceChange, PieceKey};
-use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
+use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// Cloth is so wide where nobody says otherwise: 140 cm (teaching value: most cloth for clothes).
-pub const USUAL_WIDTH: Length = Length::from_mm(1400);
-/// Pieces lie so far apart on the cloth, in mm.
-const APART: f64 = 10.0;
 
 /// The pieces of a garment, as they are and as they will be.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -181,14 +174,6 @@ pub struct EdgeShownName {
     pub words: String,
 }
 
-/// What is worked out before it is told.
-struct Table {
-    pieces: Vec<Piece>,
-    old: Vec<Piece>,
-    joins: Vec<Join>,
-    side: Option<GarmentSide>,
-}
-
 /// The pieces of a garment with everything that is chalked in its newest try-on, and entered on paper; with figures on a tape, and on cloth so
 /// wide.
 ///
@@ -196,8 +181,19 @@ struct Table {
 /// Every fault of the document, and of what is pinned in its newest try-on.
 pub fn pieces(document: &Document, width: Option<Length>, tape: Tape) -> Result<Pieces, Vec<Fault>> {
     let laid = lay(document, tape)?;
-    let width = width.unwrap_or(USUAL_WIDTH);
+    let width = width.unwrap_or_else(|| USUAL_WIDTH.on(tape));
     let first = laid.sets.first();
+    let chalked = laid.chalked.iter().map(|name| PieceChip {
+        words: format!("{}, as it is chalked", capital(name)),
+        entered: None,
+        cannot: None,
+    });
+    let entered = document.wishes.pattern.changes.iter().zip(&laid.cannot).enumerate();
+    let entered = entered.map(|(n, (change, cannot))| PieceChip {
+        words: change_words(change, tape),
+        entered: Some(n),
+        cannot: cannot.map(cannot_words),
+    });
     Ok(Pieces {
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
@@ -206,8 +202,8 @@ pub fn pieces(document: &Document, width: Option<Length>, tape: Tape) -> Result<
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, tape),
         sets: laid.sets.iter().map(|set| set_shown(set, tape)).collect(),
-        chips: laid.chips,
-        left: laid.left,
+        chips: chalked.chain(entered).collect(),
+        left: laid.left.iter().map(|name| capital(name)).collect(),
     })
 }
 
@@ -232,94 +228,6 @@ impl Pieces {
         lines.push(self.cloth.clone());
         lines.join("\n") + "\n"
     }
-}
-
-/// The sheets of all pieces, or of one, at true size: what is cut, what is sewn, as it was and as it will be.
-///
-/// # Errors
-/// As [`pieces`].
-pub fn piece_sheets(
-    document: &Document,
-    key: Option<PieceKey>,
-    tape: Tape,
-) -> Result<Vec<PaperSheet>, Vec<Fault>> {
-    let laid = lay(document, tape)?;
-    let mut sheets = Vec::new();
-    for set in &laid.sets {
-        for (piece, old) in
-            set.pieces.iter().zip(&set.old).filter(|(p, _)| key.is_none_or(|key| key == p.key))
-        {
-            sheets.push(sheet(piece, old, set.side, tape));
-        }
-    }
-    Ok(sheets)
-}
-
-struct Laid {
-    sets: Vec<Table>,
-    chips: Vec<PieceChip>,
-    left: Vec<String>,
-}
-
-fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
-    let faults = document.faults();
-    if !faults.is_empty() {
-        return Err(faults);
-    }
-    let no_state = || vec![Fault { path: "states".into(), wrong: Wrong::NoState }];
-    let newest = document.newest().ok_or_else(no_state)?;
-    let fresh = TryOn::on(newest.id, jiff::civil::Date::default());
-    let is_finished = document.is_finished();
-    let try_on = document.try_ons.last().filter(|_| !is_finished).unwrap_or(&fresh);
-    let state = document.state(try_on.state).unwrap_or(newest);
-    let garment = &*state.garment.with_levels_in_order(&document.wearer);
-    let keeps_all = false;
-    let on = On { garment, wearer: &document.wearer, hem_marks: &try_on.hem_marks, keeps_all };
-    let at = document.try_ons.len().saturating_sub(1);
-    let drawn = draw(on, &try_on.changes).map_err(|wrong| {
-        let path = |(n, field, wrong): (usize, String, Wrong)| Fault {
-            path: format!("try_ons[{at}].changes[{n}].{field}"),
-            wrong,
-        };
-        wrong.into_iter().map(path).collect::<Vec<_>>()
-    })?;
-    let old = unroll(garment, &document.wearer, None);
-    let mut chips: Vec<PieceChip> = Vec::new();
-    let (mut sets, mut left): (Vec<Table>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
-    let entered = &document.wishes.pattern.changes;
-    let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
-    for side in GarmentSide::BOTH {
-        let (mut pieces, out) = carried((garment, &document.wearer), &drawn, side, tape);
-        left = out;
-        for (change, cannot) in entered.iter().zip(&mut cannot) {
-            if let Err(why) = apply(&mut pieces, change) {
-                *cannot = Some(why);
-            }
-        }
-        let joins = joins(garment, &pieces);
-        sets.push(Table { pieces, old: old.clone(), joins, side: Some(side) });
-    }
-    if sets.len() == 2 && sets[0].pieces == sets[1].pieces {
-        sets.truncate(1);
-        sets[0].side = None;
-    }
-    let is_done = |change: &&DrawnChange<'_>| change.is_altered() && !left.contains(&change.key());
-    chips.extend(drawn.iter().filter(is_done).map(|change| PieceChip {
-        words: format!("{}, as it is chalked", capital(&change.key().name(garment))),
-        entered: None,
-        cannot: None,
-    }));
-    chips.extend(entered.iter().zip(cannot).enumerate().map(|(n, (change, cannot))| PieceChip {
-        words: change_words(change, tape),
-        entered: Some(n),
-        cannot: cannot.map(cannot_words),
-    }));
-    let left = left
-        .iter()
-        .filter(|key| drawn.iter().any(|change| change.key() == **key && change.is_altered()))
-        .map(|key| capital(&key.name(garment)))
-        .collect();
-    Ok(Laid { sets, chips, left })
 }
 
 fn may(piece: &Piece) -> PieceMay {
@@ -401,51 +309,10 @@ fn edge_path(edge: &Edge) -> BezPath {
     path
 }
 
-/// Darts, notches, and the grain with its arrows.
-fn marks(piece: &Piece) -> BezPath {
-    let mut path = BezPath::new();
-    for dart in &piece.darts {
-        let [a, b] = dart.mouth;
-        path.move_to(a);
-        path.line_to(dart.point);
-        path.line_to(b);
-        if let Some(other) = dart.other {
-            path.line_to(other);
-            path.line_to(a);
-        }
-    }
-    for edge in &piece.edges {
-        for notch in &edge.notches {
-            let (at, way) = edge.at(notch.along);
-            path.move_to(at);
-            path.line_to(at + kurbo::Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0));
-        }
-    }
-    let [low, high] = piece.grain;
-    path.move_to(low);
-    path.line_to(high);
-    let way = (high - low).normalize();
-    let side = kurbo::Vec2::new(-way.y, way.x);
-    for (tip, back) in [(high, -1.0), (low, 1.0)] {
-        path.move_to(tip + way * (back * 8.0) + side * 4.0);
-        path.line_to(tip);
-        path.line_to(tip + way * (back * 8.0) - side * 4.0);
-    }
-    path
-}
-
-fn cut_words(piece: &Piece) -> &'static str {
-    match piece.cut {
-        1 if piece.edge(EdgeName::Fold).is_some() => "cut 1 on the fold",
-        1 => "cut 1",
-        _ => "cut 2, one mirrored",
-    }
-}
-
-fn set_shown(set: &Table, tape: Tape) -> PieceSet {
+fn set_shown(set: &Set, tape: Tape) -> PieceSet {
     PieceSet {
         side: set.side,
-        pieces: set.pieces.iter().zip(&set.old).map(|(piece, old)| shown(piece, old, tape)).collect(),
+        pieces: (0..set.pieces.len()).map(|n| shown(set, n, tape)).collect(),
         joins: set.joins.iter().map(|join| join_shown(set, join, tape)).collect(),
         untrue: true_up(&set.pieces, &set.joins)
             .iter()
@@ -458,13 +325,14 @@ fn figure(mm: f64, tape: Tape) -> Figure {
     tape.figure(tape.round(Length::from_cm(mm / 10.0)))
 }
 
-fn shown(piece: &Piece, old: &Piece, tape: Tape) -> PieceShown {
+fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
+    let (piece, old) = (&set.pieces[n], &set.old[n]);
     let cut = cut_line(piece);
     let all = cut.bounding_box().union(old.bounds()).inflate(4.0, 4.0);
     PieceShown {
         key: piece.key,
         name: capital(&piece.key.name()),
-        cut: cut_words(piece),
+        cut: set.cut_words(n),
         view: [all.x0, -all.y1, all.width(), all.height()].map(|v| (v * 100.0).round() / 100.0),
         old: (piece != old).then(|| painted(&old.outline())),
         outline: painted(&piece.outline()),
@@ -484,17 +352,16 @@ fn shown(piece: &Piece, old: &Piece, tape: Tape) -> PieceShown {
     }
 }
 
-fn join_shown(set: &Table, join: &Join, tape: Tape) -> JoinShown {
-    let lengths = join.lengths(&set.pieces);
-    let [one, other] = lengths.map(|mm| figure(mm, tape));
-    let eased = join.ease[1] > 0.0;
+fn join_shown(set: &Set, join: &Join, tape: Tape) -> JoinShown {
+    let [one, other] = at_marks(set, join, tape).map(|length| tape.figure(length));
+    let eased = join.is_eased();
     let walked = join.pair().map(|pair| {
         pair.map(|at| {
             let piece = &set.pieces[at.piece];
             let edge = &piece.edges[at.edge];
             let along = edge.notches.iter().map(|notch| {
                 let along = piece.sewn_along(edge, notch.along);
-                let upwards = super::truing::is_upwards(piece, at.edge);
+                let upwards = is_upwards(piece, at.edge);
                 if upwards { along } else { piece.sewn(edge) - along }
             });
             Walked { piece: piece.key.name(), long_mm: piece.sewn(edge), notches_mm: along.collect() }
@@ -512,7 +379,7 @@ fn join_shown(set: &Table, join: &Join, tape: Tape) -> JoinShown {
     }
 }
 
-fn untrue_line(set: &Table, untrue: &Untrue, tape: Tape) -> UntrueLine {
+fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine {
     let join = |n: usize| &set.joins[n];
     let names = |n: usize| {
         join(n).sides.each_ref().map(|(edges, _)| {
@@ -529,20 +396,26 @@ fn untrue_line(set: &Table, untrue: &Untrue, tape: Tape) -> UntrueLine {
     };
     let show = |mm: f64| figure(mm.abs(), tape).text();
     match untrue {
-        Untrue::Lengths { join: n, lengths, off } => {
+        Untrue::Lengths { join: n, off, .. } => {
             let [one, other] = names(*n);
-            let [a, b] = lengths.map(|mm| figure(mm, tape));
-            let which = if *off > 0.0 { &other } else { &one };
+            let [a, b] = at_marks(set, join(*n), tape);
+            let by = off_at_marks(join(*n), [a, b], *off, tape);
+            let (which, by) = (if *off > 0.0 { &other } else { &one }, by.abs());
+            // On a tape whose marks are too coarse for it, one length and the difference.
+            let figures = match by == off_shown(join(*n), [a, b], tape).abs() {
+                true => format!(
+                    "{} on the {one}, {} on the {other}: {} too long on the {which}",
+                    tape.show(a),
+                    tape.show(b),
+                    tape.show(by)
+                ),
+                false => format!("{} on the {one}: {} too long on the {which}", tape.show(a), tape.show(by)),
+            };
             UntrueLine {
                 title: format!("The {} does not match", join(*n).name.name()),
-                figures: format!(
-                    "{} on the {one}, {} on the {other}: {} too long on the {which}",
-                    a.text(),
-                    b.text(),
-                    show(*off)
-                ),
+                figures,
                 pieces: about(*n),
-                mends: mends(set, join(*n), *off, tape),
+                mends: mends(set, join(*n), *off > 0.0, by, tape),
             }
         }
         Untrue::Notches { join: n, number, apart } => UntrueLine {
@@ -572,14 +445,52 @@ fn untrue_line(set: &Table, untrue: &Untrue, tape: Tape) -> UntrueLine {
     }
 }
 
+/// How long both sides of a join are as they are shown: what is altogether is the sum of its edges.
+fn at_marks(set: &Set, join: &Join, tape: Tape) -> [Length; 2] {
+    join.sides.each_ref().map(|(edges, times)| {
+        let sewn = |at: &At| {
+            let piece = &set.pieces[at.piece];
+            tape.round(Length::from_cm(piece.sewn(&piece.edges[at.edge]) / 10.0))
+        };
+        edges.iter().map(sewn).sum::<Length>() * i64::from(*times)
+    })
+}
+
+/// How much too long the second of two shown lengths is; less than nought where the first is.
+fn off_shown(join: &Join, [one, other]: [Length; 2], tape: Tape) -> Length {
+    let [least, most] = join.ease.map(|ease| ease.on(tape));
+    let longer = other - one;
+    if longer > most {
+        longer - most
+    } else if longer < least {
+        longer - least
+    } else {
+        Length::ZERO
+    }
+}
+
+/// How far two edges are off, at a mark: as their shown lengths have it, or where that would not mend it, as it is.
+fn off_at_marks(join: &Join, lengths: [Length; 2], off: f64, tape: Tape) -> Length {
+    let shown = off_shown(join, lengths, tape);
+    let mends = (shown.cm() * 10.0 - off).abs() <= DIFFER && shown != Length::ZERO;
+    let least = if off > 0.0 { tape.mark() } else { -tape.mark() };
+    let exact = tape.round(Length::from_cm(off / 10.0));
+    if mends {
+        shown
+    } else if exact == Length::ZERO {
+        least
+    } else {
+        exact
+    }
+}
+
 /// Trim the longer edge, or go on with the shorter one: at either end.
-fn mends(set: &Table, join: &Join, off: f64, tape: Tape) -> Vec<PieceMend> {
+fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
     let Some(pair) = join.pair() else { return Vec::new() };
-    let [shorter, longer] = if off > 0.0 { pair } else { [pair[1], pair[0]] };
-    let by = tape.round(Length::from_cm(off.abs() / 10.0));
+    let [shorter, longer] = if is_second { pair } else { [pair[1], pair[0]] };
     let mut all = Vec::new();
     // The second edge of a piece that is sewn to itself has no name of its own: the first one is mended.
-    let is_named = |(at, _): &(super::joins::At, Length)| !set.pieces[at.piece].edges[at.edge].second;
+    let is_named = |(at, _): &(At, Length)| !set.pieces[at.piece].edges[at.edge].second;
     for (at, by) in [(longer, -by), (shorter, by)].into_iter().filter(is_named) {
         for upper in [false, true] {
             let piece = set.pieces[at.piece].key;
@@ -598,70 +509,4 @@ fn mends(set: &Table, join: &Join, off: f64, tape: Tape) -> Vec<PieceMend> {
         }
     }
     all
-}
-
-/// How long a cloth they need: laid in rows, the tallest first, every piece the same way up.
-fn cloth_words(sets: &[Table], width: Length, tape: Tape) -> String {
-    let wide = width.cm() * 10.0;
-    let mut boxes: Vec<(f64, f64)> = Vec::new();
-    for set in sets {
-        for piece in &set.pieces {
-            let cut = cut_line(piece).bounding_box();
-            let on_fold = piece.edge(EdgeName::Fold).is_some();
-            // Of one side one, of both sides two.
-            let count = if sets.len() > 1 || piece.cut == 1 { 1 } else { 2 };
-            let once =
-                (sets.len() == 2 && piece.cut == 1 && set.side == Some(GarmentSide::Right)).then_some(0);
-            let across = if on_fold { 2.0 * cut.width() } else { cut.width() };
-            boxes.extend((0..once.unwrap_or(count)).map(|_| (across, cut.height())));
-        }
-    }
-    if boxes.is_empty() {
-        return String::new();
-    }
-    if let Some((across, _)) = boxes.iter().find(|(across, _)| *across > wide) {
-        let needs = tape.show(Length::from_cm(across / 10.0).up_to(tape.mark()));
-        return format!("A piece is {needs} across: wider than this cloth");
-    }
-    boxes.sort_by(|a, b| b.1.total_cmp(&a.1));
-    let mut rows: Vec<(f64, f64)> = Vec::new();
-    for (across, tall) in boxes {
-        match rows.iter_mut().find(|(used, _)| used + APART + across <= wide) {
-            Some(row) => row.0 += APART + across,
-            None => rows.push((across, tall)),
-        }
-    }
-    let long: f64 = rows.iter().map(|(_, tall)| tall + APART).sum();
-    let step = Length::from_mm(50);
-    let long = Length::from_cm(long / 10.0).up_to(step);
-    format!(
-        "About {} of cloth {} wide, every piece the same way up, allowances and all",
-        tape.show(long),
-        tape.show(width)
-    )
-}
-
-/// One piece at true size, with what is written on it.
-fn sheet(piece: &Piece, old: &Piece, side: Option<GarmentSide>, tape: Tape) -> PaperSheet {
-    let flip = Affine::FLIP_Y;
-    let mut lines = vec![(PaperInk::New, flip * piece.outline()), (PaperInk::Cut, flip * cut_line(piece))];
-    if piece != old {
-        lines.push((PaperInk::Old, flip * old.outline()));
-    }
-    lines.push((PaperInk::Mark, flip * marks(piece)));
-    for (_, y) in &piece.levels {
-        let bounds: Rect = piece.bounds();
-        let line = Line::new((bounds.x0, -*y), (bounds.x0 + 15.0, -*y));
-        lines.push((PaperInk::Mark, line.to_path(0.01)));
-    }
-    let of = side.map_or_else(String::new, |side| format!(", {} side", side.name()));
-    let centre = piece.bounds().center();
-    let mut words = vec![(Point::new(centre.x - 30.0, -centre.y), cut_words(piece).to_owned())];
-    for edge in &piece.edges {
-        let (at, _) = edge.at(edge.length() / 2.0);
-        let inside = at.lerp(centre, 0.06);
-        let long = figure(piece.sewn(edge), tape);
-        words.push((Point::new(inside.x, -inside.y), format!("{} {}", edge.name.name(), long.text())));
-    }
-    PaperSheet { title: format!("{}{of}", capital(&piece.key.name())), lines, words }
 }

@@ -47,25 +47,19 @@ pub fn ease_of(garment: &Garment, wearer: &Wearer, tape: Tape) -> Vec<LevelEase>
 
 impl Table<'_> {
     /// The ease that is wanted at a level. Nothing where nobody said so, nothing that fits has it and none is taught.
-    pub(super) fn ease(
-        &self,
-        level: Level,
-        body: Length,
-        band: Option<EaseBand>,
-        fit: &[Fits<'_>],
-    ) -> Option<WantedEase> {
+    pub(super) fn ease(&self, level: Level, band: Option<EaseBand>, fit: &[Fits<'_>]) -> Option<WantedEase> {
         if let Some(typed) = self.pattern.ease.iter().find(|e| e.level == level) {
             return Some(WantedEase { ease: self.read(typed.ease), from: EaseFrom::Typed });
         }
-        if let Some(learnt) = self.learnt(level, body, fit) {
+        if let Some(learnt) = self.learnt(level, fit) {
             return Some(learnt);
         }
         let ease = self.tape.round(band?.middle());
         Some(WantedEase { ease, from: EaseFrom::Taught })
     }
 
-    /// What garments of this sort that fit have there: the middle one, of two in the middle the closer.
-    fn learnt(&self, level: Level, body: Length, fit: &[Fits<'_>]) -> Option<WantedEase> {
+    /// What garments of this sort that fit have there: the middle one, of two in the middle the smaller.
+    fn learnt(&self, level: Level, fit: &[Fits<'_>]) -> Option<WantedEase> {
         let class = |garment: &Garment| (garment.kind.template().ease, garment.cloth.structure);
         let mut there: Vec<(Length, &str)> = fit
             .iter()
@@ -74,8 +68,6 @@ impl Table<'_> {
                 let own = ease_of(f.garment, f.wearer, self.tape).into_iter().find(|e| e.level == level)?;
                 Some((own.ease.length, f.garment.name.as_str()))
             })
-            // One that is smaller than a woven body was never closed.
-            .filter(|(ease, _)| !(body + *ease).is_negative())
             .collect();
         there.sort_unstable();
         let ease = there.get(there.len().checked_sub(1)? / 2)?.0;

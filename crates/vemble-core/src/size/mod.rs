@@ -4,6 +4,7 @@
 //! whole marks of the tape. **The objective**, in this order: fewest levels below the least ease; least in all beside what is wanted;
 //! fewest operations; then the order of charts and sizes, and the wider allowance.
 
+mod cut;
 mod ease;
 mod lengths;
 mod search;
@@ -12,6 +13,7 @@ mod told;
 #[cfg(test)]
 mod tests;
 
+pub use cut::AsCut;
 pub use ease::{Fits, ease_of};
 pub use told::{ChartLine, ChartTable, HeldLine, SizeCandidate, SizeLength, SizeLevel, Sizes, WantedGirth};
 
@@ -78,11 +80,14 @@ impl Wanted {
 /// # Complexity
 /// Sizes × 3 for each further level (× 5 where it lies far from the one before) × allowances, cut where it cannot come among the best.
 pub fn sizes(garment: &Garment, wearer: &Wearer, pattern: &Pattern, fit: &[Fits<'_>], tape: Tape) -> Sizes {
-    let garment = garment.with_levels_in_order(wearer);
-    let table = Table { garment: &garment, wearer, pattern, tape };
+    let ordered = garment.with_levels_in_order(wearer);
+    let table = Table { garment: &ordered, wearer, pattern, tape };
     let wanted = table.wanted(fit);
     let found = search::best(&table, &wanted);
-    told::tell(&table, &wanted, &found)
+    let mut told = told::tell(&table, &wanted, &found);
+    told.as_cut =
+        search::as_chosen(&table, &wanted).and_then(|chosen| cut::as_cut(&table, garment, &wanted, &chosen));
+    told
 }
 
 impl Table<'_> {
@@ -137,7 +142,7 @@ impl Table<'_> {
                 continue;
             };
             let band = self.garment.ease_wanted(level, body, self.tape);
-            let Some(ease) = self.ease(level, body, band, fit) else { continue };
+            let Some(ease) = self.ease(level, band, fit) else { continue };
             let apart = all.last().map_or(1, |above| self.may_be_apart(above.level, level));
             let (seams, closed) = self.seams_at(level);
             let least = band.map(|band| body + band.least);

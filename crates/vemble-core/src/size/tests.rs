@@ -1,8 +1,10 @@
 //! Example G, the search against brute force, what is flagged, and what its words owe its figures.
 
-use super::{Sizes, sizes};
+use super::{Fits, Sizes, sizes};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
-use crate::garment::{Beginning, Closure, ClosureFacts, Garment, Kind, Opening, Seam, begin, cloth_named};
+use crate::garment::{
+    Beginning, Closure, ClosureFacts, Garment, Kind, Opening, Seam, Width, begin, cloth_named,
+};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::tests::kit::{m, taken};
@@ -317,4 +319,39 @@ proptest! {
             }
         }
     }
+}
+
+/// Ease that nobody typed is that of finished garments of the same sort: the middle one, by its name; what is of another sort or assumed says
+/// nothing.
+#[test]
+fn ease_is_learnt_from_what_fits() {
+    let wearer = wearer(&[(B::Height, "162 cm"), (B::WaistGirth, "77 cm"), (B::HipGirth, "101 cm")]);
+    let worn = |kind: Kind, name: &str, hip: &str, assumed: bool| {
+        let mut garment = garment(kind, &wearer);
+        garment.name = name.into();
+        for level in garment.levels.iter_mut().filter(|l| l.level == Level::Hip) {
+            level.width = Width::Girth(m(hip));
+            level.assumed = assumed;
+        }
+        garment
+    };
+    let all = [
+        worn(Kind::Trousers, "close", "105 cm", false),
+        worn(Kind::Skirt, "middle", "108 cm", false),
+        worn(Kind::Jeans, "wide", "113 cm", false),
+        worn(Kind::Trousers, "never measured", "120 cm", true),
+        worn(Kind::Jacket, "of another sort", "125 cm", false),
+    ];
+    let fit: Vec<Fits<'_>> = all.iter().map(|garment| Fits { garment, wearer: &wearer }).collect();
+    let hip = row(B::HipGirth, ChartSays::Finished, &["104 cm", "108 cm"]);
+    let mut pattern = Pattern { charts: vec![chart("", &["14", "16"], vec![hip])], ..Pattern::default() };
+    let wanted = |pattern: &Pattern, fit: &[Fits<'_>]| {
+        let found = sizes(&garment(Kind::Trousers, &wearer), &wearer, pattern, fit, Tape::Cm);
+        (found.wanted[0].sum.clone(), found.wanted[0].from.clone())
+    };
+    let of = |(sum, from): (String, String)| format!("{sum}, {from}");
+    assert_eq!(of(wanted(&pattern, &fit)), "101.0 + 7.0 = 108.0 cm, as in what fits: close, middle, wide");
+    assert_eq!(of(wanted(&pattern, &[])), "101.0 + 6.5 = 107.5 cm, the middle of what is usual, trousers");
+    pattern.ease = vec![ease(Level::Hip, "3 cm")];
+    assert_eq!(of(wanted(&pattern, &fit)), "101.0 + 3.0 = 104.0 cm, as you said");
 }

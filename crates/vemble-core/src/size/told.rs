@@ -1,5 +1,6 @@
 //! Sizes in words and figures: the whole sum of each candidate, what is flagged, and what comes next.
 
+use super::cut::AsCut;
 use super::ease::EaseFrom;
 use super::lengths::{Found, lengths};
 use super::search::{Candidate, as_chosen};
@@ -17,7 +18,7 @@ use utoipa::ToSchema;
 const SHOWN: usize = 6;
 
 /// What is wanted, and the sizes that come nearest.
-#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct Sizes {
     /// Every level that is compared, from the top down.
     pub wanted: Vec<WantedGirth>,
@@ -34,6 +35,9 @@ pub struct Sizes {
     /// What was chosen, reckoned anew, where it is none of the others.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub chosen: Option<SizeCandidate>,
+    /// What the garment would have to be to be the one that was chosen, where it is another still.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub as_cut: Option<AsCut>,
     /// What is missing before anything can be said.
     pub needs: Vec<String>,
     /// What is flagged about the charts, or the wearer beside them.
@@ -168,6 +172,7 @@ pub(super) fn tell(table: &Table<'_>, wanted: &[Wanted], found: &[Candidate]) ->
         held: held(table),
         candidates,
         chosen,
+        as_cut: None,
         needs: needs(table, wanted),
         flags: flags(table, wanted),
         says: "Ranked by: no level below the least ease; nearest to what is wanted, all levels together; fewest operations on the paper.",

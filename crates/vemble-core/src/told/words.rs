@@ -13,7 +13,9 @@ use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, HemTurn, Seam, Weight};
 use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;
-use crate::work::{AllowanceIs, DartEnd, OpensAt, PieceDoes, SewnBy, SleeveSet, Step, SupplyKind, Worthy};
+use crate::work::{
+    AllowanceIs, DartEnd, OpensAt, PieceDoes, PieceFace, SewnBy, SleeveSet, Step, SupplyKind, Worthy,
+};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -43,6 +45,8 @@ macro_rules! many_words {
 many_words! {
     /// What can be done to a piece.
     piece_does: PieceDoes,
+    /// Where a piece lies.
+    piece_face: PieceFace,
     /// Where a wedge is opened.
     opens_at: OpensAt,
     /// What stays true of how a wearer stands.

@@ -103,7 +103,7 @@ pub(crate) fn cap_height(wide: f64, length: f64) -> Option<f64> {
 }
 
 /// Where a growing function comes to `wanted`, between two ends; the nearer end where it does not.
-fn solved([mut low, mut high]: [f64; 2], wanted: f64, of: impl Fn(f64) -> f64) -> f64 {
+pub(crate) fn solved([mut low, mut high]: [f64; 2], wanted: f64, mut of: impl FnMut(f64) -> f64) -> f64 {
     for _ in 0..HALVINGS {
         let middle = f64::midpoint(low, high);
         if of(middle) < wanted {

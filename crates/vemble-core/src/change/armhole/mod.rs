@@ -19,7 +19,7 @@ mod told;
 #[cfg(test)]
 mod tests;
 
-pub(crate) use flat::{Flat, cap, cap_height};
+pub(crate) use flat::{Flat, cap, cap_height, solved};
 pub use input::{ArmholeAt, ArmholeChange, ArmholeField};
 pub(crate) use judge::Found;
 pub use shown::SolvedArmhole as Shown;

@@ -2,6 +2,7 @@
 
 use super::{Bolt, girth_at};
 use crate::change::Curve;
+use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, Seam};
 use crate::pattern::piece::{Edge, Piece, PieceDart, straight};
 use crate::place::Level;
@@ -133,9 +134,9 @@ impl Leg<'_> {
         };
         let (mut full, mut raised) = (0.6, 0.0);
         if let Some(wanted) = self.bolt.garment.seam(seam).map(|f| f.length.length.cm() * 10.0) {
-            full = super::solved(FULL, wanted, |full| long(full, 0.0));
+            full = solved(FULL, wanted, |full| long(full, 0.0));
             if (long(full, 0.0) - wanted).abs() > 0.01 {
-                raised = super::solved([-RAISED, RAISED], wanted, |raised| long(full, raised));
+                raised = solved([-RAISED, RAISED], wanted, |raised| long(full, raised));
             }
         }
         let rise = rise(full, raised);

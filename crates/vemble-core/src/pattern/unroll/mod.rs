@@ -191,19 +191,3 @@ fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
     }
     None
 }
-
-/// So often a length is halved: to a millionth of a millimetre.
-const HALVINGS: usize = 48;
-
-/// Where a growing function comes to `wanted`; the nearer end where it does not.
-fn solved([mut low, mut high]: [f64; 2], wanted: f64, mut of: impl FnMut(f64) -> f64) -> f64 {
-    for _ in 0..HALVINGS {
-        let middle = f64::midpoint(low, high);
-        if of(middle) < wanted {
-            low = middle;
-        } else {
-            high = middle;
-        }
-    }
-    f64::midpoint(low, high)
-}

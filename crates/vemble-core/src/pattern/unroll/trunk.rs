@@ -2,7 +2,7 @@
 
 use super::{Bolt, girth_at};
 use crate::change::Curve;
-use crate::change::armhole::Flat;
+use crate::change::armhole::{Flat, solved};
 use crate::garment::{Closure, Dart, DartFacts, Neckline, Opening, Seam};
 use crate::pattern::piece::{EXACT, Edge, Piece, PieceDart, straight};
 use crate::place::Level;
@@ -366,7 +366,7 @@ impl<'a> Storey<'a> {
                 curve
             };
             // As long as it was found.
-            let share = super::solved(REACHES, last.arclen(EXACT), |share| of(share).arclen(EXACT));
+            let share = solved(REACHES, last.arclen(EXACT), |share| of(share).arclen(EXACT));
             *last = of(share);
         }
         // From the bust up to the shoulder, in a curve that both pieces share.

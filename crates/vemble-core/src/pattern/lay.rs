@@ -1,0 +1,108 @@
+//! The pieces of a garment with everything that is chalked in its newest try-on, then what is done to them on paper: of both sides, or of each.
+
+use super::carry::carried;
+use super::change::{CannotBe, apply};
+use super::joins::{Join, joins};
+use super::piece::Piece;
+use super::unroll::unroll;
+use crate::change::{ChangeKey, Drawn, DrawnChange};
+use crate::document::Document;
+use crate::fault::{Fault, Wrong};
+use crate::fitting::GarmentSide;
+use crate::length::Tape;
+use crate::solve::draw_below;
+use crate::try_on::TryOn;
+use crate::work::EdgeName;
+
+/// The pieces of both sides, or of one.
+pub(super) struct Set {
+    pub pieces: Vec<Piece>,
+    /// As they are before anything is done.
+    pub old: Vec<Piece>,
+    pub joins: Vec<Join>,
+    /// Of which side; nothing where both are alike.
+    pub side: Option<GarmentSide>,
+    /// Which of them are the same on the other side.
+    pub same: Vec<bool>,
+}
+
+impl Set {
+    /// How a piece is cut.
+    pub fn cut_words(&self, piece: usize) -> &'static str {
+        let is_on_fold = self.pieces[piece].edge(EdgeName::Fold).is_some();
+        match (self.side, self.pieces[piece].cut, self.same[piece]) {
+            (None, 1, _) | (Some(GarmentSide::Left), 1, true) if is_on_fold => "cut 1 on the fold",
+            (None, 1, _) | (Some(GarmentSide::Left), 1, _) if !is_on_fold => "cut 1",
+            (None, _, _) => "cut 2, one mirrored",
+            (Some(GarmentSide::Right), 1, true) => "cut already, for the left side",
+            (Some(_), 1, _) if is_on_fold => "cut in one with its other half, which is not the same",
+            (Some(GarmentSide::Left), _, _) => "cut 1",
+            (Some(GarmentSide::Right), _, _) => "cut 1, mirrored",
+        }
+    }
+}
+
+/// Everything that is worked out before it is told.
+pub(super) struct Laid {
+    pub sets: Vec<Set>,
+    /// What was chalked and is carried to paper, by what it is called.
+    pub chalked: Vec<String>,
+    /// What was chalked and is no matter of these pieces.
+    pub left: Vec<String>,
+    /// Of every change that was entered, why it cannot be.
+    pub cannot: Vec<Option<CannotBe>>,
+}
+
+/// Lays out the pieces of a document.
+///
+/// # Errors
+/// Every fault of the document, and of what is pinned in its newest try-on.
+pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
+    let faults = document.faults();
+    if !faults.is_empty() {
+        return Err(faults);
+    }
+    let no_state = || vec![Fault { path: "states".into(), wrong: Wrong::NoState }];
+    let newest = document.newest().ok_or_else(no_state)?;
+    let fresh = TryOn::on(newest.id, jiff::civil::Date::default());
+    let is_finished = document.is_finished();
+    let try_on = document.try_ons.last().filter(|_| !is_finished).unwrap_or(&fresh);
+    let state = document.state(try_on.state).unwrap_or(newest);
+    let garment = &*state.garment.with_levels_in_order(&document.wearer);
+    let at = document.try_ons.len().saturating_sub(1);
+    let below = |(field, wrong)| Fault { path: format!("try_ons[{at}].{field}"), wrong };
+    let drawn = draw_below(garment, &document.wearer, try_on, document.wishes.schools)
+        .map_err(|wrong| wrong.into_iter().map(below).collect::<Vec<_>>())?;
+    let old = unroll(garment, &document.wearer, None);
+    let entered = &document.wishes.pattern.changes;
+    let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
+    let (mut sets, mut left): (Vec<Set>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
+    for side in GarmentSide::BOTH {
+        let (mut pieces, out) = carried((garment, &document.wearer), &drawn, side, tape);
+        left = out;
+        for (change, cannot) in entered.iter().zip(&mut cannot) {
+            if let Err(why) = apply(&mut pieces, change) {
+                *cannot = Some(why);
+            }
+        }
+        let joins = joins(garment, &pieces);
+        let same = vec![true; pieces.len()];
+        sets.push(Set { pieces, old: old.clone(), joins, side: Some(side), same });
+    }
+    if let [one, other] = &mut sets[..] {
+        let same: Vec<bool> = one.pieces.iter().zip(&other.pieces).map(|(a, b)| a == b).collect();
+        if same.iter().all(|same| *same) {
+            one.side = None;
+            sets.truncate(1);
+        } else {
+            one.same.clone_from(&same);
+            other.same = same;
+        }
+    }
+    let named = |is_left: bool| -> Vec<String> {
+        let altered = drawn.iter().filter(|change| change.is_altered());
+        let of = altered.map(DrawnChange::key).filter(|key| left.contains(key) == is_left);
+        of.map(|key| key.name(garment)).collect()
+    };
+    Ok(Laid { chalked: named(false), left: named(true), sets, cannot })
+}

@@ -1,0 +1,80 @@
+//! Pieces at true size: lines to print and cut out, with what is written on them.
+
+use super::cut_line::cut_line;
+use super::lay::{Set, lay};
+use super::piece::Piece;
+use crate::document::Document;
+use crate::fault::Fault;
+use crate::length::{Length, Tape};
+use crate::paper::{PaperInk, PaperSheet};
+use crate::told::capital;
+use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
+
+/// The sheets of all pieces at true size: what is cut, what is sewn, as it was and as it will be.
+///
+/// # Errors
+/// As [`super::pieces`].
+pub fn piece_sheets(document: &Document, tape: Tape) -> Result<Vec<PaperSheet>, Vec<Fault>> {
+    let laid = lay(document, tape)?;
+    let all = laid.sets.iter().flat_map(|set| (0..set.pieces.len()).map(move |n| sheet(set, n, tape)));
+    Ok(all.collect())
+}
+
+/// One piece at true size, with what is written on it.
+fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
+    let (piece, old) = (&set.pieces[n], &set.old[n]);
+    let flip = Affine::FLIP_Y;
+    let mut lines = vec![(PaperInk::New, flip * piece.outline()), (PaperInk::Cut, flip * cut_line(piece))];
+    if piece != old {
+        lines.push((PaperInk::Old, flip * old.outline()));
+    }
+    lines.push((PaperInk::Mark, flip * marks(piece)));
+    for (_, y) in &piece.levels {
+        let bounds: Rect = piece.bounds();
+        let line = Line::new((bounds.x0, -*y), (bounds.x0 + 15.0, -*y));
+        lines.push((PaperInk::Mark, line.to_path(0.01)));
+    }
+    let of = set.side.map_or_else(String::new, |side| format!(", {} side", side.name()));
+    let centre = piece.bounds().center();
+    let mut words = vec![(Point::new(centre.x - 30.0, -centre.y), set.cut_words(n).to_owned())];
+    for edge in &piece.edges {
+        let (at, _) = edge.at(edge.length() / 2.0);
+        let inside = at.lerp(centre, 0.06);
+        let long = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
+        words.push((Point::new(inside.x, -inside.y), format!("{} {long}", edge.name.name())));
+    }
+    PaperSheet { title: format!("{}{of}", capital(&piece.key.name())), lines, words }
+}
+
+/// Darts, notches, and the grain with its arrows.
+pub(super) fn marks(piece: &Piece) -> BezPath {
+    let mut path = BezPath::new();
+    for dart in &piece.darts {
+        let [a, b] = dart.mouth;
+        path.move_to(a);
+        path.line_to(dart.point);
+        path.line_to(b);
+        if let Some(other) = dart.other {
+            path.line_to(other);
+            path.line_to(a);
+        }
+    }
+    for edge in &piece.edges {
+        for notch in &edge.notches {
+            let (at, way) = edge.at(notch.along);
+            path.move_to(at);
+            path.line_to(at + kurbo::Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0));
+        }
+    }
+    let [low, high] = piece.grain;
+    path.move_to(low);
+    path.line_to(high);
+    let way = (high - low).normalize();
+    let side = kurbo::Vec2::new(-way.y, way.x);
+    for (tip, back) in [(high, -1.0), (low, 1.0)] {
+        path.move_to(tip + way * (back * 8.0) + side * 4.0);
+        path.line_to(tip);
+        path.line_to(tip + way * (back * 8.0) - side * 4.0);
+    }
+    path
+}
