@@ -14,9 +14,12 @@ use std::io::{IsTerminal, Read, Write};
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use vemble_core::change::ChangeKey;
+use vemble_core::document::Document;
 use vemble_core::length::Tape;
+use vemble_core::pattern::WhichPieces;
 use vemble_exchange::document::{Complaint, read_document};
 use vemble_exchange::pdf::Paper;
+use vemble_exchange::pieces::{PieceFormat, PiecesError, write_pieces};
 
 /// A solve makes hundreds of short texts: this allocator halves its time.
 #[global_allocator]
@@ -51,6 +54,8 @@ enum Command {
     Import(keep::Import),
     /// Read a document and print what follows from it.
     Solve(Solve),
+    /// Read a document and write the pieces of its garment: a cutting list, or drawn at true size.
+    Pieces(Pieces),
     /// Print the description of the HTTP interface (OpenAPI).
     Openapi,
     /// Print the JSON Schema of the document.
@@ -81,6 +86,38 @@ struct Solve {
     /// The paper of a PDF.
     #[arg(long, value_enum, default_value_t = PaperName::A5)]
     paper: PaperName,
+}
+
+#[derive(clap::Args)]
+struct Pieces {
+    /// The document, or - for standard input.
+    file: PathBuf,
+    /// What to write.
+    #[arg(long, value_enum, default_value_t = PieceFormatName::Text)]
+    format: PieceFormatName,
+    /// Only the pieces that are not as they were.
+    #[arg(long)]
+    changed: bool,
+    /// The tape that figures are shown on.
+    #[arg(long, default_value = Tape::default().word(), value_parser = tape_names())]
+    tape: Tape,
+    /// The paper of a PDF.
+    #[arg(long, value_enum, default_value_t = PaperName::A4)]
+    paper: PaperName,
+}
+
+#[derive(Clone, Copy, ValueEnum)]
+enum PieceFormatName {
+    /// The cutting list.
+    Text,
+    /// Over as many pages as it takes.
+    Pdf,
+    /// In millimetres.
+    Svg,
+    /// In millimetres, for programs that cut.
+    Dxf,
+    /// What the Paper stage shows, as JSON.
+    Json,
 }
 
 #[derive(Clone, Copy, ValueEnum)]
@@ -144,6 +181,7 @@ fn main() -> ExitCode {
         Command::Export(command) => wait(keep::export(command)),
         Command::Import(command) => wait(keep::import(command)),
         Command::Solve(solve) => solve_file(&solve),
+        Command::Pieces(pieces) => pieces_of_file(&pieces),
         Command::Openapi => print(&vemble_server::openapi()),
         Command::Schema => print(&vemble_exchange::document::schema()),
     };
@@ -174,16 +212,45 @@ fn write_out(bytes: impl AsRef<[u8]>) -> Result<(), Failure> {
     }
 }
 
-fn solve_file(solve: &Solve) -> Result<(), Failure> {
+/// The document of a file, or of standard input.
+fn document_of(file: &Path) -> Result<Document, Failure> {
     let mut json = Vec::new();
-    if solve.file == Path::new("-") {
+    if file == Path::new("-") {
         std::io::stdin().read_to_end(&mut json)?;
     } else {
-        json = std::fs::read(&solve.file)
-            .map_err(|e| Failure::Other(format!("{}: {e}", solve.file.display())))?;
+        json = std::fs::read(file).map_err(|e| Failure::Other(format!("{}: {e}", file.display())))?;
     }
+    read_document(&json).map_err(|complaint| Failure::Document(vec![complaint]))
+}
+
+fn pieces_of_file(wanted: &Pieces) -> Result<(), Failure> {
+    let document = document_of(&wanted.file)?;
+    let tape = wanted.tape;
+    let wrong = |faults: &[_]| Failure::Document(Complaint::all(faults, tape));
+    let format = match wanted.format {
+        PieceFormatName::Json => {
+            let pieces = vemble_core::pattern::pieces(&document, None, tape).map_err(|f| wrong(&f))?;
+            return print(&pieces);
+        }
+        PieceFormatName::Text => PieceFormat::Text,
+        PieceFormatName::Pdf => PieceFormat::Pdf,
+        PieceFormatName::Svg => PieceFormat::Svg,
+        PieceFormatName::Dxf => PieceFormat::Dxf,
+    };
+    if format == PieceFormat::Pdf && std::io::stdout().is_terminal() {
+        return Err(Failure::Other("a PDF is for a file: add > pieces.pdf".into()));
+    }
+    let which = if wanted.changed { WhichPieces::Changed } else { WhichPieces::All };
+    let written = write_pieces(&document, format, which, wanted.paper.into(), tape);
+    write_out(written.map_err(|error| match error {
+        PiecesError::Document(faults) => wrong(&faults),
+        PiecesError::Strips(_) | PiecesError::Pages(_) => error.into(),
+    })?)
+}
+
+fn solve_file(solve: &Solve) -> Result<(), Failure> {
     let (tape, card) = (solve.tape, solve.card);
-    let document = read_document(&json).map_err(|c| Failure::Document(vec![c]))?;
+    let document = document_of(&solve.file)?;
     let solved = vemble_core::solve::solve(&document, tape)
         .map_err(|f| Failure::Document(Complaint::all(&f, tape)))?;
     let keys: Vec<ChangeKey> = solved.try_ons.iter().flat_map(|t| &t.cards).map(|card| card.key).collect();

@@ -1,4 +1,4 @@
-//! `vemble solve` as a shell sees it: output, exit codes, words.
+//! `vemble solve` and `vemble pieces` as a shell sees it: output, exit codes, words.
 
 use std::io::Write;
 use std::process::{Command, Output, Stdio};
@@ -35,6 +35,36 @@ fn solves_a_document_from_standard_input_in_four_formats() {
         "vemble: no card seam.inseam; there are: seam.outseam, hem.leg\n"
     );
     assert!(none.stdout.is_empty() && none.status.code() == Some(1));
+}
+
+#[test]
+fn pieces_of_a_document_are_written() {
+    let toile = include_str!("../../../demo/pinafore-toile.json");
+    let written = |format: &str, more: &[&str]| {
+        let output = vemble(&[&["pieces", "-", "--format", format], more].concat(), toile);
+        assert!(output.status.success(), "{format}: {}", String::from_utf8_lossy(&output.stderr));
+        output.stdout
+    };
+    let list = String::from_utf8(written("text", &["--tape", "in"])).unwrap();
+    assert!(list.contains("Bodice, back: cut 1 on the fold\n  waist edge: "), "{list}");
+    assert!(written("pdf", &["--paper", "letter"]).starts_with(b"%PDF-"));
+    let pieces: serde_json::Value = serde_json::from_slice(&written("json", &[])).unwrap();
+    assert_eq!(pieces["sets"][0]["pieces"].as_array().unwrap().len(), list.matches(": cut ").count());
+    // The waistband of the corduroys stays as it is, and is drawn once though left and right differ.
+    let drawn = |more: &[&str]| {
+        let svg = vemble(&[&["pieces", "-", "--format", "svg"], more].concat(), DEMO).stdout;
+        String::from_utf8(svg).unwrap().matches("class=\"new\"").count()
+    };
+    assert_eq!((drawn(&[]), drawn(&["--changed"])), (5, 4));
+    let nothing = vemble(
+        &["pieces", "-", "--changed", "--format", "dxf"],
+        include_str!("../../../demo/summer-trousers.json"),
+    );
+    assert_eq!(nothing.status.code(), Some(1));
+    assert_eq!(
+        String::from_utf8_lossy(&nothing.stderr),
+        "vemble: nothing of it has a line to print at true size\n"
+    );
 }
 
 #[test]

@@ -226,7 +226,8 @@ impl Journey {
     pub async fn choose(&self, list: &str, option: &str) {
         let list = format!(".ant-select:has([aria-label='{list}'])");
         self.click(&list).await;
-        self.click(&format!(".ant-select-item-option[title='{option}']")).await;
+        let shown = ".ant-select-dropdown:not(.ant-select-dropdown-hidden)";
+        self.click(&format!("{shown} .ant-select-item-option[title='{option}']")).await;
     }
 
     /// Gives a file to a field.

@@ -8,5 +8,6 @@ pub mod marks_csv;
 pub mod measurements_csv;
 pub mod pdf;
 pub mod photo;
+pub mod pieces;
 pub mod strips;
 pub mod text;

@@ -10,12 +10,12 @@ use actix_web::{HttpRequest, HttpResponse, get, post, web};
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
-use vemble_core::fault::Fault;
-use vemble_core::length::{Measure, Tape};
-use vemble_core::pattern::{Pieces, piece_sheets, pieces};
+use vemble_core::fault::{Fault, Wrong};
+use vemble_core::length::{Length, Measure, Tape};
+use vemble_core::pattern::{Pieces, WhichPieces, pieces};
 use vemble_core::work::{Pattern, Wishes, wrong_wishes};
-use vemble_exchange::pdf::{Paper, tiled};
-use vemble_exchange::strips::{as_dxf, as_svg, laid_out};
+use vemble_exchange::pdf::Paper;
+use vemble_exchange::pieces::{PieceFormat, PiecesError, write_pieces};
 use vemble_store::Store;
 
 /// On which tape, and on which cloth.
@@ -56,6 +56,9 @@ pub(crate) async fn look_at_pieces(
 ) -> Result<HttpResponse, ApiError> {
     let OnPaper { pattern } = read_body(&request, body)?;
     let OnCloth { tape, width } = *on;
+    let no_width = width.filter(|found| found.length <= Length::ZERO);
+    let no_width = no_width.map(|found| Fault { path: "width".into(), wrong: Wrong::NotPositive { found } });
+    none_of(no_width.as_slice(), tape)?;
     let wished = Wishes { pattern, ..Wishes::default() };
     let below = |fault: Fault| Fault { path: format!("wishes.{}", fault.path), ..fault };
     none_of(&wrong_wishes(&wished).into_iter().map(below).collect::<Vec<_>>(), tape)?;
@@ -65,20 +68,6 @@ pub(crate) async fn look_at_pieces(
     Ok(HttpResponse::Ok().json(found.map_err(|faults| invalid(&faults, tape))?))
 }
 
-/// What pieces are written as.
-#[derive(Clone, Copy, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum PieceFormat {
-    /// The cutting list, as plain text.
-    Text,
-    /// Over as many pages as it takes.
-    Pdf,
-    /// In millimetres.
-    Svg,
-    /// In millimetres, for programs that cut.
-    Dxf,
-}
-
 /// Which pieces, and how.
 #[derive(Deserialize, IntoParams)]
 #[into_params(parameter_in = Query)]
@@ -86,6 +75,10 @@ pub struct PieceFile {
     /// What they are written as.
     #[param(inline)]
     format: PieceFormat,
+    /// Which of them are drawn; all when absent.
+    #[serde(default)]
+    #[param(inline)]
+    which: WhichPieces,
     /// The user's tape; centimetres when absent.
     #[serde(default)]
     tape: Tape,
@@ -119,24 +112,16 @@ pub(crate) async fn piece_file(
     queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let document = store.account(account.id).document(*id).await?.document;
-    let PieceFile { format, tape, paper } = wanted.into_inner();
-    let written = queue.run(account.id, move || -> Result<_, ApiError> {
-        if matches!(format, PieceFormat::Text) {
-            let list = pieces(&document, None, tape).map_err(|faults| invalid(&faults, tape))?.cutting_list();
-            return Ok(("text/plain; charset=utf-8", "txt", list.into_bytes()));
-        }
-        let sheets = piece_sheets(&document, tape).map_err(|faults| invalid(&faults, tape))?;
-        let laid = laid_out(sheets)?;
-        Ok(match format {
-            PieceFormat::Pdf => ("application/pdf", "pdf", tiled(&laid, paper)?),
-            PieceFormat::Svg | PieceFormat::Text => ("image/svg+xml", "svg", as_svg(&laid).into_bytes()),
-            PieceFormat::Dxf => ("image/vnd.dxf", "dxf", as_dxf(laid)?),
-        })
-    });
-    let (content_type, ending, bytes) = written.await??;
+    let PieceFile { format, which, tape, paper } = wanted.into_inner();
+    let written = queue.run(account.id, move || write_pieces(&document, format, which, paper, tape)).await?;
+    let bytes = written.map_err(|error| match error {
+        PiecesError::Document(faults) => invalid(&faults, tape),
+        PiecesError::Strips(error) => error.into(),
+        PiecesError::Pages(error) => error.into(),
+    })?;
     let attached = ContentDisposition {
         disposition: DispositionType::Attachment,
-        parameters: vec![DispositionParam::Filename(format!("pieces.{ending}"))],
+        parameters: vec![DispositionParam::Filename(format!("pieces.{}", format.ending()))],
     };
-    Ok(HttpResponse::Ok().content_type(content_type).insert_header(attached).body(bytes))
+    Ok(HttpResponse::Ok().content_type(format.media_type()).insert_header(attached).body(bytes))
 }

@@ -1960,6 +1960,13 @@ export interface components {
             /** @description It is sewn into a seam. */
             seam: components["schemas"]["Seam"];
         } | "waist" | "hem" | "neckline" | "fold" | "opening" | "end" | "top";
+        /** @description A place on the outline of a piece. */
+        EdgePlace: {
+            /** @description How far along it: from its upper end, or where it runs across, from its end nearer the middle. */
+            at: components["schemas"]["Measure"];
+            /** @description On which edge. */
+            edge: components["schemas"]["EdgeName"];
+        };
         /** @description An edge of a piece. */
         EdgeShown: {
             /** @description What is cut outside of it. */
@@ -1975,6 +1982,8 @@ export interface components {
         };
         /** @description An edge that may be named. */
         EdgeShownName: {
+            /** @description Where places along it are measured from. */
+            from: string;
             /** @description Which. */
             name: components["schemas"]["EdgeName"];
             /** @description What it is called. */
@@ -3876,6 +3885,49 @@ export interface components {
                 /** @description At its upper end, or the one at the tip of the shoulder. */
                 upper: boolean;
             };
+        } | {
+            /** @description A dart closed where it is and opened at another edge, turned about its point; at the hem it becomes flare. */
+            turn_dart: {
+                /** @description Which dart. */
+                dart: components["schemas"]["Dart"];
+                keep?: components["schemas"]["Measure"] | null;
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description Where it opens. */
+                to: components["schemas"]["EdgePlace"];
+            };
+        } | {
+            /** @description A dart made longer, or shorter: its point goes along its middle. */
+            dart_point: {
+                /** @description By so much; less than nought is shorter. */
+                by: components["schemas"]["Measure"];
+                /** @description Which dart. */
+                dart: components["schemas"]["Dart"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description A dart moved along its edge, down or outwards. */
+            slide_dart: {
+                /** @description By so much; less than nought is up or inwards. */
+                by: components["schemas"]["Measure"];
+                /** @description Which dart. */
+                dart: components["schemas"]["Dart"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description Slashed from one edge to a hinge on another, and spread. */
+            slash: {
+                /** @description By so much where it opens; less than nought is folded out. */
+                by: components["schemas"]["Measure"];
+                /** @description Where it opens. */
+                from: components["schemas"]["EdgePlace"];
+                /** @description Where it holds. */
+                hinge: components["schemas"]["EdgePlace"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
         };
         /** @description Something that was done. */
         PieceChip: {
@@ -3935,6 +3987,8 @@ export interface components {
         };
         /** @description A piece, and what may be named on it. */
         PieceMay: {
+            /** @description Its darts that begin on an edge. */
+            darts: components["schemas"]["Dart"][];
             /** @description Its edges. */
             edges: components["schemas"]["EdgeShownName"][];
             /** @description Which. */
@@ -7572,6 +7626,8 @@ export interface operations {
             query: {
                 /** @description What they are written as. */
                 format: "text" | "pdf" | "svg" | "dxf";
+                /** @description Which of them are drawn; all when absent. */
+                which?: "all" | "changed";
                 /** @description The user's tape; centimetres when absent. */
                 tape?: components["schemas"]["Tape"];
                 /** @description The paper of a PDF; A5 when absent. */

@@ -6,7 +6,67 @@ import { useWords } from "../document/useWords";
 import styles from "./paper.module.css";
 
 type PieceChange = NonNullable<Pattern["changes"]>[number];
-type What = "length" | "width" | "wedge" | "flare" | "allowance" | "end";
+type What =
+  | "length"
+  | "width"
+  | "wedge"
+  | "flare"
+  | "allowance"
+  | "end"
+  | "turn_dart"
+  | "dart_point"
+  | "slide_dart"
+  | "slash";
+/** A place on the outline as it is typed. */
+interface Typed {
+  edge: number;
+  at: string | null;
+}
+const NOWHERE: Typed = { edge: 0, at: null };
+
+/** What the last figure is, where it is none that is added or taken away. */
+const FIGURE: Partial<Record<What, string>> = {
+  allowance: "So wide, per edge",
+  turn_dart: "Kept of the dart where it is",
+};
+const PLACEHOLDER: Partial<Record<What, string>> = { allowance: "wide", turn_dart: "kept: 0" };
+
+interface PlaceProps {
+  label: string;
+  edges: PieceMay["edges"];
+  place: Typed;
+  onChange: (place: Typed) => void;
+}
+
+/** An edge, and how far along it. */
+function Place({ label, edges, place, onChange }: PlaceProps) {
+  const edge = edges[place.edge] ?? edges[0];
+  return (
+    <span className={styles["place"]}>
+      <span>{label.toLowerCase()}</span>
+      <Select
+        aria-label={`${label}: which edge`}
+        popupMatchSelectWidth={false}
+        value={place.edge}
+        options={edges.map((e, n) => ({ value: n, label: e.words }))}
+        onChange={(n) => {
+          onChange({ ...place, edge: n });
+        }}
+      />
+      <LengthField
+        label={`${label}: how far ${edge?.from ?? ""}`}
+        placeholder={edge?.from ?? ""}
+        shown={place.at ?? ""}
+        onRead={(at) => {
+          onChange({ ...place, at });
+        }}
+        onEmpty={() => {
+          onChange({ ...place, at: null });
+        }}
+      />
+    </span>
+  );
+}
 
 interface Props {
   may: PieceMay[];
@@ -18,22 +78,43 @@ interface Props {
 export function NewChange({ may, picked, onAdd }: Props) {
   const words = useWords();
   const [what, setWhat] = useState<What>("length");
-  const [own, setOwn] = useState<number | null>(null);
+  const [which, setWhich] = useState<number | null>(null);
   const [level, setLevel] = useState<PieceMay["levels"][number] | null>(null);
   const [edge, setEdge] = useState(0);
   const [end, setEnd] = useState<"upper" | "lower">("lower");
   const [face, setFace] = useState<PieceMay["key"]["face"] | "both">("both");
   const [at, setAt] = useState<"middle" | "side">("middle");
   const [by, setBy] = useState<string | null>(null);
-  const place = own ?? picked ?? 0;
+  const [dart, setDart] = useState<PieceMay["darts"][number] | null>(null);
+  const [opens, setOpens] = useState(NOWHERE);
+  const [hinge, setHinge] = useState(NOWHERE);
+  const place = which ?? picked ?? 0;
   const piece = may[place] ?? may[0];
   if (!piece) return null;
   const below = level && piece.levels.includes(level) ? level : piece.levels[0];
   const named = piece.edges[edge] ?? piece.edges[0];
+  const own = dart && piece.darts.includes(dart) ? dart : piece.darts[0];
+  const isOfDart = what === "turn_dart" || what === "dart_point" || what === "slide_dart";
+  const placed = ({ edge: n, at: far }: Typed) => {
+    const on = piece.edges[n] ?? piece.edges[0];
+    return on && far !== null ? { edge: on.name, at: far } : null;
+  };
   const change = (): PieceChange | null => {
-    if (by === null) return null;
     const { key } = piece;
+    const to = placed(opens);
+    if (what === "turn_dart") {
+      return own && to ? { turn_dart: { piece: key, dart: own, to, keep: by } } : null;
+    }
+    if (by === null) return null;
     switch (what) {
+      case "dart_point":
+        return own ? { dart_point: { piece: key, dart: own, by } } : null;
+      case "slide_dart":
+        return own ? { slide_dart: { piece: key, dart: own, by } } : null;
+      case "slash": {
+        const held = placed(hinge);
+        return to && held ? { slash: { piece: key, from: to, hinge: held, by } } : null;
+      }
       case "length":
         return below ? { length: { part: key.part, face: face === "both" ? null : face, below, by } } : null;
       case "width":
@@ -49,22 +130,30 @@ export function NewChange({ may, picked, onAdd }: Props) {
     }
   };
   const made = change();
+  const forget = () => {
+    setBy(null);
+    setOpens({ ...opens, at: null });
+    setHinge({ ...hinge, at: null });
+  };
   return (
     <div className={styles["new-change"]} role="group" aria-label="Change a piece">
-      <span>Make</span>
+      <span>Change</span>
       <Select
         aria-label="Which piece"
         popupMatchSelectWidth={false}
         value={place}
         options={may.map((m, n) => ({ value: n, label: m.name }))}
-        onChange={setOwn}
+        onChange={setWhich}
       />
       <Select<What>
         aria-label="What is done"
         popupMatchSelectWidth={false}
         value={what}
         options={words.options<What>("piece_does")}
-        onChange={setWhat}
+        onChange={(next) => {
+          setWhat(next);
+          forget();
+        }}
       />
       {(what === "length" || what === "wedge") && (
         <Select
@@ -119,9 +208,28 @@ export function NewChange({ may, picked, onAdd }: Props) {
           onChange={setEnd}
         />
       )}
+      {isOfDart && (
+        <Select
+          aria-label="Which dart"
+          popupMatchSelectWidth={false}
+          value={own ?? null}
+          placeholder="it has no dart"
+          options={piece.darts.map((d) => ({ value: d, label: words.of("dart", d) }))}
+          onChange={setDart}
+        />
+      )}
+      {what === "turn_dart" && (
+        <Place label="Turned to" edges={piece.edges} place={opens} onChange={setOpens} />
+      )}
+      {what === "slash" && (
+        <>
+          <Place label="Opens at" edges={piece.edges} place={opens} onChange={setOpens} />
+          <Place label="Holds at" edges={piece.edges} place={hinge} onChange={setHinge} />
+        </>
+      )}
       <LengthField
-        label={what === "allowance" ? "So wide, per edge" : "By so much; less than nought takes away"}
-        placeholder={what === "allowance" ? "wide" : "1, or −1"}
+        label={FIGURE[what] ?? "By so much; less than nought takes away"}
+        placeholder={PLACEHOLDER[what] ?? "1, or −1"}
         shown={by ?? ""}
         onRead={setBy}
         onEmpty={() => {
@@ -133,7 +241,7 @@ export function NewChange({ may, picked, onAdd }: Props) {
         disabled={made === null}
         onClick={() => {
           if (made) onAdd(made);
-          setBy(null);
+          forget();
         }}
       >
         Do it

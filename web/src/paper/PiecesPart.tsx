@@ -72,7 +72,7 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
               onChange={setSide}
             />
           )}
-          <Files id={id} />
+          <Files id={id} isChanged={set.pieces.some((piece) => piece.old)} />
         </div>
       </div>
       <Untrue
@@ -103,13 +103,27 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
 }
 
 /** The pieces as files at true size. */
-function Files({ id }: { id: string }) {
+function Files({ id, isChanged }: { id: string; isChanged: boolean }) {
   const { tape } = useSettings();
-  const file = (format: string, paper?: string) =>
-    `/api/v1/garments/${id}/pieces?format=${format}&tape=${tape}${paper ? `&paper=${paper}` : ""}`;
+  const file = (format: string, more = "") =>
+    `/api/v1/garments/${id}/pieces?format=${format}&tape=${tape}${more}`;
   const items = [
-    { key: "a4", label: "PDF on A4", href: file("pdf", "a4") },
-    { key: "letter", label: "PDF on Letter", href: file("pdf", "letter") },
+    { key: "a4", label: "PDF on A4", href: file("pdf", "&paper=a4") },
+    { key: "letter", label: "PDF on Letter", href: file("pdf", "&paper=letter") },
+    ...(isChanged
+      ? [
+          {
+            key: "a4-changed",
+            label: "Only what changed, PDF on A4",
+            href: file("pdf", "&paper=a4&which=changed"),
+          },
+          {
+            key: "letter-changed",
+            label: "Only what changed, PDF on Letter",
+            href: file("pdf", "&paper=letter&which=changed"),
+          },
+        ]
+      : []),
     { key: "svg", label: "SVG, in mm", href: file("svg") },
     { key: "dxf", label: "DXF, in mm", href: file("dxf") },
     { key: "list", label: "The cutting list", href: file("text") },

@@ -4,6 +4,7 @@
 use super::carry::put;
 use super::cut::split;
 use super::piece::{Edge, Piece, along_curves, straight};
+use super::turn::{move_point, slash, slide_dart, turn_dart};
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart};
@@ -20,6 +21,10 @@ pub enum CannotBe {
     TooMuch,
     /// Its outline would cross itself.
     Crosses,
+    /// A slash ends beside its edge, or leaves the piece.
+    Misses,
+    /// A dart is in the way.
+    ThroughDart,
 }
 
 /// Of a stretch that is drawn together at least so much stays.
@@ -54,16 +59,24 @@ fn is_about(change: &PieceChange, key: PieceKey) -> bool {
         | PieceChange::Wedge { piece, .. }
         | PieceChange::Flare { piece, .. }
         | PieceChange::Allowance { piece, .. }
-        | PieceChange::End { piece, .. } => *piece == key,
+        | PieceChange::End { piece, .. }
+        | PieceChange::TurnDart { piece, .. }
+        | PieceChange::DartPoint { piece, .. }
+        | PieceChange::SlideDart { piece, .. }
+        | PieceChange::Slash { piece, .. } => *piece == key,
     }
 }
 
-fn mm(measure: Measure) -> f64 {
+pub(super) fn mm(measure: Measure) -> f64 {
     measure.length.cm() * 10.0
 }
 
 fn one(piece: &mut Piece, change: &PieceChange) -> Result<(), CannotBe> {
     match *change {
+        PieceChange::TurnDart { dart, to, keep, .. } => turn_dart(piece, dart, to, keep),
+        PieceChange::DartPoint { dart, by, .. } => move_point(piece, dart, mm(by)),
+        PieceChange::SlideDart { dart, by, .. } => slide_dart(piece, dart, mm(by)),
+        PieceChange::Slash { from, hinge, by, .. } => slash(piece, from, hinge, mm(by)),
         PieceChange::Length { below, by, .. } => {
             let band = band_below(piece, below)?;
             draw_out(piece, band, mm(by), |_| 1.0)
@@ -240,7 +253,7 @@ pub(super) fn crosses(piece: &Piece) -> bool {
 }
 
 /// Two straights cross, other than at their ends.
-fn meet(a: Line, b: Line) -> bool {
+pub(super) fn meet(a: Line, b: Line) -> bool {
     let side = |l: Line, p: Point| (l.p1 - l.p0).cross(p - l.p0);
     let opposite = |x: f64, y: f64| (x > 1e-6 && y < -1e-6) || (x < -1e-6 && y > 1e-6);
     opposite(side(a, b.p0), side(a, b.p1)) && opposite(side(b, a.p0), side(b, a.p1))

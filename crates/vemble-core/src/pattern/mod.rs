@@ -11,6 +11,7 @@ mod piece;
 mod sheets;
 mod told;
 mod truing;
+mod turn;
 mod unroll;
 
 pub use change::{CannotBe, apply};
@@ -18,7 +19,7 @@ pub use joins::{At, Join, joins};
 pub use piece::{Edge, Notch, Piece, PieceDart};
 
 pub use cut_line::cut_line;
-pub use sheets::piece_sheets;
+pub use sheets::{WhichPieces, piece_sheets};
 pub use told::{
     EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceMend, PieceSet, PieceShown, Pieces,
     UntrueLine, Walked, pieces,

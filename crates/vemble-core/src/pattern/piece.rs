@@ -189,7 +189,8 @@ fn is_straight(c: &CubicBez) -> bool {
     off(c.p1) < 1e-6 && off(c.p2) < 1e-6
 }
 
-fn way_of(curve: &CubicBez, t: f64) -> Vec2 {
+/// Which way a curve runs.
+pub(super) fn way_of(curve: &CubicBez, t: f64) -> Vec2 {
     let way = curve.deriv().eval(t).to_vec2();
     let way = if way.hypot() > 1e-9 {
         way

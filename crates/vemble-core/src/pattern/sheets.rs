@@ -10,14 +10,32 @@ use crate::paper::{PaperInk, PaperSheet};
 use crate::told::capital;
 use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
 
-/// The sheets of all pieces at true size: what is cut, what is sewn, as it was and as it will be.
+/// Which pieces are drawn.
+#[derive(
+    Clone, Copy, Debug, Default, PartialEq, Eq, serde::Serialize, serde::Deserialize, utoipa::ToSchema,
+)]
+#[serde(rename_all = "snake_case")]
+pub enum WhichPieces {
+    /// Every one.
+    #[default]
+    All,
+    /// Those that are not as they were.
+    Changed,
+}
+
+/// The sheets of pieces at true size: what is cut, what is sewn, as it was and as it will be.
 ///
 /// # Errors
 /// As [`super::pieces`].
-pub fn piece_sheets(document: &Document, tape: Tape) -> Result<Vec<PaperSheet>, Vec<Fault>> {
+pub fn piece_sheets(
+    document: &Document,
+    which: WhichPieces,
+    tape: Tape,
+) -> Result<Vec<PaperSheet>, Vec<Fault>> {
     let laid = lay(document, tape)?;
-    let all = laid.sets.iter().flat_map(|set| (0..set.pieces.len()).map(move |n| sheet(set, n, tape)));
-    Ok(all.collect())
+    let all = laid.sets.iter().flat_map(|set| (0..set.pieces.len()).map(move |n| (set, n)));
+    let wanted = all.filter(|(set, n)| which == WhichPieces::All || set.pieces[*n] != set.old[*n]);
+    Ok(wanted.map(|(set, n)| sheet(set, n, tape)).collect())
 }
 
 /// One piece at true size, with what is written on it.

@@ -21,6 +21,8 @@ use crate::work::{EdgeName, PiecePart};
 use crate::work::{OpensAt, PieceChange, PieceKey};
 use kurbo::{ParamCurve, ParamCurveNearest, Shape};
 
+mod turned;
+
 const DEMO: [&str; 8] = [
     "corduroys",
     "concert-shirt",

@@ -11,9 +11,10 @@ use super::truing::{DIFFER, Untrue, is_upwards, true_up};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
+use crate::garment::Dart;
 use crate::length::{Figure, Length, Measure, Tape};
 use crate::told::capital;
-use crate::work::{EdgeName, PieceChange, PieceKey};
+use crate::work::{EdgeName, EdgePlace, PieceChange, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -163,6 +164,8 @@ pub struct PieceMay {
     pub levels: Vec<crate::place::Level>,
     /// Its edges.
     pub edges: Vec<EdgeShownName>,
+    /// Its darts that begin on an edge.
+    pub darts: Vec<Dart>,
 }
 
 /// An edge that may be named.
@@ -172,6 +175,8 @@ pub struct EdgeShownName {
     pub name: EdgeName,
     /// What it is called.
     pub words: String,
+    /// Where places along it are measured from.
+    pub from: &'static str,
 }
 
 /// The pieces of a garment with everything that is chalked in its newest try-on, and entered on paper; with figures on a tape, and on cloth so
@@ -234,11 +239,18 @@ fn may(piece: &Piece) -> PieceMay {
     let mut edges: Vec<EdgeShownName> = Vec::new();
     for edge in &piece.edges {
         if edges.iter().all(|other| other.name != edge.name) {
-            edges.push(EdgeShownName { name: edge.name, words: edge.name.name().into() });
+            let (name, words) = (edge.name, edge.name.name().into());
+            edges.push(EdgeShownName { name, words, from: measured_from(name) });
         }
     }
     let levels = piece.levels.iter().map(|(level, _)| *level).collect();
-    PieceMay { key: piece.key, name: capital(&piece.key.name()), levels, edges }
+    let darts = piece.darts.iter().filter(|dart| dart.other.is_none()).map(|dart| dart.dart).collect();
+    PieceMay { key: piece.key, name: capital(&piece.key.name()), levels, edges, darts }
+}
+
+/// Where places along an edge are measured from.
+const fn measured_from(edge: EdgeName) -> &'static str {
+    if edge.runs_across() { "from the middle" } else { "from its upper end" }
 }
 
 const fn cannot_words(why: CannotBe) -> &'static str {
@@ -247,6 +259,8 @@ const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::NoLevel => "that level does not cross the piece",
         CannotBe::TooMuch => "that is more than the piece has there",
         CannotBe::Crosses => "its outline would cross itself",
+        CannotBe::Misses => "the slash misses: it ends beside its edge, at a corner, or leaves the piece",
+        CannotBe::ThroughDart => "another dart is in the way",
     }
 }
 
@@ -256,6 +270,9 @@ fn change_words(change: &PieceChange, tape: Tape) -> String {
     let unit = |by: Measure| tape.speaking(by.unit).unit_name();
     let than = |by: Measure, more: &str, less: &str| {
         format!("{} {} {}", show(by), unit(by), if by.length.is_negative() { less } else { more })
+    };
+    let place = |at: EdgePlace| {
+        format!("{}, {} {} {}", at.edge.name(), show(at.at), unit(at.at), measured_from(at.edge))
     };
     match change {
         PieceChange::Length { part, face, below, by } => {
@@ -293,6 +310,27 @@ fn change_words(change: &PieceChange, tape: Tape) -> String {
             edge.name(),
             than(*by, "longer", "shorter"),
             if *upper { "upper" } else { "lower" }
+        ),
+        PieceChange::TurnDart { piece, dart, to, keep } => {
+            let becomes = if to.edge == EdgeName::Hem { "made flare at" } else { "turned to" };
+            let kept = keep.filter(|kept| kept.length != Length::ZERO);
+            let kept = kept
+                .map_or_else(String::new, |kept| format!("; {} {} of it are kept", show(kept), unit(kept)));
+            format!("{}: {} {becomes} the {}{kept}", capital(&piece.name()), dart.name(), place(*to))
+        }
+        PieceChange::DartPoint { piece, dart, by } => {
+            format!("{}: {} {}", capital(&piece.name()), dart.name(), than(*by, "longer", "shorter"))
+        }
+        PieceChange::SlideDart { piece, dart, by } => {
+            let than = than(*by, "further down or out", "further up or in");
+            format!("{}: {} {than}, along its edge", capital(&piece.name()), dart.name())
+        }
+        PieceChange::Slash { piece, from, hinge, by } => format!(
+            "{}: {} at the {}, to nothing at the {}",
+            capital(&piece.name()),
+            than(*by, "spread", "folded out"),
+            place(*from),
+            place(*hinge)
         ),
     }
 }

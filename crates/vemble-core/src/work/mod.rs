@@ -12,7 +12,9 @@ mod wishes;
 pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
 pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
-pub use pieces::{EdgeName, OpensAt, PieceChange, PieceDoes, PieceFace, PieceKey, PiecePart, PieceShare};
+pub use pieces::{
+    EdgeName, EdgePlace, OpensAt, PieceChange, PieceDoes, PieceFace, PieceKey, PiecePart, PieceShare,
+};
 pub use practised::{Practised, Slip};
 pub use room::{
     Event, LeftOut, Lesson, LessonOn, Money, Single, Stocked, SupplyKind, Unit, Weekly, Workroom,

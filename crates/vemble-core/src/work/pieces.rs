@@ -1,7 +1,7 @@
 //! Pieces of a pattern, as they are named, and what is changed on them.
 
 use crate::choice::choice;
-use crate::garment::Seam;
+use crate::garment::{Dart, Run, Seam};
 use crate::length::Measure;
 use crate::place::Level;
 use serde::{Deserialize, Serialize};
@@ -102,6 +102,27 @@ impl EdgeName {
     }
 }
 
+impl EdgeName {
+    /// It runs across the piece rather than up and down: places along it are counted out from the middle.
+    pub const fn runs_across(self) -> bool {
+        match self {
+            Self::Seam(seam) => matches!(seam.run(), Run::Across) && !matches!(seam, Seam::ArmholeSeam),
+            Self::Waist | Self::Hem | Self::Neckline | Self::Top => true,
+            Self::Fold | Self::Opening | Self::End => false,
+        }
+    }
+}
+
+/// A place on the outline of a piece.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EdgePlace {
+    /// On which edge.
+    pub edge: EdgeName,
+    /// How far along it: from its upper end, or where it runs across, from its end nearer the middle.
+    pub at: Measure,
+}
+
 choice! {
     /// Which of its long edges a wedge is opened at.
     OpensAt {
@@ -119,6 +140,10 @@ choice! {
         Flare => "flare at the lower edge",
         Allowance => "another allowance",
         End => "an edge longer or shorter at one end",
+        TurnDart => "a dart turned to another edge; to the hem it becomes flare",
+        DartPoint => "a dart longer or shorter",
+        SlideDart => "a dart moved along its edge",
+        Slash => "slashed and spread, to nothing at a hinge",
     }
 }
 
@@ -181,6 +206,47 @@ pub enum PieceChange {
         /// At its upper end, or the one at the tip of the shoulder.
         upper: bool,
         /// By so much; less than nought is trimmed.
+        by: Measure,
+    },
+    /// A dart closed where it is and opened at another edge, turned about its point; at the hem it becomes flare.
+    TurnDart {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which dart.
+        dart: Dart,
+        /// Where it opens.
+        to: EdgePlace,
+        /// What is kept of it where it is; nothing when absent.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        keep: Option<Measure>,
+    },
+    /// A dart made longer, or shorter: its point goes along its middle.
+    DartPoint {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which dart.
+        dart: Dart,
+        /// By so much; less than nought is shorter.
+        by: Measure,
+    },
+    /// A dart moved along its edge, down or outwards.
+    SlideDart {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which dart.
+        dart: Dart,
+        /// By so much; less than nought is up or inwards.
+        by: Measure,
+    },
+    /// Slashed from one edge to a hinge on another, and spread.
+    Slash {
+        /// Which piece.
+        piece: PieceKey,
+        /// Where it opens.
+        from: EdgePlace,
+        /// Where it holds.
+        hinge: EdgePlace,
+        /// By so much where it opens; less than nought is folded out.
         by: Measure,
     },
 }

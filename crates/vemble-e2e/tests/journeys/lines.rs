@@ -531,6 +531,19 @@ async fn a_size_is_chosen_by_its_sums_and_pieces_are_changed_and_printed() {
     journey.until_text("[aria-label='Pieces']", "Everything that is sewn together matches").await;
     journey.click("[aria-label^='Take away: Leg, front: inseam 1.0 cm shorter']").await;
     journey.until_text("[aria-label='What does not match']", "The inseam does not match").await;
+    // A slash from the hem, to nothing at the waist.
+    journey.choose("What is done", "slashed and spread, to nothing at a hinge").await;
+    journey.choose("Opens at: which edge", "hem").await;
+    journey.type_over("[aria-label^='Opens at: how far']", "12\t").await;
+    journey.choose("Holds at: which edge", "waist edge").await;
+    journey.type_over("[aria-label^='Holds at: how far']", "8\t").await;
+    journey.type_over("[aria-label^='By so much']", "2\t").await;
+    journey.click_words("Do it").await;
+    let spread =
+        "Leg, front: 2.0 cm spread at the hem, 12.0 cm from the middle, to nothing at the waist edge";
+    journey.until_text("[aria-label='What is done to them']", spread).await;
+    journey.click_words("At true size").await;
+    journey.until_text("body", "Only what changed, PDF on A4").await;
     journey.find(STORED).await;
     journey.end().await;
 }

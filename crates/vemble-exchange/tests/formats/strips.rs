@@ -4,11 +4,12 @@ use vemble_core::card::{Block, TableRow};
 use vemble_core::change::ChangeKey;
 use vemble_core::document::Document;
 use vemble_core::length::Tape;
-use vemble_core::pattern::{piece_sheets, pieces};
+use vemble_core::pattern::{WhichPieces, piece_sheets, pieces};
 use vemble_core::solve::{Solved, solve};
 use vemble_exchange::document::read_document;
 use vemble_exchange::pdf::{Paper, strips_pdf, tiled};
-use vemble_exchange::strips::{StripsError, as_dxf, as_svg, laid_out, strips_dxf, strips_svg};
+use vemble_exchange::pieces::{PieceFormat, PiecesError, write_pieces};
+use vemble_exchange::strips::{StripsError, as_svg, laid_out, strips_dxf, strips_svg};
 
 /// A tenth of a millimetre.
 const EXACT: f64 = 0.1;
@@ -271,10 +272,29 @@ fn toile() -> Document {
     read_document(&std::fs::read("../../demo/pinafore-toile.json").unwrap()).unwrap()
 }
 
+/// Only what is not as it was: nothing of a garment that nobody changed, one piece where one was.
+#[test]
+fn pieces_that_changed_are_printed_alone() {
+    let mut document = toile();
+    document.try_ons.clear();
+    let written = |document: &Document, which| {
+        write_pieces(document, PieceFormat::Svg, which, Paper::A4, Tape::Cm)
+            .map(|svg| paths(std::str::from_utf8(&svg).unwrap(), "new").len())
+    };
+    let all = written(&document, WhichPieces::All).unwrap();
+    let none = written(&document, WhichPieces::Changed);
+    assert!(matches!(none, Err(PiecesError::Strips(StripsError::Nothing))), "{none:?}");
+    let piece = pieces(&document, None, Tape::Cm).unwrap().may[0].key;
+    let by = vemble_core::length::Measure::read("1 cm", None).unwrap();
+    document.wishes.pattern.changes = vec![vemble_core::work::PieceChange::Width { piece, by }];
+    assert_eq!(written(&document, WhichPieces::Changed).unwrap(), 1);
+    assert_eq!(written(&document, WhichPieces::All).unwrap(), all);
+}
+
 /// Every piece measured in the files: its outline, and its edges as long as is said of them. Those with a dart are longer by what it takes.
 #[test]
 fn pieces_are_printed_at_true_size() {
-    let sheets = piece_sheets(&toile(), Tape::Cm).unwrap();
+    let sheets = piece_sheets(&toile(), WhichPieces::All, Tape::Cm).unwrap();
     assert!(sheets.len() > 3, "{}", sheets.len());
     let pieces = pieces(&toile(), None, Tape::Cm).unwrap();
     let list = pieces.cutting_list();
@@ -300,7 +320,7 @@ fn pieces_are_printed_at_true_size() {
         }
     }
     // The same outlines in DXF, read by another reader.
-    let dxf = as_dxf(laid_out(piece_sheets(&toile(), Tape::Cm).unwrap()).unwrap()).unwrap();
+    let dxf = write_pieces(&toile(), PieceFormat::Dxf, WhichPieces::All, Paper::A4, Tape::Cm).unwrap();
     let drawing = dxf::Drawing::load(&mut std::io::Cursor::new(dxf)).unwrap();
     let sewn: Vec<(f64, f64)> = drawing
         .entities()

@@ -1,0 +1,248 @@
+//! What is turned about a point: darts, and slashes.
+
+use super::super::turn::is_measured_from_start;
+use super::{apply, garments, m, pieces_of};
+use crate::document::Document;
+use crate::garment::{Dart, Seam};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::pattern::{CannotBe, Edge, Piece, PieceDart};
+use crate::work::{EdgeName, EdgePlace, PieceChange, PieceKey};
+
+fn measure(mm: f64) -> Measure {
+    Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
+}
+
+fn place(edge: &Edge, along: f64) -> EdgePlace {
+    let at = if is_measured_from_start(edge) { along } else { edge.length() - along };
+    EdgePlace { edge: edge.name, at: measure(at) }
+}
+
+/// Inside the outline without what darts take.
+fn cloth(piece: &Piece) -> f64 {
+    let open = piece.darts.iter().filter(|dart| dart.other.is_none());
+    let taken = |d: &PieceDart| (d.mouth[0] - d.point).cross(d.mouth[1] - d.point).abs() / 2.0;
+    piece.area() - open.map(taken).sum::<f64>()
+}
+
+fn same(a: f64, b: f64, within: f64, what: &dyn std::fmt::Debug) {
+    assert!((a - b).abs() < within, "{what:?}: {a} instead of {b}");
+}
+
+/// How long every edge is sewn, and how far along it each of its notches.
+fn sewn(piece: &Piece) -> Vec<Vec<f64>> {
+    let of = |edge: &Edge| {
+        let notches = edge.notches.iter().map(|notch| piece.sewn_along(edge, notch.along));
+        let mut notches: Vec<f64> = notches.collect();
+        notches.sort_by(f64::total_cmp);
+        [piece.sewn(edge)].into_iter().chain(notches).collect()
+    };
+    piece.edges.iter().map(of).collect()
+}
+
+fn assert_same(is: &Piece, was: &Piece, change: &PieceChange) {
+    for (is, was) in sewn(is).iter().flatten().zip(sewn(was).iter().flatten()) {
+        same(*is, *was, 0.2, change);
+    }
+    same(cloth(is), cloth(was), was.area() * 1e-3, change);
+}
+
+/// To every edge and back: cloth, edges, notches and legs stay as they are; what was flare has more hem, and nothing else.
+#[test]
+fn a_dart_turns_there_and_back() {
+    let mut seen = [0; 2];
+    for (_, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            for dart in piece.darts.iter().filter(|dart| dart.other.is_none()) {
+                let home = piece.edges.iter().find(|edge| super::super::piece::is_on(edge, dart)).unwrap();
+                let along =
+                    super::super::piece::along_curves(&home.curves, dart.mouth[0].midpoint(dart.mouth[1]));
+                let back = along - dart.takes() / 2.0;
+                let back =
+                    if is_measured_from_start(home) { back } else { home.length() - back - dart.takes() };
+                let back = EdgePlace { edge: home.name, at: measure(back) };
+                for (edge, share) in piece.edges.iter().flat_map(|e| [(e, 0.3), (e, 0.7)]) {
+                    let to = place(edge, edge.length() * share);
+                    let turn =
+                        |to| PieceChange::TurnDart { piece: piece.key, dart: dart.dart, to, keep: None };
+                    let mut turned = pieces.clone();
+                    if apply(&mut turned, &turn(to)).is_err() {
+                        continue;
+                    }
+                    let is_flare = edge.name == EdgeName::Hem;
+                    seen[usize::from(is_flare)] += 1;
+                    for (k, (is, was)) in sewn(&turned[n]).iter().zip(sewn(piece)).enumerate() {
+                        let more = is[0] - was[0];
+                        if is_flare && piece.edges[k].name == EdgeName::Hem {
+                            assert!(more > 5.0, "{to:?}: {more}");
+                        } else {
+                            is.iter().zip(was).for_each(|(is, was)| same(*is, was, 0.2, &to));
+                        }
+                    }
+                    assert_eq!(turned[n].darts.len() + usize::from(is_flare), piece.darts.len());
+                    if is_flare {
+                        continue;
+                    }
+                    same(cloth(&turned[n]), cloth(piece), piece.area() * 1e-3, &to);
+                    turned[n].darts.iter().for_each(|dart| same(dart.legs_apart(), 0.0, 0.1, &to));
+                    match apply(&mut turned, &turn(back)) {
+                        // Where it was it cannot go while its own mouth is beside it.
+                        Err(CannotBe::Misses) if edge.name == home.name => continue,
+                        done => done.unwrap_or_else(|why| panic!("{to:?}, {back:?}: {why:?}")),
+                    }
+                    assert_same(&turned[n], piece, &turn(to));
+                }
+            }
+        }
+    }
+    assert!(seen.iter().all(|seen| *seen > 5), "{seen:?}");
+}
+
+/// Between any two edges: it opens by its figure, moves nothing else, and is folded out again.
+#[test]
+fn a_slash_spreads_by_its_figure_and_is_folded_out_again() {
+    let mut seen = 0;
+    for (_, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            let pairs = piece.edges.iter().flat_map(|from| piece.edges.iter().map(move |to| (from, to)));
+            for (from, to) in pairs.filter(|(from, to)| !from.second && !to.second && from.name != to.name) {
+                let [from, hinge] = [(from, 0.6), (to, 0.35)].map(|(e, share)| place(e, e.length() * share));
+                let slash = |by| PieceChange::Slash { piece: piece.key, from, hinge, by: m(by) };
+                let mut spread = pieces.clone();
+                if apply(&mut spread, &slash("1.2 cm")).is_err() {
+                    continue;
+                }
+                seen += 1;
+                for (edge, (is, was)) in piece.edges.iter().zip(sewn(&spread[n]).iter().zip(sewn(piece))) {
+                    let opens = edge.name == from.edge && !edge.second;
+                    same(is[0] - was[0], if opens { 12.0 } else { 0.0 }, 0.3, &slash("1.2 cm"));
+                }
+                assert!(spread[n].area() > piece.area());
+                apply(&mut spread, &slash("-1.2 cm"))
+                    .unwrap_or_else(|why| panic!("{from:?}, {hinge:?}: {why:?}"));
+                assert_same(&spread[n], piece, &slash("-1.2 cm"));
+                let mut folded = pieces.clone();
+                if apply(&mut folded, &slash("-0.9 cm")).is_ok() {
+                    for (edge, (is, was)) in piece.edges.iter().zip(sewn(&folded[n]).iter().zip(sewn(piece)))
+                    {
+                        let closes = edge.name == from.edge && !edge.second;
+                        same(is[0] - was[0], if closes { -9.0 } else { 0.0 }, 0.3, &slash("-0.9 cm"));
+                    }
+                }
+                let mut same = pieces.clone();
+                apply(&mut same, &slash("0 cm")).unwrap();
+                assert_same(&same[n], piece, &slash("0 cm"));
+            }
+        }
+    }
+    assert!(seen > 60, "{seen}");
+}
+
+#[test]
+fn a_dart_is_moved_by_its_figure_and_back() {
+    let mut seen = 0;
+    for (_, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            for dart in piece.darts.iter().filter(|dart| dart.other.is_none()) {
+                let (piece, dart) = (piece.key, dart.dart);
+                for [there, back] in [["1 cm", "-1 cm"], ["-0.7 cm", "0.7 cm"]] {
+                    let ways: [fn(PieceKey, Dart, Measure) -> PieceChange; 2] = [
+                        |piece, dart, by| PieceChange::DartPoint { piece, dart, by },
+                        |piece, dart, by| PieceChange::SlideDart { piece, dart, by },
+                    ];
+                    for way in ways {
+                        let mut all = pieces.clone();
+                        if apply(&mut all, &way(piece, dart, m(there))).is_err() {
+                            continue;
+                        }
+                        seen += 1;
+                        let of = |piece: &Piece| *piece.darts.iter().find(|d| d.dart == dart).unwrap();
+                        let (was, is) = (of(&pieces[n]), of(&all[n]));
+                        let change = way(piece, dart, m(there));
+                        let by = m(there).length.cm().abs() * 10.0;
+                        same(is.takes(), was.takes(), 0.01, &change);
+                        same(is.point.distance(was.point), by, 0.5, &change);
+                        if matches!(change, PieceChange::DartPoint { .. }) {
+                            same(is.legs_apart(), was.legs_apart(), 0.1, &change);
+                        }
+                        apply(&mut all, &way(piece, dart, m(back))).unwrap();
+                        same(of(&all[n]).point.distance(was.point), 0.0, 0.5, &there);
+                    }
+                }
+            }
+        }
+    }
+    assert!(seen > 10, "{seen}");
+}
+
+#[test]
+fn what_cannot_be_turned_says_why() {
+    let (_, _, pieces) = pieces_of("pinafore-toile");
+    let piece = pieces.iter().find(|piece| piece.darts.iter().any(|dart| dart.dart == Dart::Bust)).unwrap();
+    let (key, dart) = (piece.key, Dart::Bust);
+    let at = |edge, text: &str| EdgePlace { edge, at: m(text) };
+    let (shoulder, side) = (EdgeName::Seam(Seam::ShoulderSeam), EdgeName::Seam(Seam::SideSeam));
+    let turn = |to, keep: Option<&str>| PieceChange::TurnDart { piece: key, dart, to, keep: keep.map(m) };
+    let slash = |from, hinge, by: &str| PieceChange::Slash { piece: key, from, hinge, by: m(by) };
+    for (change, why) in [
+        (turn(at(shoulder, "0.2 cm"), None), CannotBe::Misses),
+        (turn(at(shoulder, "90 cm"), None), CannotBe::Misses),
+        (turn(at(shoulder, "-3 cm"), None), CannotBe::Misses),
+        (turn(at(EdgeName::End, "3 cm"), None), CannotBe::NotThere),
+        (turn(at(shoulder, "4 cm"), Some("30 cm")), CannotBe::TooMuch),
+        (slash(at(shoulder, "4 cm"), at(side, "400 cm"), "1 cm"), CannotBe::Misses),
+        (slash(at(shoulder, "4 cm"), at(EdgeName::Waist, "10 cm"), "90 cm"), CannotBe::TooMuch),
+        (PieceChange::DartPoint { piece: key, dart, by: m("-60 cm") }, CannotBe::TooMuch),
+        (PieceChange::SlideDart { piece: key, dart, by: m("60 cm") }, CannotBe::TooMuch),
+        (PieceChange::DartPoint { piece: key, dart: Dart::BackFishEye, by: m("1 cm") }, CannotBe::NotThere),
+    ] {
+        let mut all = pieces.clone();
+        assert_eq!(apply(&mut all, &change), Err(why), "{change:?}");
+        assert_eq!(all, pieces, "all of it or nothing");
+    }
+}
+
+/// Pinned deeper in one fold than in the other, its legs differ: closed for good, its edge runs through the middle between them, and is as long as it was but for half of that.
+#[test]
+fn an_uneven_dart_leaves_no_jag_where_it_was() {
+    let mut document: Document = super::demo("pinafore-toile");
+    let side = |document: &Document| {
+        let found = crate::pattern::pieces(document, None, Tape::Cm).unwrap();
+        let edge = found.sets[0].pieces[0].edges.iter().find(|e| e.name == EdgeName::Seam(Seam::SideSeam));
+        (
+            edge.unwrap().long.nm,
+            found.sets[0].untrue.iter().any(|u| u.title.contains("legs of the bust dart")),
+        )
+    };
+    let (long, is_uneven) = side(&document);
+    assert!(is_uneven);
+    let piece = crate::pattern::pieces(&document, None, Tape::Cm).unwrap().may[0].key;
+    let to = EdgePlace { edge: EdgeName::Seam(Seam::ShoulderSeam), at: m("2.5 cm") };
+    document.wishes.pattern.changes = vec![PieceChange::TurnDart { piece, dart: Dart::Bust, to, keep: None }];
+    let (after, is_uneven) = side(&document);
+    assert!(!is_uneven && (after - long).abs() <= 2_000_000, "{long} became {after}");
+}
+
+/// Each says in its chip what it does, with its figures, on either tape.
+#[test]
+fn turning_is_told_with_its_figures() {
+    let mut document: Document = super::demo("pinafore-toile");
+    let may = crate::pattern::pieces(&document, None, Tape::Cm).unwrap().may;
+    let piece = may.iter().find(|piece| piece.darts.contains(&Dart::Bust)).unwrap().key;
+    let dart = Dart::Bust;
+    let at = |edge, text: &str| EdgePlace { edge, at: m(text) };
+    let shoulder = at(EdgeName::Seam(Seam::ShoulderSeam), "2.5 cm");
+    document.wishes.pattern.changes = vec![
+        PieceChange::SlideDart { piece, dart, by: m("-1 cm") },
+        PieceChange::DartPoint { piece, dart, by: m("-1.5 cm") },
+        PieceChange::TurnDart { piece, dart, to: shoulder, keep: Some(m("1 cm")) },
+        PieceChange::Slash {
+            piece,
+            from: at(EdgeName::Waist, "3 cm"),
+            hinge: at(EdgeName::Neckline, "4 cm"),
+            by: m("2 cm"),
+        },
+    ];
+    let found = crate::pattern::pieces(&document, None, Tape::Cm).unwrap();
+    let entered: Vec<_> = found.chips.iter().filter(|chip| chip.entered.is_some()).collect();
+    insta::assert_debug_snapshot!(entered.iter().map(|c| (&c.words[..], c.cannot)).collect::<Vec<_>>());
+}
