@@ -27,14 +27,21 @@ pub(super) struct Set {
 }
 
 impl Set {
+    /// A piece is the same on both sides and cut once: of the right side it is there already.
+    pub fn is_cut_already(&self, piece: usize) -> bool {
+        self.side == Some(GarmentSide::Right) && self.pieces[piece].cut == 1 && self.same[piece]
+    }
+
     /// How a piece is cut.
     pub fn cut_words(&self, piece: usize) -> &'static str {
         let is_on_fold = self.pieces[piece].edge(EdgeName::Fold).is_some();
+        if self.is_cut_already(piece) {
+            return "cut already, for the left side";
+        }
         match (self.side, self.pieces[piece].cut, self.same[piece]) {
             (None, 1, _) | (Some(GarmentSide::Left), 1, true) if is_on_fold => "cut 1 on the fold",
             (None, 1, _) | (Some(GarmentSide::Left), 1, _) if !is_on_fold => "cut 1",
             (None, _, _) => "cut 2, one mirrored",
-            (Some(GarmentSide::Right), 1, true) => "cut already, for the left side",
             (Some(_), 1, _) if is_on_fold => "cut in one with its other half, which is not the same",
             (Some(GarmentSide::Left), _, _) => "cut 1",
             (Some(GarmentSide::Right), _, _) => "cut 1, mirrored",

@@ -34,6 +34,7 @@ pub fn piece_sheets(
 ) -> Result<Vec<PaperSheet>, Vec<Fault>> {
     let laid = lay(document, tape)?;
     let all = laid.sets.iter().flat_map(|set| (0..set.pieces.len()).map(move |n| (set, n)));
+    let all = all.filter(|(set, n)| !set.is_cut_already(*n));
     let wanted = all.filter(|(set, n)| which == WhichPieces::All || set.pieces[*n] != set.old[*n]);
     Ok(wanted.map(|(set, n)| sheet(set, n, tape)).collect())
 }
