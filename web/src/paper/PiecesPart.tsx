@@ -72,7 +72,7 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
               onChange={setSide}
             />
           )}
-          <Files id={id} isChanged={set.pieces.some((piece) => piece.old)} />
+          <Files id={id} isChanged={pieces.sets.some((each) => each.pieces.some((piece) => piece.old))} />
         </div>
       </div>
       <Untrue

@@ -19,15 +19,18 @@ pub(super) fn cloth_words(sets: &[Set], width: Length, tape: Tape) -> String {
     let wide = width.cm() * 10.0;
     let mut boxes: Vec<(f64, f64)> = Vec::new();
     for set in sets {
-        for piece in &set.pieces {
+        for (n, piece) in set.pieces.iter().enumerate() {
+            let is_on_fold = piece.edge(EdgeName::Fold).is_some();
+            // What is cut in one is laid with its other half.
+            if set.is_cut_already(n) || is_on_fold && set.side == Some(GarmentSide::Right) {
+                continue;
+            }
             let cut = cut_line(piece).bounding_box();
-            let on_fold = piece.edge(EdgeName::Fold).is_some();
+            let other = sets.last().filter(|_| is_on_fold).map(|set| cut_line(&set.pieces[n]).bounding_box());
+            let (wide, tall) = other.map_or((0.0, 0.0), |half| (half.width(), half.height()));
             // Of one side one, of both sides two.
-            let count = if sets.len() > 1 || piece.cut == 1 { 1 } else { 2 };
-            let once =
-                (sets.len() == 2 && piece.cut == 1 && set.side == Some(GarmentSide::Right)).then_some(0);
-            let across = if on_fold { 2.0 * cut.width() } else { cut.width() };
-            boxes.extend((0..once.unwrap_or(count)).map(|_| (across, cut.height())));
+            let count = if set.side.is_some() || piece.cut == 1 { 1 } else { 2 };
+            boxes.extend((0..count).map(|_| (cut.width() + wide, cut.height().max(tall))));
         }
     }
     if boxes.is_empty() {

@@ -13,6 +13,7 @@ mod told;
 mod truing;
 mod turn;
 mod unroll;
+mod untrue;
 
 pub use change::{CannotBe, apply};
 pub use joins::{At, Join, joins};
@@ -21,10 +22,10 @@ pub use piece::{Edge, Notch, Piece, PieceDart};
 pub use cut_line::cut_line;
 pub use sheets::{WhichPieces, piece_sheets};
 pub use told::{
-    EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceMend, PieceSet, PieceShown, Pieces,
-    UntrueLine, Walked, pieces,
+    EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceSet, PieceShown, Pieces, Walked, pieces,
 };
 pub use truing::{DIFFER, Untrue, true_up};
+pub use untrue::{PieceMend, UntrueLine};
 
 #[cfg(test)]
 mod tests;

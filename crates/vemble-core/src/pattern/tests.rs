@@ -471,6 +471,21 @@ fn sides_that_differ_are_cut_apart() {
     let long =
         |n: usize| found.sets[n].pieces[0].edges.iter().find(|e| e.name == EdgeName::Waist).unwrap().long;
     assert_eq!(long(0).nm - long(1).nm, 15_000_000);
+    // A hair apart they take the cloth that they take alike.
+    let cloth = |right: &str| {
+        let mut skirt = skirt.clone();
+        let pins = vec![pin(GarmentSide::Left, "45 cm", "1 cm"), pin(GarmentSide::Right, "45 cm", right)];
+        let change = SeamChange {
+            sides: Some(SidePolicy::KeepEach),
+            readings: pins,
+            ..SeamChange::of(Seam::SideSeam)
+        };
+        skirt.try_ons[0].changes = vec![change.into()];
+        let found = super::pieces(&skirt, None, Tape::Cm).unwrap();
+        (found.sets.len(), found.cloth)
+    };
+    let (alike, apart) = (cloth("1 cm"), cloth("1.1 cm"));
+    assert_eq!((alike.0, apart.0, alike.1), (1, 2, apart.1));
 }
 
 /// A panel is a piece of its own: what it is sewn to is cut as it was.
@@ -521,7 +536,23 @@ fn pieces_have_the_figures_of_the_size_that_is_cut() {
         let cut = found.as_cut.unwrap();
         let mut own = garment.clone();
         (own.levels, own.seams) = (cut.levels, cut.seams);
-        assert_eq!(sizes(&own, &wearer, &pattern, &[], Tape::Cm).as_cut, None, "{}", candidate.title);
+        // On every tape: taken over it is told no more, and what is told differs as it is told.
+        for tape in Tape::ALL.iter().copied() {
+            let Some(cut) = sizes(&garment, &wearer, &pattern, &[], tape).as_cut else { continue };
+            for line in cut.says.split(": ").nth(1).unwrap().split("; ") {
+                let (is, instead) = line.split_once(" instead of ").unwrap();
+                let bare = instead.rsplit_once(' ').unwrap().0;
+                let (of, is) = is.rsplit_once(", ").unwrap();
+                assert!(
+                    ["all round", "each leg", "per edge"].iter().any(|words| of.ends_with(words)),
+                    "{line}"
+                );
+                assert_ne!(is, bare, "{tape:?}: {line}");
+            }
+            let mut other = garment.clone();
+            (other.levels, other.seams) = (cut.levels, cut.seams);
+            assert_eq!(sizes(&other, &wearer, &pattern, &[], tape).as_cut, None, "{}", candidate.title);
+        }
         let pieces = unroll(&own, &wearer, None);
         for level in &candidate.levels {
             let girth = girth_of(&own, &pieces, level.level).unwrap();

@@ -139,7 +139,7 @@ pub(super) fn move_point(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), C
     darts_are_apart(piece)
 }
 
-/// Moves a dart along its edge, down or outwards; it keeps its length and what it takes.
+/// Moves a dart along its edge, down or outwards; it keeps what it takes, and points as far beyond its mouth as before.
 pub(super) fn slide_dart(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), CannotBe> {
     let (n, own, home) = dart_on_edge(piece, dart)?;
     let edge = &piece.edges[home];
@@ -185,11 +185,12 @@ fn along_mouth(edge: &Edge, dart: &PieceDart) -> [f64; 2] {
     [a.min(b), a.max(b)]
 }
 
-/// Places along an edge are measured from its upper end; where it runs across, from the end nearer the middle; where neither end is clearly
-/// higher, as of a sleeve's cap, from its first.
+/// Places along an edge are measured from its upper end; where it runs across, or neither end is clearly higher as of a sleeve's cap, from the
+/// end nearer the middle, which of a piece that goes all round is the left one.
 pub(super) fn is_measured_from_start(edge: &Edge) -> bool {
     let (start, end) = (edge.start(), edge.end());
-    if edge.name.runs_across() { start.x <= end.x } else { end.y - start.y < edge.length() / 8.0 }
+    let is_level = (start.y - end.y).abs() < edge.length() / 8.0;
+    if edge.name.runs_across() || is_level { start.x <= end.x } else { start.y > end.y }
 }
 
 /// Where an edge is cut, clear of its corners.
@@ -216,7 +217,7 @@ fn angle_of(pivot: Point, ends: [Point; 2], apart: f64) -> f64 {
     ((a * a + b * b - apart * apart) / (2.0 * a * b)).clamp(-1.0, 1.0).acos()
 }
 
-/// A slash runs inside the piece from end to end, and through no dart but its own.
+/// A slash runs inside the piece from end to end.
 fn slash_lies_inside(piece: &Piece, line: Line) -> Result<(), CannotBe> {
     let outline = piece.outline();
     let is_inside = (1..20).all(|n| outline.winding(line.p0.lerp(line.p1, f64::from(n) / 20.0)) != 0);

@@ -1,8 +1,9 @@
 //! What a garment is once a size is chosen: its levels as the chart has them, its seams with the allowance that is left.
 
 use super::search::Candidate;
+use super::told::level_name;
 use super::{Table, Wanted};
-use crate::garment::{Garment, GarmentLevel, Run, SeamFacts, Width};
+use crate::garment::{Garment, GarmentLevel, Round, Run, SeamFacts, Width};
 use crate::length::Measure;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -34,18 +35,20 @@ pub(super) fn as_cut(
         let length = table.finished(chart, w.what, *size)? + w.gain(narrower);
         let Some(level) = levels.iter_mut().find(|l| l.level == w.level && l.assumed) else { continue };
         let is = level.width.girth();
-        if is != length {
+        // What nobody sees on this tape does not differ.
+        if table.tape.round(is) != table.tape.round(length) {
             let (cut, now) = (table.show(length), table.tape.bare(is));
-            differs.push(format!("{} {now} instead of {cut}", w.level.name()));
+            let round = if found.round(w.level) == Round::Whole { ", all round" } else { "" };
+            differs.push(format!("{}{round}, {now} instead of {cut}", level_name(table, w.level)));
             level.width = Width::Girth(Measure { length, unit });
         }
     }
     for facts in seams.iter_mut().filter(|facts| facts.assumed && facts.seam.run() != Run::Across) {
         let is_closed = found.closures.iter().any(|closure| closure.at.is_in(facts.seam));
         let length = if is_closed { table.allowance() } else { chosen.allowance };
-        if facts.allowance.length != length {
+        if table.tape.round(facts.allowance.length) != table.tape.round(length) {
             let (cut, now) = (table.show(length), table.tape.bare(facts.allowance.length));
-            differs.push(format!("{} allowance {now} instead of {cut}", facts.seam.name()));
+            differs.push(format!("{} allowance, per edge, {now} instead of {cut}", facts.seam.name()));
             facts.allowance = Measure { length, unit };
         }
     }

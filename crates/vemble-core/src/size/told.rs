@@ -210,7 +210,7 @@ fn chart_table(chart: &Chart) -> ChartTable {
 }
 
 /// "thigh, each leg".
-fn level_name(table: &Table<'_>, level: Level) -> String {
+pub(super) fn level_name(table: &Table<'_>, level: Level) -> String {
     match table.garment.round(level) {
         Round::Whole => level.name().into(),
         Round::Leg => format!("{}, each leg", level.name()),

@@ -512,6 +512,11 @@ async fn a_size_is_chosen_by_its_sums_and_pieces_are_changed_and_printed() {
     journey.click("[aria-label='regular 16'] button").await;
     journey.until_text("[aria-label='Which size']", "Cut regular 16").await;
     journey.find(STORED).await;
+    // Its assumed figures are those of another size still, until it is given those of this one.
+    journey.until_text("[aria-label='Which size']", "have other figures still: ").await;
+    journey.click_words("Give it those of regular 16").await;
+    journey.find("[aria-label='Which size']:not(:has([role='status']))").await;
+    journey.find(STORED).await;
     // What cannot be read stays, with the reason; a bare figure is not guessed at.
     journey.click_words("Another chart: a fuller range").await;
     journey.type_over("[aria-label='The chart']", "tall,16,18\nhip finished,110,115").await;

@@ -222,6 +222,26 @@ fn an_uneven_dart_leaves_no_jag_where_it_was() {
     assert!(!is_uneven && (after - long).abs() <= 2_000_000, "{long} became {after}");
 }
 
+/// Where a place is measured from is where the words say, of every edge of every piece.
+#[test]
+fn places_are_measured_from_where_it_is_said() {
+    let mut seen = std::collections::BTreeSet::new();
+    for (name, _, pieces) in garments() {
+        for (piece, edge) in pieces.iter().flat_map(|piece| piece.edges.iter().map(move |edge| (piece, edge)))
+        {
+            let says = super::super::told::measured_from(piece.key, edge.name);
+            let [from, other] = match is_measured_from_start(edge) {
+                true => [edge.start(), edge.end()],
+                false => [edge.end(), edge.start()],
+            };
+            let is_so = if says == "from its upper end" { from.y > other.y } else { from.x < other.x };
+            assert!(is_so, "{name}, {:?}, {:?}: {says}, {from:?} and not {other:?}", piece.key, edge.name);
+            seen.insert(says);
+        }
+    }
+    assert_eq!(seen.len(), 3);
+}
+
 /// Each says in its chip what it does, with its figures, on either tape.
 #[test]
 fn turning_is_told_with_its_figures() {

@@ -1,0 +1,164 @@
+//! What does not match, in words and figures, and what mends it.
+
+use super::joins::{At, Join};
+use super::lay::Set;
+use super::truing::{DIFFER, Untrue};
+use crate::length::{Length, Measure, Tape};
+use crate::work::PieceChange;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What does not match.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct UntrueLine {
+    /// What: "The side seam does not match".
+    pub title: String,
+    /// With both edges, and the difference.
+    pub figures: String,
+    /// The pieces it is about, by their place in the set.
+    pub pieces: Vec<usize>,
+    /// What would mend it.
+    pub mends: Vec<PieceMend>,
+}
+
+/// A way to mend it.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct PieceMend {
+    /// What is done.
+    pub words: String,
+    /// As it is entered.
+    pub change: PieceChange,
+}
+
+/// Tells one of them.
+pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine {
+    let join = |n: usize| &set.joins[n];
+    let names = |n: usize| {
+        join(n).sides.each_ref().map(|(edges, _)| {
+            let names: Vec<String> = edges.iter().map(|at| set.pieces[at.piece].key.name()).collect();
+            names.join(" and ")
+        })
+    };
+    let about = |n: usize| {
+        let mut all: Vec<usize> =
+            join(n).sides.iter().flat_map(|(edges, _)| edges.iter().map(|at| at.piece)).collect();
+        all.sort_unstable();
+        all.dedup();
+        all
+    };
+    let show = |mm: f64| tape.show(tape.round(Length::from_cm(mm.abs() / 10.0)));
+    match untrue {
+        Untrue::Lengths { join: n, off, .. } => {
+            let [one, other] = names(*n);
+            let [a, b] = at_marks(set, join(*n), tape);
+            let by = off_at_marks(join(*n), [a, b], *off, tape);
+            let (which, by) = (if *off > 0.0 { &other } else { &one }, by.abs());
+            // On a tape whose marks are too coarse for it, one length and the difference.
+            let figures = match by == off_shown(join(*n), [a, b], tape).abs() {
+                true => format!(
+                    "{} on the {one}, {} on the {other}: {} too long on the {which}",
+                    tape.show(a),
+                    tape.show(b),
+                    tape.show(by)
+                ),
+                false => format!("{} on the {one}: {} too long on the {which}", tape.show(a), tape.show(by)),
+            };
+            UntrueLine {
+                title: format!("The {} does not match", join(*n).name.name()),
+                figures,
+                pieces: about(*n),
+                mends: mends(set, join(*n), *off > 0.0, by, tape),
+            }
+        }
+        Untrue::Notches { join: n, number, apart } => UntrueLine {
+            title: format!("A notch of the {} does not meet", join(*n).name.name()),
+            figures: format!("notch {} lies {} apart, measured from the same end", number + 1, show(*apart)),
+            pieces: about(*n),
+            mends: Vec::new(),
+        },
+        Untrue::Corner { join: n, meet, together } => UntrueLine {
+            title: format!("The {} comes to a point at the {}", meet[0].name(), join(*n).name.name()),
+            figures: format!("{} and {} make {together:.0}° together, not 180°", names(*n)[0], names(*n)[1]),
+            pieces: about(*n),
+            mends: Vec::new(),
+        },
+        Untrue::Square { at, meets, degrees } => UntrueLine {
+            title: format!("The {} is not square to the middle", meets.name()),
+            figures: format!("{degrees:.0}° on the {}, not 90°", set.pieces[at.piece].key.name()),
+            pieces: vec![at.piece],
+            mends: Vec::new(),
+        },
+        Untrue::Legs { piece, dart, apart } => UntrueLine {
+            title: format!("The legs of the {} differ", dart.name()),
+            figures: format!("by {} on the {}", show(*apart), set.pieces[*piece].key.name()),
+            pieces: vec![*piece],
+            mends: Vec::new(),
+        },
+    }
+}
+
+/// How long both sides of a join are as they are shown: what is altogether is the sum of its edges.
+pub(super) fn at_marks(set: &Set, join: &Join, tape: Tape) -> [Length; 2] {
+    join.sides.each_ref().map(|(edges, times)| {
+        let sewn = |at: &At| {
+            let piece = &set.pieces[at.piece];
+            tape.round(Length::from_cm(piece.sewn(&piece.edges[at.edge]) / 10.0))
+        };
+        edges.iter().map(sewn).sum::<Length>() * i64::from(*times)
+    })
+}
+
+/// How much too long the second of two shown lengths is; less than nought where the first is.
+fn off_shown(join: &Join, [one, other]: [Length; 2], tape: Tape) -> Length {
+    let [least, most] = join.ease.map(|ease| ease.on(tape));
+    let longer = other - one;
+    if longer > most {
+        longer - most
+    } else if longer < least {
+        longer - least
+    } else {
+        Length::ZERO
+    }
+}
+
+/// How far two edges are off, at a mark: as their shown lengths have it, or where that would not mend it, as it is.
+fn off_at_marks(join: &Join, lengths: [Length; 2], off: f64, tape: Tape) -> Length {
+    let shown = off_shown(join, lengths, tape);
+    let mends = (shown.cm() * 10.0 - off).abs() <= DIFFER && shown != Length::ZERO;
+    let least = if off > 0.0 { tape.mark() } else { -tape.mark() };
+    let exact = tape.round(Length::from_cm(off / 10.0));
+    if mends {
+        shown
+    } else if exact == Length::ZERO {
+        least
+    } else {
+        exact
+    }
+}
+
+/// Trim the longer edge, or go on with the shorter one: at either end.
+fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
+    let Some(pair) = join.pair() else { return Vec::new() };
+    let [shorter, longer] = if is_second { pair } else { [pair[1], pair[0]] };
+    let mut all = Vec::new();
+    // The second edge of a piece that is sewn to itself has no name of its own: the first one is mended.
+    let is_named = |(at, _): &(At, Length)| !set.pieces[at.piece].edges[at.edge].second;
+    for (at, by) in [(longer, -by), (shorter, by)].into_iter().filter(is_named) {
+        for upper in [false, true] {
+            let piece = set.pieces[at.piece].key;
+            let edge = set.pieces[at.piece].edges[at.edge].name;
+            let end = if upper { "upper" } else { "lower" };
+            let does = if by.is_negative() { "Trim" } else { "Add" };
+            all.push(PieceMend {
+                words: format!("{does} {} at the {end} end of the {}", tape.show(by.abs()), piece.name()),
+                change: PieceChange::End {
+                    piece,
+                    edge,
+                    upper,
+                    by: Measure { length: by, unit: tape.unit() },
+                },
+            });
+        }
+    }
+    all
+}
