@@ -2,6 +2,7 @@
 
 mod doctor;
 mod keep;
+mod pieces;
 mod serve;
 mod settings;
 
@@ -16,10 +17,8 @@ use std::process::ExitCode;
 use vemble_core::change::ChangeKey;
 use vemble_core::document::Document;
 use vemble_core::length::Tape;
-use vemble_core::pattern::WhichPieces;
 use vemble_exchange::document::{Complaint, read_document};
 use vemble_exchange::pdf::Paper;
-use vemble_exchange::pieces::{PieceFormat, PiecesError, write_pieces};
 
 /// A solve makes hundreds of short texts: this allocator halves its time.
 #[global_allocator]
@@ -55,7 +54,7 @@ enum Command {
     /// Read a document and print what follows from it.
     Solve(Solve),
     /// Read a document and write the pieces of its garment: a cutting list, or drawn at true size.
-    Pieces(Pieces),
+    Pieces(pieces::Pieces),
     /// Print the description of the HTTP interface (OpenAPI).
     Openapi,
     /// Print the JSON Schema of the document.
@@ -86,38 +85,6 @@ struct Solve {
     /// The paper of a PDF.
     #[arg(long, value_enum, default_value_t = PaperName::A5)]
     paper: PaperName,
-}
-
-#[derive(clap::Args)]
-struct Pieces {
-    /// The document, or - for standard input.
-    file: PathBuf,
-    /// What to write.
-    #[arg(long, value_enum, default_value_t = PieceFormatName::Text)]
-    format: PieceFormatName,
-    /// Only the pieces that are not as they were.
-    #[arg(long)]
-    changed: bool,
-    /// The tape that figures are shown on.
-    #[arg(long, default_value = Tape::default().word(), value_parser = tape_names())]
-    tape: Tape,
-    /// The paper of a PDF.
-    #[arg(long, value_enum, default_value_t = PaperName::A4)]
-    paper: PaperName,
-}
-
-#[derive(Clone, Copy, ValueEnum)]
-enum PieceFormatName {
-    /// The cutting list.
-    Text,
-    /// Over as many pages as it takes.
-    Pdf,
-    /// In millimetres.
-    Svg,
-    /// In millimetres, for programs that cut.
-    Dxf,
-    /// What the Paper stage shows, as JSON.
-    Json,
 }
 
 #[derive(Clone, Copy, ValueEnum)]
@@ -181,7 +148,7 @@ fn main() -> ExitCode {
         Command::Export(command) => wait(keep::export(command)),
         Command::Import(command) => wait(keep::import(command)),
         Command::Solve(solve) => solve_file(&solve),
-        Command::Pieces(pieces) => pieces_of_file(&pieces),
+        Command::Pieces(pieces) => pieces::pieces_of_file(&pieces),
         Command::Openapi => print(&vemble_server::openapi()),
         Command::Schema => print(&vemble_exchange::document::schema()),
     };
@@ -221,31 +188,6 @@ fn document_of(file: &Path) -> Result<Document, Failure> {
         json = std::fs::read(file).map_err(|e| Failure::Other(format!("{}: {e}", file.display())))?;
     }
     read_document(&json).map_err(|complaint| Failure::Document(vec![complaint]))
-}
-
-fn pieces_of_file(wanted: &Pieces) -> Result<(), Failure> {
-    let document = document_of(&wanted.file)?;
-    let tape = wanted.tape;
-    let wrong = |faults: &[_]| Failure::Document(Complaint::all(faults, tape));
-    let format = match wanted.format {
-        PieceFormatName::Json => {
-            let pieces = vemble_core::pattern::pieces(&document, None, tape).map_err(|f| wrong(&f))?;
-            return print(&pieces);
-        }
-        PieceFormatName::Text => PieceFormat::Text,
-        PieceFormatName::Pdf => PieceFormat::Pdf,
-        PieceFormatName::Svg => PieceFormat::Svg,
-        PieceFormatName::Dxf => PieceFormat::Dxf,
-    };
-    if format == PieceFormat::Pdf && std::io::stdout().is_terminal() {
-        return Err(Failure::Other("a PDF is for a file: add > pieces.pdf".into()));
-    }
-    let which = if wanted.changed { WhichPieces::Changed } else { WhichPieces::All };
-    let written = write_pieces(&document, format, which, wanted.paper.into(), tape);
-    write_out(written.map_err(|error| match error {
-        PiecesError::Document(faults) => wrong(&faults),
-        PiecesError::Strips(_) | PiecesError::Pages(_) => error.into(),
-    })?)
 }
 
 fn solve_file(solve: &Solve) -> Result<(), Failure> {

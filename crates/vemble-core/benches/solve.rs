@@ -12,7 +12,7 @@ use vemble_core::garment::{Beginning, Kind, Seam, SeamFacts, begin, cloth_named}
 use vemble_core::length::{Length, Measure, Tape};
 use vemble_core::look_over::look_over;
 use vemble_core::method::{WantedFrom, methods};
-use vemble_core::pattern::{WhichPieces, piece_sheets, pieces};
+use vemble_core::pattern::{OfCloth, WhichPieces, piece_sheets, pieces};
 use vemble_core::plan::{evenings, plan};
 use vemble_core::solve::{For, glance, solve, solve_for};
 use vemble_core::work::{PieceChange, Weekly, Workroom};
@@ -225,12 +225,12 @@ fn planned(criterion: &mut Criterion) {
 fn on_paper(criterion: &mut Criterion) {
     let mut document: Document =
         serde_json::from_str(include_str!("../../../demo/overcoat.json")).expect("the example");
-    let piece = pieces(&document, None, Tape::Cm).expect("pieces").may[0].key;
+    let piece = pieces(&document, OfCloth::default(), Tape::Cm).expect("pieces").may[0].key;
     let by = "5 mm".parse().expect("a length");
     document.wishes.pattern.changes =
         vec![PieceChange::Width { piece, by }, PieceChange::Flare { piece, by }];
     criterion.bench_function("pieces changed and trued", |bench| {
-        bench.iter(|| pieces(black_box(&document), None, Tape::Cm));
+        bench.iter(|| pieces(black_box(&document), OfCloth::default(), Tape::Cm));
     });
     criterion.bench_function("pieces as sheets", |bench| {
         bench.iter(|| piece_sheets(black_box(&document), WhichPieces::All, Tape::Cm));

@@ -183,6 +183,18 @@ pub enum Wrong {
         found: Measure,
         before: Measure,
     },
+    /// Of a drawn piece.
+    NotALine,
+    TooFarOff,
+    OffEdge,
+    WiderThan {
+        found: Measure,
+        length: Length,
+    },
+    NotClosed {
+        apart_mm: Option<f64>,
+    },
+    CrossesItself,
     NoTimeZone {
         found: String,
     },

@@ -2,6 +2,7 @@
 
 use crate::change::ChangeKey;
 use crate::figure::{Ink, Picture};
+use crate::length::Measure;
 use crate::shown::{Shows, SolvedChange, SolvedLine};
 use kurbo::{Affine, BezPath, Line, ParamCurve, Point, Rect, Shape};
 
@@ -27,6 +28,30 @@ pub struct PaperSheet {
     pub lines: Vec<(PaperInk, BezPath)>,
     /// What is written beside its marks, and where.
     pub words: Vec<(Point, String)>,
+    /// A piece line by line, by names that are read again: nothing of a strip.
+    pub piece: Option<NamedPiece>,
+}
+
+/// A piece with its lines by name, for programs that read it.
+#[derive(Clone, Debug, PartialEq)]
+pub struct NamedPiece {
+    /// What it is called.
+    pub name: String,
+    /// How many are cut.
+    pub cut: u8,
+    /// Its lines.
+    pub lines: Vec<NamedLine>,
+}
+
+/// A line with its name.
+#[derive(Clone, Debug, PartialEq)]
+pub struct NamedLine {
+    /// What it is called.
+    pub name: String,
+    /// The line.
+    pub path: BezPath,
+    /// What is cut outside of it, of an edge.
+    pub allowance: Option<Measure>,
 }
 
 impl PaperSheet {
@@ -49,6 +74,7 @@ pub fn sheets(change: &SolvedChange) -> Vec<PaperSheet> {
                 title: format!("{}, {}", change.name, facing.name),
                 lines: vec![(PaperInk::New, facing.stitching.clone()), (PaperInk::Cut, facing.cut.clone())],
                 words: Vec::new(),
+                piece: None,
             });
             std::iter::once(of_picture(&change.name, &shown.picture, 1.0)).chain(facings).collect()
         }
@@ -111,7 +137,7 @@ fn of_line(name: &str, line: &SolvedLine) -> Vec<PaperSheet> {
                 .filter(within)
                 .map(|level| (Point::new(level.at_mm, MARK + 5.0), level.name.clone())),
         );
-        PaperSheet { title, lines: all, words }
+        PaperSheet { title, lines: all, words, piece: None }
     };
     strip.lines.iter().enumerate().map(one).collect()
 }
@@ -152,5 +178,6 @@ fn of_picture(name: &str, picture: &Picture, stretched: f64) -> PaperSheet {
         title: name.to_owned(),
         lines: picture.strokes.iter().filter_map(line).collect(),
         words: Vec::new(),
+        piece: None,
     }
 }

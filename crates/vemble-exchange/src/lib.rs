@@ -4,6 +4,7 @@ pub mod archive;
 pub mod calendar;
 pub mod chart;
 pub mod document;
+pub mod drawn;
 pub mod marks_csv;
 pub mod measurements_csv;
 pub mod pdf;

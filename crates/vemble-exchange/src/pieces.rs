@@ -1,13 +1,14 @@
 //! The pieces of a garment as a file: their cutting list, or drawn at true size.
 
+use crate::drawn::pieces_dxf;
 use crate::pdf::{CardsError, Paper, tiled};
-use crate::strips::{StripsError, as_dxf, as_svg, laid_out};
+use crate::strips::{StripsError, as_svg, laid_out};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use vemble_core::document::Document;
 use vemble_core::fault::Fault;
 use vemble_core::length::Tape;
-use vemble_core::pattern::{WhichPieces, piece_sheets, pieces};
+use vemble_core::pattern::{OfCloth, WhichPieces, piece_sheets, pieces};
 
 /// What pieces are written as.
 #[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -77,12 +78,12 @@ pub fn write_pieces(
     tape: Tape,
 ) -> Result<Vec<u8>, PiecesError> {
     if format == PieceFormat::Text {
-        return Ok(pieces(document, None, tape)?.cutting_list().into_bytes());
+        return Ok(pieces(document, OfCloth::default(), tape)?.cutting_list().into_bytes());
     }
-    let laid = laid_out(piece_sheets(document, which, tape)?)?;
+    let sheets = piece_sheets(document, which, tape)?;
     Ok(match format {
-        PieceFormat::Pdf => tiled(&laid, paper)?,
-        PieceFormat::Svg | PieceFormat::Text => as_svg(&laid).into_bytes(),
-        PieceFormat::Dxf => as_dxf(laid)?,
+        PieceFormat::Pdf => tiled(&laid_out(sheets)?, paper)?,
+        PieceFormat::Svg | PieceFormat::Text => as_svg(&laid_out(sheets)?).into_bytes(),
+        PieceFormat::Dxf => pieces_dxf(&sheets)?,
     })
 }

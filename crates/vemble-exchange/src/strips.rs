@@ -7,7 +7,7 @@ use dxf::{Drawing, LwPolylineVertex};
 use kurbo::{Affine, BezPath, PathEl, Point, Rect, Shape};
 use std::fmt::Write;
 use vemble_core::change::ChangeKey;
-use vemble_core::paper::{PaperInk, PaperSheet, sheets};
+use vemble_core::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet, sheets};
 use vemble_core::solve::Solved;
 
 /// Sheets lie so far apart, and so far from the edge of what is drawn.
@@ -35,6 +35,8 @@ pub struct Laid {
     pub lines: Vec<(Option<PaperInk>, BezPath)>,
     /// Words, with where they begin.
     pub words: Vec<(Point, String)>,
+    /// Pieces line by line, by name.
+    pub pieces: Vec<NamedPiece>,
     /// The box of all of it.
     pub bounds: Rect,
 }
@@ -57,7 +59,7 @@ pub fn laid_out(all: Vec<PaperSheet>) -> Result<Laid, StripsError> {
     if all.is_empty() {
         return Err(StripsError::Nothing);
     }
-    let (mut lines, mut words) = (Vec::new(), Vec::new());
+    let (mut lines, mut words, mut pieces) = (Vec::new(), Vec::new(), Vec::new());
     let mut x = 0.0;
     for (side, says) in SQUARES.into_iter().zip(["5 cm", "2 in"]) {
         lines.push((None, Rect::new(x, 0.0, x + side, side).to_path(FLAT)));
@@ -71,11 +73,15 @@ pub fn laid_out(all: Vec<PaperSheet>) -> Result<Laid, StripsError> {
         let place = Affine::translate((-own.x0, y + APART - own.y0));
         lines.extend(sheet.lines.into_iter().map(|(ink, path)| (Some(ink), place * path)));
         words.extend(sheet.words.into_iter().map(|(at, says)| (place * at, says)));
+        pieces.extend(sheet.piece.map(|piece| {
+            let laid = |line: NamedLine| NamedLine { path: place * line.path, ..line };
+            NamedPiece { lines: piece.lines.into_iter().map(laid).collect(), ..piece }
+        }));
         y += own.height() + 2.0 * APART;
     }
     let drawn =
         lines.iter().map(|(_, path)| path.bounding_box()).reduce(|a, b| a.union(b)).unwrap_or_default();
-    Ok(Laid { lines, words, bounds: drawn.inflate(APART / 2.0, APART / 2.0) })
+    Ok(Laid { lines, words, pieces, bounds: drawn.inflate(APART / 2.0, APART / 2.0) })
 }
 
 /// As SVG whose millimetres are millimetres.
@@ -87,7 +93,7 @@ pub fn strips_svg(solved: &Solved, key: Option<ChangeKey>) -> Result<String, Str
 }
 
 /// What is laid out, as SVG whose millimetres are millimetres.
-pub fn as_svg(Laid { lines, words, bounds }: &Laid) -> String {
+pub fn as_svg(Laid { lines, words, pieces, bounds }: &Laid) -> String {
     let mut svg = format!(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"{w:.2}mm\" height=\"{h:.2}mm\" viewBox=\"{x:.2} {y:.2} {w:.2} {h:.2}\" fill=\"none\" stroke=\"#000\">\n",
         x = bounds.x0,
@@ -95,7 +101,24 @@ pub fn as_svg(Laid { lines, words, bounds }: &Laid) -> String {
         w = bounds.width(),
         h = bounds.height()
     );
-    for (ink, path) in lines {
+    // Pieces by the names that they are read by again; everything beside them is for people.
+    for piece in pieces {
+        let _ = writeln!(svg, " <g data-cut=\"{}\">\n  <title>{}</title>", piece.cut, escaped(&piece.name));
+        for line in &piece.lines {
+            let outside = line.allowance.map_or_else(String::new, |a| format!(" data-allowance=\"{a}\""));
+            let (class, look) = if line.allowance.is_some() { ("new", "0.6") } else { ("mark", "0.3") };
+            let _ = writeln!(
+                svg,
+                "  <path class=\"{class}\" data-name=\"{}\"{outside} stroke-width=\"{look}\" d=\"{}\"/>",
+                escaped(&line.name),
+                line.path.to_svg()
+            );
+        }
+        svg.push_str(" </g>\n");
+    }
+    svg.push_str(" <g>\n  <title>notes</title>\n");
+    let is_drawn = |ink: &Option<PaperInk>| !pieces.is_empty() && *ink == Some(PaperInk::New);
+    for (ink, path) in lines.iter().filter(|(ink, _)| !is_drawn(ink)) {
         let (name, look) = match ink {
             Some(PaperInk::Old) => ("old", "stroke-width=\"0.4\" stroke-dasharray=\"3 2\""),
             Some(PaperInk::New) => ("new", "stroke-width=\"0.6\""),
@@ -106,15 +129,19 @@ pub fn as_svg(Laid { lines, words, bounds }: &Laid) -> String {
         let _ = writeln!(svg, "  <path class=\"{name}\" {look} d=\"{}\"/>", path.to_svg());
     }
     for (at, says) in words {
-        let escaped = says.replace('&', "&amp;").replace('<', "&lt;");
+        let escaped = escaped(says);
         let _ = writeln!(
             svg,
             "  <text x=\"{:.2}\" y=\"{:.2}\" font-family=\"serif\" font-size=\"{LETTERS}\" fill=\"#000\" stroke=\"none\">{escaped}</text>",
             at.x, at.y
         );
     }
-    svg.push_str("</svg>\n");
+    svg.push_str(" </g>\n</svg>\n");
     svg
+}
+
+fn escaped(text: &str) -> String {
+    text.replace('&', "&amp;").replace('<', "&lt;").replace('"', "&quot;")
 }
 
 /// As DXF in mm, on the layers of ASTM D6673: 8 what was sewn, 14 the sew line, 11 what is cut, 4 marks, 1 the test squares.
@@ -125,17 +152,27 @@ pub fn strips_dxf(solved: &Solved, key: Option<ChangeKey>) -> Result<Vec<u8>, St
     as_dxf(laid(solved, key)?)
 }
 
-/// What is laid out, as DXF in mm.
-///
-/// # Errors
-/// What the writer reports.
-pub fn as_dxf(Laid { lines, words, .. }: Laid) -> Result<Vec<u8>, StripsError> {
+/// An empty drawing in mm with these layers.
+pub(crate) fn metric<const N: usize>(layers: [&str; N]) -> Drawing {
     let mut drawing = Drawing::new();
     drawing.header.version = AcadVersion::R2000;
     drawing.header.default_drawing_units = Units::Millimeters;
-    for name in ["1", "4", "8", "11", "14"] {
+    for name in layers {
         drawing.add_layer(Layer { name: name.into(), ..Layer::default() });
     }
+    drawing
+}
+
+/// A drawing as its file.
+pub(crate) fn saved(drawing: &Drawing) -> Result<Vec<u8>, StripsError> {
+    let mut bytes = Vec::new();
+    drawing.save(&mut bytes).map_err(|e| StripsError::Write(e.to_string()))?;
+    Ok(bytes)
+}
+
+/// What is laid out, as DXF in mm.
+fn as_dxf(Laid { lines, words, .. }: Laid) -> Result<Vec<u8>, StripsError> {
+    let mut drawing = metric(["1", "4", "8", "11", "14"]);
     let mut add = |layer: &str, kind: EntityType| {
         let mut entity = Entity::new(kind);
         entity.common.layer = layer.into();
@@ -160,13 +197,11 @@ pub fn as_dxf(Laid { lines, words, .. }: Laid) -> Result<Vec<u8>, StripsError> {
         let location = dxf::Point::new(at.x, -at.y, 0.0);
         add("8", EntityType::Text(Text { location, text_height: LETTERS, value: says, ..Text::default() }));
     }
-    let mut bytes = Vec::new();
-    drawing.save(&mut bytes).map_err(|e| StripsError::Write(e.to_string()))?;
-    Ok(bytes)
+    saved(&drawing)
 }
 
 /// Every stroke of a path as points.
-fn flattened(path: &BezPath) -> Vec<Vec<Point>> {
+pub(crate) fn flattened(path: &BezPath) -> Vec<Vec<Point>> {
     let mut strokes: Vec<Vec<Point>> = Vec::new();
     kurbo::flatten(path, FLAT, |element| match element {
         PathEl::MoveTo(p) => strokes.push(vec![p]),

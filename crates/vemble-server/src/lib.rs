@@ -140,6 +140,7 @@ macro_rules! routes {
             .service(sizing::find_sizes)
             .service(pieces::look_at_pieces)
             .service(pieces::piece_file)
+            .service(pieces::read_piece_file)
             .service(garments::put_garment)
             .service(garments::delete_garment)
             .service(garments::record)

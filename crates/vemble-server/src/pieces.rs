@@ -11,9 +11,10 @@ use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
 use uuid::Uuid;
 use vemble_core::fault::{Fault, Wrong};
-use vemble_core::length::{Length, Measure, Tape};
-use vemble_core::pattern::{Pieces, WhichPieces, pieces};
+use vemble_core::length::{Length, Measure, Tape, Unit};
+use vemble_core::pattern::{ClothLies, OfCloth, Pieces, ReadPieces, WhichPieces, pieces};
 use vemble_core::work::{Pattern, Wishes, wrong_wishes};
+use vemble_exchange::drawn::{DrawnFormat, LARGEST, Said, read_drawn};
 use vemble_exchange::pdf::Paper;
 use vemble_exchange::pieces::{PieceFormat, PiecesError, write_pieces};
 use vemble_store::Store;
@@ -28,6 +29,9 @@ pub struct OnCloth {
     /// How wide the cloth is: `"140 cm"`.
     #[param(value_type = Option<String>)]
     width: Option<Measure>,
+    /// How pieces may lie on it; every one the same way up when absent.
+    #[param(inline)]
+    lies: Option<ClothLies>,
 }
 
 /// What is entered about the paper now.
@@ -55,7 +59,7 @@ pub(crate) async fn look_at_pieces(
     queue: web::Data<Queue>,
 ) -> Result<HttpResponse, ApiError> {
     let OnPaper { pattern } = read_body(&request, body)?;
-    let OnCloth { tape, width } = *on;
+    let OnCloth { tape, width, lies } = *on;
     let no_width = width.filter(|found| found.length <= Length::ZERO);
     let no_width = no_width.map(|found| Fault { path: "width".into(), wrong: Wrong::NotPositive { found } });
     none_of(no_width.as_slice(), tape)?;
@@ -64,7 +68,8 @@ pub(crate) async fn look_at_pieces(
     none_of(&wrong_wishes(&wished).into_iter().map(below).collect::<Vec<_>>(), tape)?;
     let mut document = store.account(account.id).document(*id).await?.document;
     document.wishes.pattern = wished.pattern;
-    let found = queue.run(account.id, move || pieces(&document, width.map(|w| w.length), tape)).await?;
+    let cloth = OfCloth { width: width.map(|w| w.length), lies };
+    let found = queue.run(account.id, move || pieces(&document, cloth, tape)).await?;
     Ok(HttpResponse::Ok().json(found.map_err(|faults| invalid(&faults, tape))?))
 }
 
@@ -124,4 +129,47 @@ pub(crate) async fn piece_file(
         parameters: vec![DispositionParam::Filename(format!("pieces.{}", format.ending()))],
     };
     Ok(HttpResponse::Ok().content_type(format.media_type()).insert_header(attached).body(bytes))
+}
+
+/// How a file is read.
+#[derive(Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+pub struct PieceRead {
+    /// What it is.
+    #[param(inline)]
+    read_as: DrawnFormat,
+    /// What one of its units is, where it does not say. Nothing is guessed.
+    unit: Option<Unit>,
+    /// How much is allowance, per edge, where it has lines to cut along only.
+    #[param(value_type = Option<String>)]
+    allowance: Option<Measure>,
+    /// The user's tape; centimetres when absent.
+    #[serde(default)]
+    tape: Tape,
+}
+
+/// Reads pieces from a file that was drawn elsewhere. Where it does not say how large it is, `unit` is complained of; where it has no lines to
+/// sew along, `allowance`. Stores nothing.
+#[utoipa::path(
+    params(PieceRead),
+    request_body(content = Vec<u8>, content_type = "image/*"),
+    responses((status = 200, body = ReadPieces), (status = 401, body = Problem), (status = 404, body = Problem), (status = 413, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/garments/{garment}/pieces/read")]
+pub(crate) async fn read_piece_file(
+    SignedIn(account): SignedIn,
+    id: web::Path<Uuid>,
+    on: web::Query<PieceRead>,
+    payload: web::Payload,
+    store: web::Data<Store>,
+    queue: web::Data<Queue>,
+) -> Result<HttpResponse, ApiError> {
+    let file = payload.to_bytes_limited(LARGEST).await;
+    let file = file.map_err(|_| ApiError::Overlong)?.map_err(ApiError::from)?;
+    // What it belongs to is there, and is theirs.
+    store.account(account.id).document(*id).await?;
+    let PieceRead { read_as, unit, allowance, tape } = on.into_inner();
+    let said = Said { unit, allowance };
+    let read = queue.run(account.id, move || read_drawn(&file, read_as, said, tape)).await?;
+    Ok(HttpResponse::Ok().json(read.map_err(|complaint| ApiError::Invalid(vec![complaint]))?))
 }

@@ -544,6 +544,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/v1/garments/{garment}/pieces/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads pieces from a file that was drawn elsewhere. Where it does not say how large it is, `unit` is complained of; where it has no lines to
+         *     sew along, `allowance`. Stores nothing.
+         */
+        post: operations["read_piece_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/v1/garments/{garment}/record": {
         parameters: {
             query?: never;
@@ -1770,6 +1790,18 @@ export interface components {
             weight?: components["schemas"]["Weight"];
         };
         /**
+         * @description How pieces may lie on their cloth.
+         * @enum {string}
+         */
+        ClothLies: "one_way" | "either" | "border";
+        /** @description A way that pieces may lie on their cloth. */
+        ClothWay: {
+            /** @description Which. */
+            lies: components["schemas"]["ClothLies"];
+            /** @description In words. */
+            words: string;
+        };
+        /**
          * @description What stands round the neck.
          * @enum {string}
          */
@@ -1950,6 +1982,72 @@ export interface components {
          * @enum {string}
          */
         Drape: "crisp" | "soft" | "fluid";
+        /** @description A dart. */
+        DrawnDart: {
+            /** @description Which. */
+            dart: components["schemas"]["Dart"];
+            /** @description The ends of its legs; of a fish-eye dart its widest place. */
+            mouth_mm: number[][];
+            /** @description The other point of a fish-eye dart. */
+            other_mm?: number[] | null;
+            /** @description Where its legs meet. */
+            point_mm: number[];
+        };
+        /** @description One edge of a piece. */
+        DrawnEdge: {
+            allowance?: components["schemas"]["Measure"] | null;
+            /** @description What it is. */
+            name: components["schemas"]["EdgeName"];
+            /** @description Marks on it. */
+            notches?: components["schemas"]["DrawnNotch"][];
+            /** @description Its line, as path data of SVG 2. */
+            path_mm: string;
+            /** @description The second one of that name on the piece: a sleeve is sewn to itself. */
+            second?: boolean;
+        };
+        /** @description A level that crosses a piece. */
+        DrawnLevel: {
+            /** @description A place that it passes. */
+            at_mm: number[];
+            /** @description Which. */
+            level: components["schemas"]["Level"];
+        };
+        /** @description A mark on an edge. */
+        DrawnNotch: {
+            /**
+             * Format: double
+             * @description How far from the beginning of its edge.
+             */
+            along_mm: number;
+            level?: components["schemas"]["Level"] | null;
+        };
+        /** @description A piece that was drawn elsewhere. It stands for the one of its name that the garment would be unrolled to. */
+        DrawnPiece: {
+            /**
+             * Format: int32
+             * @description How many are cut: one, or two; when absent one on a fold, one band, and two of everything else.
+             */
+            cut?: number | null;
+            /** @description Its darts. */
+            darts?: components["schemas"]["DrawnDart"][];
+            /** @description Its stitching lines, once round. */
+            edges: components["schemas"]["DrawnEdge"][];
+            /** @description Along the warp, from its lower end to its upper one; upright when absent. */
+            grain_mm?: number[][] | null;
+            /** @description What is done on paper and is in it already: it is not done again. */
+            has?: components["schemas"]["PieceChange"][];
+            /** @description Marks of a toile that are in it already. */
+            has_marks?: components["schemas"]["Marked"][];
+            /**
+             * Format: uuid
+             * @description The try-on whose adjustments are in it already.
+             */
+            has_try_on?: string | null;
+            /** @description Levels that cross it. */
+            levels?: components["schemas"]["DrawnLevel"][];
+            /** @description Which it is. */
+            piece: components["schemas"]["PieceKey"];
+        };
         /**
          * @description Ease against what is usual at a level, in a word.
          * @enum {string}
@@ -1960,6 +2058,13 @@ export interface components {
             /** @description It is sewn into a seam. */
             seam: components["schemas"]["Seam"];
         } | "waist" | "hem" | "neckline" | "fold" | "opening" | "end" | "top";
+        /** @description An edge that a name may be given to. */
+        EdgeNamed: {
+            /** @description Which. */
+            name: components["schemas"]["EdgeName"];
+            /** @description What it is called. */
+            words: string;
+        };
         /** @description A place on the outline of a piece. */
         EdgePlace: {
             /** @description How far along it: from its upper end, or where it runs across, from its end nearer the middle. */
@@ -1982,6 +2087,8 @@ export interface components {
         };
         /** @description An edge that may be named. */
         EdgeShownName: {
+            /** @description What its ends are called, the lower one first. */
+            ends: string[];
             /** @description Where places along it are measured from. */
             from: string;
             /** @description Which. */
@@ -3223,6 +3330,8 @@ export interface components {
             level: components["schemas"]["Word"][];
             /** @description Whose girth a level is. */
             level_of: components["schemas"]["Word"][];
+            /** @description When a mark is settled. */
+            mark_settled: components["schemas"]["Word"][];
             /** @description Movements. */
             movement: components["schemas"]["Word"][];
             /** @description Where a wedge is opened. */
@@ -3280,6 +3389,15 @@ export interface components {
             /** @description What a change is worth when time runs out. */
             worth: components["schemas"]["Word"][];
         };
+        /** @description A mark that may be made. */
+        MarkOffered: {
+            /** @description What is measured, and which way is less than nought. */
+            how: string;
+            /** @description Which. */
+            mark: components["schemas"]["ToileMark"];
+            /** @description What it is called. */
+            words: string;
+        };
         /** @description A mark on an unrolled edge. */
         MarkOnEdge: {
             /**
@@ -3295,6 +3413,34 @@ export interface components {
              */
             up_mm: number;
         };
+        /**
+         * @description When a mark is settled.
+         * @enum {string}
+         */
+        MarkSettled: "now" | "real_cloth" | "next_time";
+        /** @description A mark that was made, and what becomes of it. */
+        MarkShown: {
+            /** @description The changes that it becomes. */
+            becomes: string[];
+            /** @description By how much, as it was entered. */
+            by: components["schemas"]["Figure"];
+            /** @description Why it cannot be, and is not done. */
+            cannot?: string | null;
+            /** @description What the toile before said there. */
+            earlier?: string | null;
+            /** @description Which. */
+            mark: components["schemas"]["ToileMark"];
+            /** @description What it says: "Neckline gape: 0.8 cm". */
+            says: string;
+            settled?: components["schemas"]["MarkSettled"] | null;
+            /** @description In which stage. */
+            stage: components["schemas"]["ToileStage"];
+            /**
+             * Format: int32
+             * @description On which toile.
+             */
+            toile: number;
+        };
         /** @description A hem mark, read once and perhaps again. */
         MarkThere: {
             again?: components["schemas"]["Figure"] | null;
@@ -3306,6 +3452,21 @@ export interface components {
              * @description The mark's id.
              */
             id: string;
+        };
+        /** @description A mark that was made. */
+        Marked: {
+            /** @description By how much; less than nought is the other way. */
+            by: components["schemas"]["Measure"];
+            /** @description Which. */
+            mark: components["schemas"]["ToileMark"];
+            settled?: components["schemas"]["MarkSettled"] | null;
+            /** @description In which stage. */
+            stage: components["schemas"]["ToileStage"];
+            /**
+             * Format: int32
+             * @description On which toile: the first, or one that was sewn after it was changed.
+             */
+            toile: number;
         };
         /**
          * @description What was meant by the sides that were entered, when it turns out that the garment was worn the other way out.
@@ -3751,10 +3912,21 @@ export interface components {
             /** @description What is printed on its envelope; several where ranges overlap, a regular one and a fuller one. */
             charts?: components["schemas"]["Chart"][];
             chosen?: components["schemas"]["Chosen"] | null;
+            /** @description Its cloth is thinner and falls more softly than that of its toile. */
+            drapes?: boolean;
+            /** @description Pieces that were read from a file. */
+            drawn?: components["schemas"]["DrawnPiece"][];
             /** @description The ease that is wanted where somebody said so. */
             ease?: components["schemas"]["LevelEase"][];
             /** @description By how much paper held to the body was too short, or too long where that is less than nought. */
             held?: components["schemas"]["Held"][];
+            /**
+             * Format: int32
+             * @description How many layers lie inside it: a lining, an interlining.
+             */
+            layers?: number;
+            /** @description What was marked on its toiles, in order. */
+            marks?: components["schemas"]["Marked"][];
         };
         /** @description A wearer with everything that follows from what was measured. */
         Person: {
@@ -3882,7 +4054,7 @@ export interface components {
                 edge: components["schemas"]["EdgeName"];
                 /** @description Which piece. */
                 piece: components["schemas"]["PieceKey"];
-                /** @description At its upper end, or the one at the tip of the shoulder. */
+                /** @description At its upper end: of a shoulder seam the one at the neck. */
                 upper: boolean;
             };
         } | {
@@ -3933,6 +4105,8 @@ export interface components {
         PieceChip: {
             /** @description Why it cannot be, and is not done. */
             cannot?: string | null;
+            /** @description Its place among the pieces that were read from a file. */
+            drawn?: number | null;
             /** @description Its place among what was entered here; nothing of what is chalked. */
             entered?: number | null;
             /** @description What, with its figure. */
@@ -4005,6 +4179,13 @@ export interface components {
             /** @description What is done. */
             words: string;
         };
+        /** @description A piece that may be named. */
+        PieceNamed: {
+            /** @description Which. */
+            piece: components["schemas"]["PieceKey"];
+            /** @description What it is called. */
+            words: string;
+        };
         /**
          * @description What a piece is part of.
          * @enum {string}
@@ -4048,10 +4229,12 @@ export interface components {
         };
         /** @description The pieces of a garment, as they are and as they will be. */
         Pieces: {
-            /** @description What is done to them, in order: what was chalked, then what was entered here. */
+            /** @description What is done to them, in order: what was read, what was chalked, what was marked, then what was entered here. */
             chips: components["schemas"]["PieceChip"][];
             /** @description How much of it they need, in words. */
             cloth: string;
+            /** @description How pieces may lie on it. */
+            cloth_ways: components["schemas"]["ClothWay"][];
             /** @description How wide the cloth is. */
             cloth_width: components["schemas"]["Figure"];
             /** @description What is chalked and cannot be carried to paper. */
@@ -4060,8 +4243,12 @@ export interface components {
             may: components["schemas"]["PieceMay"][];
             /** @description Why there are none. */
             none?: string | null;
+            /** @description Hems that do not lie straight along a border, where there is one. */
+            off_border: string[];
             /** @description One set, or one for each side where left and right differ. */
             sets: components["schemas"]["PieceSet"][];
+            /** @description How a toile of it is made and marked. */
+            toile: components["schemas"]["ToileShown"];
         };
         /** @description A question about one reading. What was entered stays until somebody says otherwise. */
         PinDoubt: {
@@ -4293,6 +4480,23 @@ export interface components {
             /** @description What the answer is used for. */
             why: string;
         };
+        /** @description An edge that was read. */
+        ReadEdge: {
+            allowance?: components["schemas"]["Measure"] | null;
+            /** @description How long it is. */
+            long: components["schemas"]["Figure"];
+            /** @description Its middle as it is drawn, y down. */
+            middle_mm: number[];
+            name?: components["schemas"]["EdgeName"] | null;
+            /** @description Marks on it. */
+            notches: components["schemas"]["DrawnNotch"][];
+            /** @description Its line, y up. */
+            path_mm: string;
+            /** @description What the file calls it. */
+            says: string;
+            /** @description The second one of that name. */
+            second: boolean;
+        };
         /** @description A length that was read. */
         ReadLength: {
             /** @description As a document holds it, with its unit. */
@@ -4302,6 +4506,40 @@ export interface components {
              * @description Exact, in nanometres.
              */
             nm: number;
+        };
+        /** @description A piece that was read: what is missing of it nobody but its owner knows. */
+        ReadPiece: {
+            /**
+             * Format: int32
+             * @description How many are cut, where the file says so.
+             */
+            cut?: number | null;
+            /** @description Its darts. */
+            darts: components["schemas"]["DrawnDart"][];
+            /** @description Its edges, once round. */
+            edges: components["schemas"]["ReadEdge"][];
+            /** @description Along the warp. */
+            grain_mm?: number[][] | null;
+            /** @description Levels that cross it. */
+            levels: components["schemas"]["DrawnLevel"][];
+            /** @description Its stitching lines, y down. */
+            outline: string;
+            piece?: components["schemas"]["PieceKey"] | null;
+            /** @description What the file calls it. */
+            says: string;
+            /** @description How wide and how tall it is: what a tape would say of the file's own size. */
+            size: components["schemas"]["Figure"][];
+            /** @description Left, top, width, height of what is drawn: in mm, y down. */
+            view: number[];
+        };
+        /** @description Pieces that were read, and the names that may be given to them. */
+        ReadPieces: {
+            /** @description What an edge may be. */
+            edge_names: components["schemas"]["EdgeNamed"][];
+            /** @description What a piece may be. */
+            piece_names: components["schemas"]["PieceNamed"][];
+            /** @description Piece by piece. */
+            pieces: components["schemas"]["ReadPiece"][];
         };
         /** @description What is read up and never changes. */
         ReadUp: {
@@ -5118,6 +5356,17 @@ export interface components {
             /** @description Which. */
             stage: components["schemas"]["Stage"];
         };
+        /** @description The marks of a stage. */
+        StageOfMarks: {
+            /** @description What is done first in it. */
+            first: string;
+            /** @description Marks that may be made. */
+            marks: components["schemas"]["MarkOffered"][];
+            /** @description Which. */
+            stage: components["schemas"]["ToileStage"];
+            /** @description What it is called. */
+            words: string;
+        };
         /** @description The drawing of a garment on its wearer. */
         Stand: {
             /** @description The cloth's colour. */
@@ -5499,6 +5748,29 @@ export interface components {
             /** @description The word. */
             word: string;
         };
+        /**
+         * @description A mark on a worn toile, by its name.
+         * @enum {string}
+         */
+        ToileMark: "shoulder_tip" | "neckline_gape" | "armhole_hinge" | "bust_point" | "waist" | "balance_front" | "balance_back" | "hem" | "upper_arm" | "wrist";
+        /** @description How a toile is made and marked. */
+        ToileShown: {
+            /** @description What is to be done before it is worn, line by line. */
+            before: string[];
+            /** @description What was marked. */
+            marks: components["schemas"]["MarkShown"][];
+            /** @description What is marked, stage by stage. */
+            stages: components["schemas"]["StageOfMarks"][];
+            /** @description How it stands: "2 marks are not settled". */
+            stands: string;
+            /** @description What waits for the real cloth, line by line. */
+            waiting: string[];
+        };
+        /**
+         * @description When a toile is marked: it is sewn in two stages.
+         * @enum {string}
+         */
+        ToileStage: "bare" | "sleeved";
         /**
          * @description Which length.
          * @enum {string}
@@ -7689,6 +7961,8 @@ export interface operations {
                 tape?: components["schemas"]["Tape"];
                 /** @description How wide the cloth is: `"140 cm"`. */
                 width?: string;
+                /** @description How pieces may lie on it; every one the same way up when absent. */
+                lies?: "one_way" | "either" | "border";
             };
             header?: never;
             path: {
@@ -7730,6 +8004,78 @@ export interface operations {
             };
             405: components["responses"]["Any405"];
             413: components["responses"]["Any413"];
+            415: components["responses"]["Any415"];
+            421: components["responses"]["Any421"];
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: components["responses"]["Any503"];
+        };
+    };
+    read_piece_file: {
+        parameters: {
+            query: {
+                /** @description What it is. */
+                read_as: "svg" | "dxf";
+                /** @description What one of its units is, where it does not say. Nothing is guessed. */
+                unit?: components["schemas"]["Unit"];
+                /** @description How much is allowance, per edge, where it has lines to cut along only. */
+                allowance?: string;
+                /** @description The user's tape; centimetres when absent. */
+                tape?: components["schemas"]["Tape"];
+            };
+            header?: never;
+            path: {
+                garment: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "image/*": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadPieces"];
+                };
+            };
+            400: components["responses"]["Any400"];
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            403: components["responses"]["Any403"];
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            405: components["responses"]["Any405"];
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             415: components["responses"]["Any415"];
             421: components["responses"]["Any421"];
             422: {

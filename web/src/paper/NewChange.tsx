@@ -202,8 +202,8 @@ export function NewChange({ may, picked, onAdd }: Props) {
           aria-label="Which end"
           value={end}
           options={[
-            { value: "lower", label: "lower end" },
-            { value: "upper", label: "upper end" },
+            { value: "lower", label: named?.ends[0] },
+            { value: "upper", label: named?.ends[1] },
           ]}
           onChange={setEnd}
         />

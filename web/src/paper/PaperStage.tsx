@@ -7,6 +7,7 @@ import type { Kept } from "../document/useKept";
 import type { KeptWishes } from "../plan/useWishes";
 import { PiecesPart } from "./PiecesPart";
 import { SizePart } from "./SizePart";
+import { ToilePart } from "./ToilePart";
 import styles from "./paper.module.css";
 
 interface Props {
@@ -18,13 +19,14 @@ interface Props {
   isStored: boolean;
 }
 
-type Part = "pieces" | "size";
+type Part = "pieces" | "size" | "toile";
 
 /** The paper of a garment that is still to be made: which size is cut, and its pieces. */
 export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
   const pattern = wishes.value.pattern ?? {};
   const isToChoose = (pattern.charts ?? []).length > 0 && !pattern.chosen;
   const [part, setPart] = useState<Part>(isToChoose ? "size" : "pieces");
+  const follows = [tryOn, isStored, facts.value, facts.isStored];
   const set = (changed: Partial<Pattern>) => {
     wishes.set({ pattern: { ...pattern, ...changed } });
   };
@@ -35,6 +37,7 @@ export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
           aria-label="Which part of the paper"
           options={[
             { value: "size", label: "Which size" },
+            { value: "toile", label: "Toile" },
             { value: "pieces", label: "Pieces" },
           ]}
           value={part}
@@ -58,13 +61,10 @@ export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
             facts.change({ ...facts.value, ...part });
           }}
         />
+      ) : part === "toile" ? (
+        <ToilePart state={state} pattern={pattern} follows={follows} onSet={set} />
       ) : (
-        <PiecesPart
-          id={state.id}
-          pattern={pattern}
-          follows={[tryOn, isStored, facts.value, facts.isStored]}
-          onSet={set}
-        />
+        <PiecesPart id={state.id} pattern={pattern} follows={follows} tryOn={tryOn.id ?? null} onSet={set} />
       )}
     </div>
   );

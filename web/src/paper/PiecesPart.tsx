@@ -1,12 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button, Dropdown, Segmented, Skeleton } from "antd";
+import { Button, Dropdown, Segmented, Select, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
 import {
   answer,
   api,
   problemOf,
+  type ClothLies,
   type Pattern,
+  type PieceChip,
   type PieceSet,
   type PieceShown,
   type Pieces,
@@ -15,6 +17,7 @@ import { LengthField } from "../document/LengthField";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import sheet from "../shell/sheet.module.css";
+import { FromFile } from "./FromFile";
 import { NewChange } from "./NewChange";
 import { Walk } from "./Walk";
 import styles from "./paper.module.css";
@@ -24,23 +27,26 @@ interface Props {
   pattern: Pattern;
   /** What the try-on says now: pieces follow it. */
   follows: unknown;
+  /** The newest try-on: what is chalked in it is carried to paper. */
+  tryOn: string | null;
   onSet: (part: Partial<Pattern>) => void;
 }
 
 /** The pieces on a table: old line and new line, what was done, and what does not match. */
-export function PiecesPart({ id, pattern, follows, onSet }: Props) {
+export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
   const { tape } = useSettings();
   const [width, setWidth] = useState<string | null>(null);
+  const [lies, setLies] = useState<ClothLies>("one_way");
   const [side, setSide] = useState(0);
   const [picked, setPicked] = useState<number | null>(null);
   const [walked, setWalked] = useState<number | null>(null);
   const changes = pattern.changes ?? [];
   const found = useQuery({
-    queryKey: ["pieces", id, pattern.changes, follows, width, tape],
+    queryKey: ["pieces", id, pattern.changes, pattern.drawn, pattern.marks, follows, width, lies, tape],
     queryFn: () =>
       answer(
         api.POST("/api/v1/garments/{garment}/pieces", {
-          params: { path: { garment: id }, query: { tape, ...(width && { width }) } },
+          params: { path: { garment: id }, query: { tape, lies, ...(width && { width }) } },
           body: { pattern },
         }),
       ),
@@ -52,7 +58,29 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
   if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;
   const pieces = found.data;
   const set = pieces.sets[side] ?? pieces.sets[0];
-  if (pieces.none || !set) return <p className={clsx("sheet", "quiet", sheet["empty"])}>{pieces.none}</p>;
+  const drawn = pattern.drawn ?? [];
+  const fromFile = (
+    <FromFile
+      id={id}
+      done={
+        pieces.chips.some((chip) => typeof chip.drawn !== "number")
+          ? { has: changes, has_marks: pattern.marks ?? [], ...(tryOn && { has_try_on: tryOn }) }
+          : null
+      }
+      onRead={(read) => {
+        const is = (piece: unknown) => JSON.stringify(piece);
+        const others = drawn.filter((old) => read.every((piece) => is(piece.piece) !== is(old.piece)));
+        onSet({ drawn: [...others, ...read] });
+      }}
+    />
+  );
+  if (pieces.none || !set)
+    return (
+      <section className={clsx("sheet", styles["size"])} aria-label="Pieces">
+        <p className={clsx("quiet", sheet["empty"])}>{pieces.none}</p>
+        {fromFile}
+      </section>
+    );
   const without = (place: number) => {
     onSet({ changes: changes.filter((_, n) => n !== place) });
   };
@@ -61,8 +89,9 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
   };
   return (
     <section className={clsx("sheet", styles["size"])} aria-label="Pieces">
-      <div className={sheet["section-head"]}>
+      <div className={clsx(sheet["section-head"], styles["head"])}>
         <h2>Pieces</h2>
+        {fromFile}
         <div className={sheet["tools"]}>
           {pieces.sets.length > 1 && (
             <Segmented<number>
@@ -89,7 +118,13 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
         sewn <span className={styles["key-cut"]} /> what is cut
       </p>
       {picked !== null && set.pieces[picked] && <Edges piece={set.pieces[picked]} />}
-      <Done pieces={pieces} onTakeAway={without} />
+      <Done
+        pieces={pieces}
+        onTakeAway={without}
+        onTakeAwayDrawn={(place) => {
+          onSet({ drawn: drawn.filter((_, n) => n !== place) });
+        }}
+      />
       <NewChange may={pieces.may} picked={picked} onAdd={add} />
       <Walk joins={set.joins} picked={walked} onPick={setWalked} />
       <div className={styles["named"]}>
@@ -98,6 +133,20 @@ export function PiecesPart({ id, pattern, follows, onSet }: Props) {
         </span>
         <LengthField label="Width of the cloth" shown={pieces.cloth_width.text} onRead={setWidth} />
       </div>
+      <Select<ClothLies>
+        aria-label="How pieces may lie on the cloth"
+        popupMatchSelectWidth={false}
+        value={lies}
+        options={pieces.cloth_ways.map((way) => ({ value: way.lies, label: way.words }))}
+        onChange={setLies}
+      />
+      {pieces.off_border.length > 0 && (
+        <ul className={styles["flags"]} aria-label="What does not lie on the border">
+          {pieces.off_border.map((says) => (
+            <li key={says}>⚠ {says}.</li>
+          ))}
+        </ul>
+      )}
     </section>
   );
 }
@@ -262,10 +311,15 @@ function Edges({ piece }: { piece: PieceShown }) {
 interface DoneProps {
   pieces: Pieces;
   onTakeAway: (place: number) => void;
+  onTakeAwayDrawn: (place: number) => void;
 }
 
 /** What was done to them, chip by chip. */
-function Done({ pieces, onTakeAway }: DoneProps) {
+function Done({ pieces, onTakeAway, onTakeAwayDrawn }: DoneProps) {
+  const takeAway = ({ entered, drawn }: PieceChip) => {
+    if (typeof entered === "number") onTakeAway(entered);
+    if (typeof drawn === "number") onTakeAwayDrawn(drawn);
+  };
   return (
     <>
       {pieces.chips.length > 0 && (
@@ -276,13 +330,13 @@ function Done({ pieces, onTakeAway }: DoneProps) {
                 {chip.words}
                 {chip.cannot && `: not done, ${chip.cannot}`}
               </span>
-              {chip.entered !== undefined && chip.entered !== null && (
+              {(typeof chip.entered === "number" || typeof chip.drawn === "number") && (
                 <Button
                   size="small"
                   type="text"
                   aria-label={`Take away: ${chip.words}`}
                   onClick={() => {
-                    onTakeAway(chip.entered ?? 0);
+                    takeAway(chip);
                   }}
                 >
                   ×

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { Button, Skeleton } from "antd";
+import { Button, Checkbox, Segmented, Skeleton } from "antd";
 import { clsx } from "clsx";
 import {
   answer,
@@ -128,29 +128,50 @@ function Wanted({ sizes, pattern, onSet }: WantedProps) {
     onSet({ ease: ease === null ? others : [...others, { level, ease }] });
   };
   return (
-    <ul className={styles["wanted"]} aria-label="Ease that is wanted, on the whole girth">
-      {sizes.wanted.map((w) => (
-        <li key={w.level}>
-          <span className={styles["level"]}>
-            <strong>{w.name}</strong>
-            <small className="quiet">{w.from}</small>
-          </span>
-          <LengthField
-            label={`Ease wanted at the ${w.name}, altogether`}
-            shown={w.ease.text}
-            onRead={(ease) => {
-              set(w.level, ease);
-            }}
-            onEmpty={() => {
-              set(w.level, null);
-            }}
-          />
-          <span className={styles["sum"]}>
-            body + ease: <span className="figure">{w.sum}</span>
-          </span>
-        </li>
-      ))}
-    </ul>
+    <>
+      <div className={styles["editor-tools"]}>
+        <span id="layers-inside">Layers inside it, a lining or padding</span>
+        <Segmented<number>
+          aria-labelledby="layers-inside"
+          options={[0, 1, 2, 3].map((n) => ({ value: n, label: n === 0 ? "none" : String(n) }))}
+          value={pattern.layers ?? 0}
+          onChange={(layers) => {
+            onSet({ layers });
+          }}
+        />
+        <Checkbox
+          checked={pattern.drapes ?? false}
+          onChange={(event) => {
+            onSet({ drapes: event.target.checked });
+          }}
+        >
+          its cloth falls more softly than the toile’s
+        </Checkbox>
+      </div>
+      <ul className={styles["wanted"]} aria-label="Ease that is wanted, on the whole girth">
+        {sizes.wanted.map((w) => (
+          <li key={w.level}>
+            <span className={styles["level"]}>
+              <strong>{w.name}</strong>
+              <small className="quiet">{w.from}</small>
+            </span>
+            <LengthField
+              label={`Ease wanted at the ${w.name}, altogether`}
+              shown={w.ease.text}
+              onRead={(ease) => {
+                set(w.level, ease);
+              }}
+              onEmpty={() => {
+                set(w.level, null);
+              }}
+            />
+            <span className={styles["sum"]}>
+              body + ease: <span className="figure">{w.sum}</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }
 

@@ -17,6 +17,7 @@ import type { WhatIf } from "../document/useWhatIf";
 import { LinesStage } from "../garment/LinesStage";
 import { LookOverStage } from "../garment/LookOverStage";
 import { PaperStage } from "../paper/PaperStage";
+import { FromToile } from "../paper/FromToile";
 import { PlanStage } from "../plan/PlanStage";
 import { RecordStage } from "../plan/RecordStage";
 import { SewStage } from "../plan/SewStage";
@@ -54,16 +55,19 @@ export interface AtWork {
 export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork> } } = {
   look_over: {
     path: "look-over",
-    Work: ({ state, facts, lookOver, question, onQuestion }) => (
-      <LookOverStage
-        id={state.id}
-        garment={facts.value}
-        lookOver={lookOver.value}
-        problem={lookOver.problem}
-        picked={question}
-        onPick={onQuestion}
-        onChange={facts.change}
-      />
+    Work: ({ state, facts, wishes, lookOver, question, onQuestion }) => (
+      <>
+        {!facts.value.toile && <FromToile id={state.id} wishes={wishes} />}
+        <LookOverStage
+          id={state.id}
+          garment={facts.value}
+          lookOver={lookOver.value}
+          problem={lookOver.problem}
+          picked={question}
+          onPick={onQuestion}
+          onChange={facts.change}
+        />
+      </>
     ),
   },
   try_on: {

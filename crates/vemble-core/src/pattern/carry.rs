@@ -2,6 +2,7 @@
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
 use super::cut::open;
+use super::drawn::with_drawn;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{square, unroll};
 use crate::body::Wearer;
@@ -14,8 +15,9 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
 use crate::length::Tape;
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
+use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare};
 use kurbo::{CubicBez, Line, Point, Vec2};
+use uuid::Uuid;
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
 const STEP: f64 = 8.0;
@@ -27,6 +29,7 @@ const BESIDE_WAIST: f64 = 40.0;
 /// The pieces of one side with everything that is drawn on the garment; and what of it cannot be carried to paper.
 pub(super) fn carried(
     (garment, wearer): (&Garment, &Wearer),
+    (on_file, try_on): (&[DrawnPiece], Option<Uuid>),
     drawn: &[DrawnChange<'_>],
     side: GarmentSide,
     tape: Tape,
@@ -40,7 +43,8 @@ pub(super) fn carried(
             None
         }
     });
-    let mut pieces = unroll(garment, wearer, hole);
+    let as_drawn = with_drawn(garment, unroll(garment, wearer, hole), on_file);
+    let mut pieces = as_drawn.clone();
     let mut left = Vec::new();
     // From the inside out: darts on the edges as they are, then edges, then what goes across.
     for change in drawn {
@@ -64,6 +68,12 @@ pub(super) fn carried(
         };
         if !done {
             left.push(change.key());
+        }
+    }
+    // What is in a file already is not done again.
+    for (piece, before) in pieces.iter_mut().zip(as_drawn) {
+        if on_file.iter().any(|d| d.piece == piece.key && d.has_try_on.is_some() && d.has_try_on == try_on) {
+            *piece = before;
         }
     }
     (pieces, left)
@@ -300,7 +310,7 @@ fn shorten(edge: &mut Edge, by: f64) {
     } else if by < 0.0 {
         let [way, _] = edge.ways();
         let (from, to) = (edge.start() + way * by, edge.start());
-        edge.curves.insert(0, super::piece::straight(from, to));
+        edge.curves.insert(0, crate::work::straight(from, to));
         edge.notches.iter_mut().for_each(|notch| notch.along -= by);
     }
 }

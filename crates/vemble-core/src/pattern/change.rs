@@ -3,11 +3,11 @@
 
 use super::carry::put;
 use super::cut::split;
-use super::piece::{Edge, Piece, along_curves, straight};
+use super::piece::{Edge, Piece, along_curves};
 use super::turn::{move_point, slash, slide_dart, turn_dart};
 use crate::length::Measure;
 use crate::place::Level;
-use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart};
+use crate::work::{OpensAt, PieceChange, PiecePart, path_crosses, straight};
 use kurbo::{CubicBez, Line, Point};
 
 /// Why a change cannot be.
@@ -36,7 +36,7 @@ const FINE: f64 = 10.0;
 pub fn apply(pieces: &mut [Piece], change: &PieceChange) -> Result<(), CannotBe> {
     let mut next = pieces.to_vec();
     let mut done = 0;
-    for piece in next.iter_mut().filter(|piece| is_about(change, piece.key)) {
+    for piece in next.iter_mut().filter(|piece| change.is_about(piece.key)) {
         one(piece, change)?;
         if crosses(piece) {
             return Err(CannotBe::Crosses);
@@ -48,23 +48,6 @@ pub fn apply(pieces: &mut [Piece], change: &PieceChange) -> Result<(), CannotBe>
     }
     pieces.clone_from_slice(&next);
     Ok(())
-}
-
-fn is_about(change: &PieceChange, key: PieceKey) -> bool {
-    match change {
-        PieceChange::Length { part, face, .. } => {
-            *part == key.part && face.is_none_or(|face| face == key.face)
-        }
-        PieceChange::Width { piece, .. }
-        | PieceChange::Wedge { piece, .. }
-        | PieceChange::Flare { piece, .. }
-        | PieceChange::Allowance { piece, .. }
-        | PieceChange::End { piece, .. }
-        | PieceChange::TurnDart { piece, .. }
-        | PieceChange::DartPoint { piece, .. }
-        | PieceChange::SlideDart { piece, .. }
-        | PieceChange::Slash { piece, .. } => *piece == key,
-    }
 }
 
 pub(super) fn mm(measure: Measure) -> f64 {
@@ -231,30 +214,7 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     piece.grain = piece.grain.map(&to);
 }
 
-/// Whether an outline crosses itself: two of its stretches meet that are no neighbours.
+/// Whether an outline crosses itself, as far as it can be looked at.
 pub(super) fn crosses(piece: &Piece) -> bool {
-    let mut lines: Vec<Line> = Vec::new();
-    kurbo::flatten(piece.outline(), 0.5, |element| {
-        let last = lines.last().map(|l: &Line| l.p1);
-        match element {
-            kurbo::PathEl::MoveTo(p) => lines.push(Line::new(p, p)),
-            kurbo::PathEl::LineTo(p) => lines.push(Line::new(last.unwrap_or(p), p)),
-            kurbo::PathEl::ClosePath | kurbo::PathEl::QuadTo(..) | kurbo::PathEl::CurveTo(..) => {}
-        }
-    });
-    lines.retain(|l| l.p0.distance(l.p1) > 1e-6);
-    let count = lines.len();
-    (0..count).any(|a| {
-        (a + 2..count).any(|b| {
-            let is_neighbour = a == 0 && b + 1 == count;
-            !is_neighbour && meet(lines[a], lines[b])
-        })
-    })
-}
-
-/// Two straights cross, other than at their ends.
-pub(super) fn meet(a: Line, b: Line) -> bool {
-    let side = |l: Line, p: Point| (l.p1 - l.p0).cross(p - l.p0);
-    let opposite = |x: f64, y: f64| (x > 1e-6 && y < -1e-6) || (x < -1e-6 && y > 1e-6);
-    opposite(side(a, b.p0), side(a, b.p1)) && opposite(side(b, a.p0), side(b, a.p1))
+    path_crosses(&piece.outline()).unwrap_or(true)
 }

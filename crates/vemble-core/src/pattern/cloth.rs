@@ -1,11 +1,23 @@
-//! How much cloth the pieces need.
+//! How much cloth the pieces need, and what a border asks of them.
 
 use super::cut_line::cut_line;
 use super::lay::Set;
+use super::piece::Piece;
+use crate::choice::choice;
 use crate::fitting::GarmentSide;
 use crate::length::{Length, Tape, Taught};
+use crate::told::capital;
 use crate::work::EdgeName;
-use kurbo::Shape;
+use kurbo::{Affine, BezPath, Shape};
+
+choice! {
+    /// How pieces may lie on their cloth.
+    ClothLies {
+        OneWay => "nap or a print: every piece the same way up",
+        Either => "plain: a piece may lie upside down",
+        Border => "a border along one selvedge, for the hems",
+    }
+}
 
 /// Cloth is so wide where nobody says otherwise: 140 cm, 55 in (teaching value: most cloth for clothes).
 pub(super) const USUAL_WIDTH: Taught = Taught::new(1400, 3520);
@@ -13,46 +25,126 @@ pub(super) const USUAL_WIDTH: Taught = Taught::new(1400, 3520);
 const BOUGHT_BY: Taught = Taught::new(50, 128);
 /// Pieces lie so far apart on the cloth, in mm.
 const APART: f64 = 10.0;
+/// A hem lies along a border where it leaves a straight by no more than so many mm (teaching value: what a hem is eased by).
+const STRAIGHT: f64 = 3.0;
+/// Where two pieces lie beside each other, they are looked at so far apart, in mm.
+const LOOKED_AT: f64 = 5.0;
 
-/// How long a cloth they need: laid in rows, the tallest first, every piece the same way up.
-pub(super) fn cloth_words(sets: &[Set], width: Length, tape: Tape) -> String {
-    let wide = width.cm() * 10.0;
-    let mut boxes: Vec<(f64, f64)> = Vec::new();
+/// What lies on the cloth together: how wide and how tall, and whether its hem lies on a border.
+struct Block {
+    across: f64,
+    tall: f64,
+    has_hem: bool,
+}
+
+/// Everything that is cut: what is cut in one is laid with its other half, two of a piece head to foot or each for itself.
+fn blocks(sets: &[Set], head_to_foot: bool) -> Vec<Block> {
+    let mut all = Vec::new();
     for set in sets {
         for (n, piece) in set.pieces.iter().enumerate() {
             let is_on_fold = piece.edge(EdgeName::Fold).is_some();
-            // What is cut in one is laid with its other half.
             if set.is_cut_already(n) || is_on_fold && set.side == Some(GarmentSide::Right) {
                 continue;
             }
-            let cut = cut_line(piece).bounding_box();
+            let line = cut_line(piece);
+            let cut = line.bounding_box();
+            let has_hem = piece.edge(EdgeName::Hem).is_some();
             let other = sets.last().filter(|_| is_on_fold).map(|set| cut_line(&set.pieces[n]).bounding_box());
             let (wide, tall) = other.map_or((0.0, 0.0), |half| (half.width(), half.height()));
-            // Of one side one, of both sides two.
-            let count = if set.side.is_some() || piece.cut == 1 { 1 } else { 2 };
-            boxes.extend((0..count).map(|_| (cut.width() + wide, cut.height().max(tall))));
+            let one = Block { across: cut.width() + wide, tall: cut.height().max(tall), has_hem };
+            let is_pair = set.side.is_none() && piece.cut > 1;
+            match (is_pair, head_to_foot) {
+                (true, true) => all.push(Block { across: pair_across(&line), ..one }),
+                (true, false) => all.extend([Block { ..one }, one]),
+                (false, _) => all.push(one),
+            }
         }
     }
-    if boxes.is_empty() {
+    all
+}
+
+/// How wide two of a piece are, one of them upside down, when they lie as close as they can.
+pub(super) fn pair_across(line: &BezPath) -> f64 {
+    let own = line.bounding_box();
+    let turned = Affine::rotate_about(std::f64::consts::PI, own.center()) * line.clone();
+    let ends = |path: &BezPath, y: f64| -> Option<[f64; 2]> {
+        let across = kurbo::Line::new((own.x0 - 1.0, y), (own.x1 + 1.0, y));
+        let met = path.segments().flat_map(|s| {
+            s.intersect_line(across)
+                .into_iter()
+                .map(|i| across.p0.x + (across.p1.x - across.p0.x) * i.line_t)
+                .collect::<Vec<_>>()
+        });
+        met.fold(None, |ends: Option<[f64; 2]>, x| Some(ends.map_or([x, x], |[a, b]| [a.min(x), b.max(x)])))
+    };
+    let steps = (own.height() / LOOKED_AT).ceil();
+    let near = (0..=steps as usize).filter_map(|n| {
+        let y = own.y0 + own.height() * n as f64 / steps;
+        let (Some([_, right]), Some([left, _])) = (ends(line, y), ends(&turned, y)) else { return None };
+        Some(right - left)
+    });
+    let apart = near.fold(0.0, f64::max) + APART;
+    (own.width() + apart).min(2.0 * own.width() + APART)
+}
+
+/// How long a cloth so wide they need, in mm, laid in rows, the tallest first. Nothing where one is too wide.
+fn in_rows(mut blocks: Vec<Block>, wide: f64) -> Option<f64> {
+    blocks.sort_by(|a, b| b.tall.total_cmp(&a.tall));
+    let mut rows: Vec<(f64, f64)> = Vec::new();
+    for block in blocks {
+        match rows.iter_mut().find(|(used, _)| used + APART + block.across <= wide) {
+            Some(row) => row.0 += APART + block.across,
+            None if block.across > wide => return None,
+            None => rows.push((block.across, block.tall)),
+        }
+    }
+    Some(rows.iter().map(|(_, tall)| tall + APART).sum())
+}
+
+/// How long a cloth they need; on a border the hems lie along it one after the other, the grain across the cloth.
+pub(super) fn cloth_words(sets: &[Set], width: Length, lies: ClothLies, tape: Tape) -> String {
+    let wide = width.cm() * 10.0;
+    let all = blocks(sets, false);
+    if all.is_empty() {
         return String::new();
     }
-    if let Some((across, _)) = boxes.iter().find(|(across, _)| *across > wide) {
-        let needs = tape.show(Length::from_cm(across / 10.0).up_to(tape.mark()));
-        return format!("A piece is {needs} across: wider than this cloth");
+    let show_up = |mm: f64| tape.show(Length::from_cm(mm / 10.0).up_to(tape.mark()));
+    let (on_border, others): (Vec<Block>, Vec<Block>) =
+        all.into_iter().partition(|block| lies == ClothLies::Border && block.has_hem);
+    if let Some(block) = on_border.iter().find(|block| block.tall > wide) {
+        return format!("A piece is {} from hem to top: more than this cloth is wide", show_up(block.tall));
     }
-    boxes.sort_by(|a, b| b.1.total_cmp(&a.1));
-    let mut rows: Vec<(f64, f64)> = Vec::new();
-    for (across, tall) in boxes {
-        match rows.iter_mut().find(|(used, _)| used + APART + across <= wide) {
-            Some(row) => row.0 += APART + across,
-            None => rows.push((across, tall)),
-        }
-    }
-    let long: f64 = rows.iter().map(|(_, tall)| tall + APART).sum();
-    let long = Length::from_cm(long / 10.0).up_to(BOUGHT_BY.on(tape));
-    format!(
-        "About {} of cloth {} wide, every piece the same way up, allowances and all",
-        tape.show(long),
-        tape.show(width)
-    )
+    let along: f64 = on_border.iter().map(|block| block.across + APART).sum();
+    let widest = others.iter().map(|block| block.across).fold(0.0, f64::max);
+    let Some(long) = in_rows(others, wide) else {
+        return format!("A piece is {} across: wider than this cloth", show_up(widest));
+    };
+    let pairs = if lies == ClothLies::Either { in_rows(blocks(sets, true), wide) } else { None };
+    let (long, how) = match (lies, pairs.filter(|pairs| *pairs < long)) {
+        (_, Some(pairs)) => (pairs, "pairs head to foot"),
+        (ClothLies::Border, None) => (along + long, "hems along the border, the grain across the cloth"),
+        (ClothLies::OneWay | ClothLies::Either, None) => (long, "every piece the same way up"),
+    };
+    let long = tape.show(Length::from_cm(long / 10.0).up_to(BOUGHT_BY.on(tape)));
+    format!("About {long} of cloth {} wide, {how}, allowances and all", tape.show(width))
+}
+
+/// Hems that do not lie straight along a border, by their pieces: "Skirt, back: its hem leaves a straight by 1.8 cm".
+pub(super) fn off_border(pieces: &[Piece], tape: Tape) -> Vec<String> {
+    let rise = |piece: &Piece| {
+        let hem = piece.edge(EdgeName::Hem)?;
+        let (start, end) = (hem.start(), hem.end());
+        let way = (end - start).normalize();
+        let points =
+            hem.curves.iter().flat_map(|c| (0..=8).map(|n| kurbo::ParamCurve::eval(c, f64::from(n) / 8.0)));
+        let off = points.map(|p| way.cross(p - start));
+        let (least, most) = off.fold((0.0_f64, 0.0_f64), |(a, b), x| (a.min(x), b.max(x)));
+        Some(most - least)
+    };
+    let named = |piece: &Piece| {
+        let off = rise(piece).filter(|off| *off > STRAIGHT)?;
+        let show = tape.show(Length::from_cm(off / 10.0));
+        Some(format!("{}: its hem leaves a straight by {show}", capital(&piece.key.name())))
+    };
+    pieces.iter().filter_map(named).collect()
 }

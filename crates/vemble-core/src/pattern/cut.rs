@@ -1,6 +1,7 @@
 //! A piece cut in two along a line, and its parts moved apart: what lengthening, widening and opening are made of.
 
-use super::piece::{Edge, Piece, straight};
+use super::piece::{Edge, Piece};
+use crate::work::straight;
 use kurbo::{CubicBez, Line, ParamCurve, PathSeg, Point, Vec2};
 
 /// Points so near to a line lie on it.

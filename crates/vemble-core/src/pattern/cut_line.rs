@@ -43,7 +43,7 @@ pub fn cut_line(piece: &Piece) -> BezPath {
 }
 
 /// An edge as points, moved out by its allowance.
-fn offset(edge: &Edge) -> Vec<Point> {
+pub(super) fn offset(edge: &Edge) -> Vec<Point> {
     let points = flat(edge);
     let way = |a: Point, b: Point| if a.distance(b) > 0.0 { (b - a).normalize() } else { Vec2::ZERO };
     let out = |v: Vec2| Vec2::new(v.y, -v.x) * edge.allowance;

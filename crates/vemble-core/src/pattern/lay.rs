@@ -2,17 +2,20 @@
 
 use super::carry::carried;
 use super::change::{CannotBe, apply};
+use super::drawn::with_drawn;
 use super::joins::{Join, joins};
+use super::marks::{Carried, carry_marks};
 use super::piece::Piece;
 use super::unroll::unroll;
 use crate::change::{ChangeKey, Drawn, DrawnChange};
 use crate::document::Document;
 use crate::fault::{Fault, Wrong};
 use crate::fitting::GarmentSide;
+use crate::garment::Garment;
 use crate::length::Tape;
 use crate::solve::draw_below;
 use crate::try_on::TryOn;
-use crate::work::EdgeName;
+use crate::work::{EdgeName, Marked};
 
 /// The pieces of both sides, or of one.
 pub(super) struct Set {
@@ -51,6 +54,8 @@ impl Set {
 
 /// Everything that is worked out before it is told.
 pub(super) struct Laid {
+    /// What they are of.
+    pub garment: Garment,
     pub sets: Vec<Set>,
     /// What was chalked and is carried to paper, by what it is called.
     pub chalked: Vec<String>,
@@ -58,6 +63,8 @@ pub(super) struct Laid {
     pub left: Vec<String>,
     /// Of every change that was entered, why it cannot be.
     pub cannot: Vec<Option<CannotBe>>,
+    /// Of every mark of a toile, what it becomes.
+    pub marks: Vec<Carried>,
 }
 
 /// Lays out the pieces of a document.
@@ -80,16 +87,28 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
     let below = |(field, wrong)| Fault { path: format!("try_ons[{at}].{field}"), wrong };
     let drawn = draw_below(garment, &document.wearer, try_on, document.wishes.schools)
         .map_err(|wrong| wrong.into_iter().map(below).collect::<Vec<_>>())?;
-    let old = unroll(garment, &document.wearer, None);
+    let on_file = &document.wishes.pattern.drawn;
+    let old = with_drawn(garment, unroll(garment, &document.wearer, None), on_file);
     let entered = &document.wishes.pattern.changes;
     let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
     let (mut sets, mut left): (Vec<Set>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
+    let mut marks = Vec::new();
     for side in GarmentSide::BOTH {
-        let (mut pieces, out) = carried((garment, &document.wearer), &drawn, side, tape);
+        let (mut pieces, out) =
+            carried((garment, &document.wearer), (on_file, try_on.id), &drawn, side, tape);
         left = out;
+        let has = |piece: &Piece, marked: &Marked| {
+            on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
+        };
+        marks = carry_marks(&document.wishes.pattern.marks, &mut pieces, has, tape);
         for (change, cannot) in entered.iter().zip(&mut cannot) {
-            if let Err(why) = apply(&mut pieces, change) {
-                *cannot = Some(why);
+            // What is in a file already is not done again.
+            let has = |piece: &Piece| on_file.iter().any(|d| d.piece == piece.key && d.has.contains(change));
+            let before: Vec<Piece> = pieces.iter().filter(|piece| has(piece)).cloned().collect();
+            let done = apply(&mut pieces, change);
+            *cannot = done.err().filter(|_| !before.iter().any(|piece| change.is_about(piece.key)));
+            for old in before {
+                pieces.iter_mut().filter(|piece| piece.key == old.key).for_each(|piece| *piece = old.clone());
             }
         }
         let joins = joins(garment, &pieces);
@@ -111,5 +130,5 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         let of = altered.map(DrawnChange::key).filter(|key| left.contains(key) == is_left);
         of.map(|key| key.name(garment)).collect()
     };
-    Ok(Laid { chalked: named(false), left: named(true), sets, cannot })
+    Ok(Laid { chalked: named(false), left: named(true), garment: garment.clone(), sets, cannot, marks })
 }

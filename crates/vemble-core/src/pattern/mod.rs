@@ -5,10 +5,14 @@ mod change;
 mod cloth;
 mod cut;
 mod cut_line;
+mod drawn;
 mod joins;
 mod lay;
+mod marks;
 mod piece;
+mod read;
 mod sheets;
+mod toile;
 mod told;
 mod truing;
 mod turn;
@@ -19,10 +23,16 @@ pub use change::{CannotBe, apply};
 pub use joins::{At, Join, joins};
 pub use piece::{Edge, Notch, Piece, PieceDart};
 
+pub use cloth::ClothLies;
 pub use cut_line::cut_line;
+pub use read::{
+    EdgeNamed, PieceNamed, RawLine, RawPiece, ReadEdge, ReadPiece, ReadPieces, Unread, read_pieces,
+};
 pub use sheets::{WhichPieces, piece_sheets};
+pub use toile::{MarkOffered, MarkShown, StageOfMarks, ToileShown};
 pub use told::{
-    EdgeShown, EdgeShownName, JoinShown, PieceChip, PieceMay, PieceSet, PieceShown, Pieces, Walked, pieces,
+    ClothWay, EdgeShown, EdgeShownName, JoinShown, OfCloth, PieceChip, PieceMay, PieceSet, PieceShown,
+    Pieces, Walked, pieces,
 };
 pub use truing::{DIFFER, Untrue, true_up};
 pub use untrue::{PieceMend, UntrueLine};

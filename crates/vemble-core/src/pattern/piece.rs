@@ -2,7 +2,7 @@
 
 use crate::garment::Dart;
 use crate::place::Level;
-use crate::work::{EdgeName, PieceKey};
+use crate::work::{EdgeName, PieceKey, straight};
 use kurbo::{
     BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, Point, Shape, Vec2,
 };
@@ -74,11 +74,6 @@ pub struct Piece {
     pub cut: u8,
     /// Levels that cross it, and how high.
     pub levels: Vec<(Level, f64)>,
-}
-
-/// A straight edge as a curve.
-pub(super) fn straight(from: Point, to: Point) -> CubicBez {
-    CubicBez::new(from, from.lerp(to, 1.0 / 3.0), from.lerp(to, 2.0 / 3.0), to)
 }
 
 impl Edge {
@@ -184,7 +179,7 @@ fn turned(c: &CubicBez) -> CubicBez {
     CubicBez::new(c.p3, c.p2, c.p1, c.p0)
 }
 
-fn is_straight(c: &CubicBez) -> bool {
+pub(super) fn is_straight(c: &CubicBez) -> bool {
     let off = |p: Point| (p - c.p0).cross(c.p3 - c.p0).abs();
     off(c.p1) < 1e-6 && off(c.p2) < 1e-6
 }

@@ -5,8 +5,8 @@ use super::lay::{Set, lay};
 use super::piece::Piece;
 use crate::document::Document;
 use crate::fault::Fault;
-use crate::length::{Length, Tape};
-use crate::paper::{PaperInk, PaperSheet};
+use crate::length::{Length, Measure, Tape, Unit};
+use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
 use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
 
@@ -62,7 +62,52 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
         let long = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
         words.push((Point::new(inside.x, -inside.y), format!("{} {long}", edge.name.name())));
     }
-    PaperSheet { title: format!("{}{of}", capital(&piece.key.name())), lines, words }
+    PaperSheet {
+        title: format!("{}{of}", capital(&piece.key.name())),
+        lines,
+        words,
+        piece: Some(named(piece)),
+    }
+}
+
+/// Every line of a piece by the name that `read` knows it by, y down.
+fn named(piece: &Piece) -> NamedPiece {
+    let line = |name: String, points: &[Point], allowance| {
+        let mut path = BezPath::new();
+        points.iter().enumerate().for_each(|(n, p)| if n == 0 { path.move_to(*p) } else { path.line_to(*p) });
+        NamedLine { name, path: Affine::FLIP_Y * path, allowance }
+    };
+    let mut all = Vec::new();
+    for edge in &piece.edges {
+        let mut path = BezPath::new();
+        path.move_to(edge.start());
+        edge.curves.iter().for_each(|c| path.curve_to(c.p1, c.p2, c.p3));
+        let name = format!("{}{}", edge.name.name(), if edge.second { " 2" } else { "" });
+        let allowance = Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm };
+        all.push(NamedLine { name, path: Affine::FLIP_Y * path, allowance: Some(allowance) });
+        for notch in &edge.notches {
+            let name = notch.level.map_or_else(|| "notch".into(), |level| format!("notch: {}", level.name()));
+            all.push(line(name, &across(edge, notch.along), None));
+        }
+    }
+    for dart in &piece.darts {
+        let ([a, b], point) = (dart.mouth, dart.point);
+        let points = dart.other.map_or_else(|| vec![a, point, b], |other| vec![a, point, b, other, a]);
+        all.push(line(format!("dart: {}", dart.dart.name()), &points, None));
+    }
+    for (level, y) in &piece.levels {
+        let x = piece.bounds().x0;
+        let name = format!("level: {}", level.name());
+        all.push(line(name, &[Point::new(x, *y), Point::new(x + 15.0, *y)], None));
+    }
+    all.push(line("grain".into(), &piece.grain, None));
+    NamedPiece { name: piece.key.name(), cut: piece.cut, lines: all }
+}
+
+/// The mark of a notch: out from its edge.
+fn across(edge: &super::piece::Edge, along: f64) -> [Point; 2] {
+    let (at, way) = edge.at(along);
+    [at, at + kurbo::Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0)]
 }
 
 /// Darts, notches, and the grain with its arrows.
@@ -80,9 +125,9 @@ pub(super) fn marks(piece: &Piece) -> BezPath {
     }
     for edge in &piece.edges {
         for notch in &edge.notches {
-            let (at, way) = edge.at(notch.along);
+            let [at, out] = across(edge, notch.along);
             path.move_to(at);
-            path.line_to(at + kurbo::Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0));
+            path.line_to(out);
         }
     }
     let [low, high] = piece.grain;

@@ -1,5 +1,6 @@
 //! Pieces against the garment they come from; what is done to them; whether they match.
 
+use super::OfCloth;
 use super::carry::carried;
 use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
@@ -21,6 +22,8 @@ use crate::work::{EdgeName, PiecePart};
 use crate::work::{OpensAt, PieceChange, PieceKey};
 use kurbo::{ParamCurve, ParamCurveNearest, Shape};
 
+mod drawn;
+mod marks;
 mod turned;
 
 const DEMO: [&str; 8] = [
@@ -285,7 +288,8 @@ fn pieces_follow_the_lines_that_are_chalked() {
         let on = On { garment, wearer: &document.wearer, hem_marks: &[], keeps_all: false };
         let drawn = draw(on, &seams).unwrap();
         for side in GarmentSide::BOTH {
-            let (pieces, left) = carried((garment, &document.wearer), &drawn, side, Tape::Cm);
+            let (pieces, left) =
+                carried((garment, &document.wearer), (&[], try_on.id), &drawn, side, Tape::Cm);
             assert_eq!(left, vec![], "{name}");
             let before = unroll(garment, &document.wearer, None);
             for level in garment.levels.iter().filter(|l| !l.level.is_at_an_edge()) {
@@ -317,7 +321,7 @@ fn pieces_follow_the_lines_that_are_chalked() {
 /// The example's toile, pinned on the body, is carried to paper and still matches but for what its hem comes to at the sides.
 #[test]
 fn what_is_chalked_on_the_toile_is_carried_to_its_pieces() {
-    let found = super::pieces(&demo("pinafore-toile"), None, Tape::Cm).unwrap();
+    let found = super::pieces(&demo("pinafore-toile"), OfCloth::default(), Tape::Cm).unwrap();
     let chips: Vec<&str> = found.chips.iter().map(|chip| &chip.words[..]).collect();
     assert_eq!(
         chips,
@@ -326,7 +330,9 @@ fn what_is_chalked_on_the_toile_is_carried_to_its_pieces() {
             "Shoulder seam, as it is chalked",
             "Bust dart, as it is chalked",
             "Shoulders and armholes, as it is chalked",
-            "Hem, as it is chalked"
+            "Hem, as it is chalked",
+            "Bust point: 1.0 cm, as it was marked on toile 1",
+            "Balance line behind: 0.7 cm, as it was marked on toile 1"
         ]
     );
     assert_eq!(found.left, ["Gathers or pleats at the waist"]);
@@ -344,21 +350,21 @@ fn what_is_offered_mends() {
     for name in ["overcoat", "tea-dress", "summer-trousers", "school-skirt"] {
         let mut document = demo(name);
         document.try_ons.clear();
-        let sound = super::pieces(&document, None, Tape::Cm).unwrap();
+        let sound = super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
         assert_eq!(sound.sets[0].untrue, vec![], "{name}");
         for piece in &sound.may {
             for edge in piece.edges.iter().filter(|edge| matches!(edge.name, EdgeName::Seam(_))) {
                 for (by, upper) in [("1.3 cm", true), ("-0.9 cm", false)] {
                     let planted = PieceChange::End { piece: piece.key, edge: edge.name, upper, by: m(by) };
                     document.wishes.pattern.changes = vec![planted];
-                    let found = super::pieces(&document, None, Tape::Cm).unwrap();
+                    let found = super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
                     let mends = found.sets[0]
                         .untrue
                         .iter()
                         .flat_map(|line| line.mends.iter().map(move |m| (line, m)));
                     for (line, mend) in mends {
                         document.wishes.pattern.changes = vec![planted, mend.change];
-                        let after = super::pieces(&document, None, Tape::Cm).unwrap();
+                        let after = super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
                         let still = after.sets[0].untrue.iter().find(|u| u.title == line.title);
                         assert_eq!(still, None, "{name}, {planted:?}: {}", mend.words);
                         tried += 1;
@@ -374,7 +380,7 @@ fn what_is_offered_mends() {
 #[test]
 fn notches_meet_after_everything_that_is_chalked() {
     for name in ["overcoat", "tea-dress", "corduroys", "concert-shirt", "jersey-top", "school-skirt"] {
-        let found = super::pieces(&demo(name), None, Tape::Cm).unwrap();
+        let found = super::pieces(&demo(name), OfCloth::default(), Tape::Cm).unwrap();
         for set in &found.sets {
             let apart: Vec<&str> = set
                 .untrue
@@ -424,14 +430,14 @@ fn no_two_figures_of_a_mismatch_disagree() {
     let mut seen = 0;
     let mut document = demo("school-skirt");
     document.try_ons.clear();
-    let may = super::pieces(&document, None, Tape::Cm).unwrap().may;
+    let may = super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may;
     for tape in Tape::ALL.iter().copied() {
         for (n, by) in (32..90).step_by(3).enumerate() {
             let by = Measure { length: Length::from_nm(by * 100_000), unit: Unit::Mm };
             let piece = may[n % 2].key;
             let edge = EdgeName::Seam(Seam::SideSeam);
             document.wishes.pattern.changes = vec![PieceChange::End { piece, edge, upper: n % 3 == 0, by }];
-            let found = super::pieces(&document, None, tape).unwrap();
+            let found = super::pieces(&document, OfCloth::default(), tape).unwrap();
             let line = found.sets[0].untrue.iter().find(|u| u.title.contains("side seam does not")).unwrap();
             let (lengths, by) = line.figures.split_once(": ").unwrap();
             let by = read(by.split(" too long").next().unwrap());
@@ -463,7 +469,7 @@ fn sides_that_differ_are_cut_apart() {
     let change =
         SeamChange { sides: Some(SidePolicy::KeepEach), readings: pins, ..SeamChange::of(Seam::SideSeam) };
     skirt.try_ons[0].changes = vec![change.into()];
-    let found = super::pieces(&skirt, None, Tape::Cm).unwrap();
+    let found = super::pieces(&skirt, OfCloth::default(), Tape::Cm).unwrap();
     let cut = |n: usize| -> Vec<&str> { found.sets[n].pieces.iter().map(|piece| piece.cut).collect() };
     let in_one = "cut in one with its other half, which is not the same";
     assert_eq!(cut(0), [in_one, "cut 1", "cut 1"]);
@@ -481,7 +487,7 @@ fn sides_that_differ_are_cut_apart() {
             ..SeamChange::of(Seam::SideSeam)
         };
         skirt.try_ons[0].changes = vec![change.into()];
-        let found = super::pieces(&skirt, None, Tape::Cm).unwrap();
+        let found = super::pieces(&skirt, OfCloth::default(), Tape::Cm).unwrap();
         (found.sets.len(), found.cloth)
     };
     let (alike, apart) = (cloth("1 cm"), cloth("1.1 cm"));
@@ -496,7 +502,7 @@ fn a_panel_moves_no_edge() {
     let gap = Reading { how: How::Gap, ..pin(GarmentSide::Left, "60 cm", "6 cm") };
     let change = SeamChange { set_in: true, readings: vec![gap], ..SeamChange::of(Seam::CentreBack) };
     dress.try_ons[0].changes = vec![change.into()];
-    let found = super::pieces(&dress, None, Tape::Cm).unwrap();
+    let found = super::pieces(&dress, OfCloth::default(), Tape::Cm).unwrap();
     assert_eq!((found.chips.len(), found.left.len()), (0, 1));
     assert!(found.sets[0].pieces.iter().all(|piece| piece.old.is_none()));
 }
@@ -565,4 +571,54 @@ fn pieces_have_the_figures_of_the_size_that_is_cut() {
     garment.levels.iter_mut().for_each(|level| level.assumed = false);
     garment.seams.iter_mut().for_each(|seam| seam.assumed = false);
     assert_eq!(sizes(&garment, &wearer, &pattern, &[], Tape::Cm).as_cut, None, "somebody measured it");
+}
+
+/// Cloth for pieces that may lie upside down is never more than for those that may not; two of a piece that narrows lie closer head to foot, and
+/// never so close that they overlap; hems along a border take what they measure along it, and the one that is not straight is named.
+#[test]
+fn cloth_follows_from_how_pieces_may_lie_on_it() {
+    use crate::pattern::ClothLies;
+    let long = |document: &Document, lies: ClothLies, width: i64| {
+        let cloth = OfCloth { width: Some(Length::from_mm(width)), lies: Some(lies) };
+        let found = super::pieces(document, cloth, Tape::Cm).unwrap();
+        let words = found.cloth.clone();
+        let metres =
+            words.strip_prefix("About ").and_then(|rest| rest.split(' ').next()?.parse::<f64>().ok());
+        (metres, words, found.off_border)
+    };
+    let path = |text: &str| kurbo::BezPath::from_svg(text).unwrap();
+    for (outline, across) in
+        [("M0 0H100V100H0Z", 210.0), ("M0 0H100L0 200Z", 110.0), ("M0 0H100L75 200H25Z", 185.0)]
+    {
+        let pair = super::cloth::pair_across(&path(outline));
+        assert!((pair - across).abs() < 1.0, "{outline}: {pair} instead of {across}");
+    }
+    let mut saved = 0;
+    for name in DEMO {
+        let document = demo(name);
+        for width in [900, 1150, 1400, 1500] {
+            let [one, either] =
+                [ClothLies::OneWay, ClothLies::Either].map(|lies| long(&document, lies, width));
+            if let (Some(one), Some(either)) = (one.0, either.0) {
+                assert!(either <= one, "{name} on {width}: {either} and {one} cm");
+                saved += usize::from(either < one);
+            }
+            assert!(one.2.is_empty() && either.2.is_empty(), "{name}: no border");
+        }
+    }
+    assert!(saved > 2, "{saved}");
+    // A skirt from four to a hem: alone on a border it takes its hems and what lies between.
+    let mut skirt = demo("pinafore-toile");
+    (skirt.try_ons, skirt.wishes.pattern) = (Vec::new(), crate::work::Pattern::default());
+    let (border, words, off) = long(&skirt, ClothLies::Border, 1400);
+    assert!(words.contains("the grain across the cloth"), "{words}");
+    let (one, ..) = long(&skirt, ClothLies::OneWay, 1400);
+    assert!(border > one, "hems one after the other: {border:?} and {one:?}");
+    assert!(
+        off.iter().any(|says| says.starts_with("Skirt, front: its hem leaves a straight by ")),
+        "{off:?}"
+    );
+    let narrow = long(&skirt, ClothLies::Border, 500).1;
+    assert!(narrow.starts_with("A piece is ") && narrow.contains("from hem to top"), "{narrow}");
+    assert!(long(&skirt, ClothLies::OneWay, 300).1.contains("wider than this cloth"));
 }

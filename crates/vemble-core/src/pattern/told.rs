@@ -1,12 +1,13 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
 use super::change::CannotBe;
-use super::cloth::{USUAL_WIDTH, cloth_words};
+use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
 use super::joins::Join;
 use super::lay::{Set, lay};
 use super::piece::{Edge, Piece};
 use super::sheets::marks;
+use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
 use super::untrue::{UntrueLine, at_marks, untrue_line};
 use crate::document::Document;
@@ -15,7 +16,7 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape};
 use crate::told::capital;
-use crate::work::{EdgeName, EdgePlace, PieceChange, PieceFace, PieceKey, PiecePart};
+use crate::work::{EdgeName, EdgePlace, MarkSettled, PieceChange, PieceFace, PieceKey, PiecePart};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -25,7 +26,7 @@ use utoipa::ToSchema;
 pub struct Pieces {
     /// One set, or one for each side where left and right differ.
     pub sets: Vec<PieceSet>,
-    /// What is done to them, in order: what was chalked, then what was entered here.
+    /// What is done to them, in order: what was read, what was chalked, what was marked, then what was entered here.
     pub chips: Vec<PieceChip>,
     /// What is chalked and cannot be carried to paper.
     pub left: Vec<String>,
@@ -34,10 +35,34 @@ pub struct Pieces {
     pub none: Option<&'static str>,
     /// What may be changed on them.
     pub may: Vec<PieceMay>,
+    /// How a toile of it is made and marked.
+    pub toile: ToileShown,
     /// How wide the cloth is.
     pub cloth_width: Figure,
     /// How much of it they need, in words.
     pub cloth: String,
+    /// How pieces may lie on it.
+    pub cloth_ways: Vec<ClothWay>,
+    /// Hems that do not lie straight along a border, where there is one.
+    pub off_border: Vec<String>,
+}
+
+/// A way that pieces may lie on their cloth.
+#[derive(Clone, Copy, Debug, PartialEq, Serialize, ToSchema)]
+pub struct ClothWay {
+    /// Which.
+    pub lies: ClothLies,
+    /// In words.
+    pub words: &'static str,
+}
+
+/// What they are cut from.
+#[derive(Clone, Copy, Debug, Default)]
+pub struct OfCloth {
+    /// How wide it is; as is usual when nobody says so.
+    pub width: Option<Length>,
+    /// How they may lie on it.
+    pub lies: Option<ClothLies>,
 }
 
 /// The pieces of both sides, or of one.
@@ -127,6 +152,9 @@ pub struct PieceChip {
     /// Its place among what was entered here; nothing of what is chalked.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub entered: Option<usize>,
+    /// Its place among the pieces that were read from a file.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub drawn: Option<usize>,
     /// Why it cannot be, and is not done.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cannot: Option<&'static str>,
@@ -156,26 +184,45 @@ pub struct EdgeShownName {
     pub words: String,
     /// Where places along it are measured from.
     pub from: &'static str,
+    /// What its ends are called, the lower one first.
+    pub ends: [&'static str; 2],
 }
 
-/// The pieces of a garment with everything that is chalked in its newest try-on, and entered on paper; with figures on a tape, and on cloth so
-/// wide.
+/// The pieces of a garment with everything that is chalked in its newest try-on, and entered on paper; with figures on a tape, and on a
+/// cloth.
 ///
 /// # Errors
 /// Every fault of the document, and of what is pinned in its newest try-on.
-pub fn pieces(document: &Document, width: Option<Length>, tape: Tape) -> Result<Pieces, Vec<Fault>> {
+pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces, Vec<Fault>> {
     let laid = lay(document, tape)?;
-    let width = width.unwrap_or_else(|| USUAL_WIDTH.on(tape));
+    let (width, lies) =
+        (cloth.width.unwrap_or_else(|| USUAL_WIDTH.on(tape)), cloth.lies.unwrap_or(ClothLies::OneWay));
     let first = laid.sets.first();
     let chalked = laid.chalked.iter().map(|name| PieceChip {
         words: format!("{}, as it is chalked", capital(name)),
         entered: None,
+        drawn: None,
         cannot: None,
+    });
+    let read = document.wishes.pattern.drawn.iter().enumerate().map(|(n, piece)| PieceChip {
+        words: format!("{}, from a file", capital(&piece.piece.name())),
+        entered: None,
+        drawn: Some(n),
+        cannot: None,
+    });
+    let marks = document.wishes.pattern.marks.iter().zip(&laid.marks);
+    let on_paper = marks.filter(|(marked, _)| marked.settled == Some(MarkSettled::Now));
+    let marks = on_paper.map(|(marked, carried)| PieceChip {
+        words: format!("{}, as it was marked on toile {}", says(marked, tape), marked.toile),
+        entered: None,
+        drawn: None,
+        cannot: carried.cannot.map(cannot_words),
     });
     let entered = document.wishes.pattern.changes.iter().zip(&laid.cannot).enumerate();
     let entered = entered.map(|(n, (change, cannot))| PieceChip {
         words: change_words(change, tape),
         entered: Some(n),
+        drawn: None,
         cannot: cannot.map(cannot_words),
     });
     Ok(Pieces {
@@ -183,10 +230,16 @@ pub fn pieces(document: &Document, width: Option<Length>, tape: Tape) -> Result<
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
         may: first.map(|set| set.pieces.iter().map(may).collect()).unwrap_or_default(),
+        toile: toile_shown(&laid.garment, &document.wishes.pattern.marks, &laid, tape),
         cloth_width: tape.figure(width),
-        cloth: cloth_words(&laid.sets, width, tape),
+        cloth: cloth_words(&laid.sets, width, lies, tape),
+        cloth_ways: ClothLies::ALL.iter().map(|lies| ClothWay { lies: *lies, words: lies.name() }).collect(),
+        off_border: match (lies, first) {
+            (ClothLies::Border, Some(_)) => laid.sets.iter().flat_map(|set| off_border(&set.pieces, tape)).collect(),
+            (ClothLies::Border | ClothLies::OneWay | ClothLies::Either, _) => Vec::new(),
+        },
         sets: laid.sets.iter().map(|set| set_shown(set, tape)).collect(),
-        chips: chalked.chain(entered).collect(),
+        chips: read.chain(chalked).chain(marks).chain(entered).collect(),
         left: laid.left.iter().map(|name| capital(name)).collect(),
     })
 }
@@ -219,7 +272,8 @@ fn may(piece: &Piece) -> PieceMay {
     for edge in &piece.edges {
         if edges.iter().all(|other| other.name != edge.name) {
             let (name, words) = (edge.name, edge.name.name().into());
-            edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name) });
+            let ends = [false, true].map(|upper| end_words(name, upper));
+            edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name), ends });
         }
     }
     let levels = piece.levels.iter().map(|(level, _)| *level).collect();
@@ -237,7 +291,17 @@ pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
     }
 }
 
-const fn cannot_words(why: CannotBe) -> &'static str {
+/// An end of an edge.
+pub(super) const fn end_words(edge: EdgeName, upper: bool) -> &'static str {
+    match (edge, upper) {
+        (EdgeName::Seam(Seam::ShoulderSeam), true) => "neck end",
+        (EdgeName::Seam(Seam::ShoulderSeam), false) => "outer end",
+        (_, true) => "upper end",
+        (_, false) => "lower end",
+    }
+}
+
+pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
     match why {
         CannotBe::NotThere => "there is no such piece, or no such edge of it",
         CannotBe::NoLevel => "that level does not cross the piece",
@@ -249,7 +313,7 @@ const fn cannot_words(why: CannotBe) -> &'static str {
 }
 
 /// "Side front 1.0 cm longer below the waist".
-fn change_words(change: &PieceChange, tape: Tape) -> String {
+pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
     let show = |by: Measure| tape.speaking(by.unit).as_typed(Measure { length: by.length.abs(), ..by });
     let unit = |by: Measure| tape.speaking(by.unit).unit_name();
     let than = |by: Measure, more: &str, less: &str| {
@@ -292,11 +356,11 @@ fn change_words(change: &PieceChange, tape: Tape) -> String {
             )
         }
         PieceChange::End { piece, edge, upper, by } => format!(
-            "{}: {} {} at its {} end",
+            "{}: {} {} at its {}",
             capital(&piece.name()),
             edge.name(),
             than(*by, "longer", "shorter"),
-            if *upper { "upper" } else { "lower" }
+            end_words(*edge, *upper)
         ),
         PieceChange::TurnDart { piece, dart, to, keep } => {
             let becomes = if to.edge == EdgeName::Hem { "made flare at" } else { "turned to" };

@@ -105,7 +105,9 @@ fn notches(pieces: &[Piece], pair: [At; 2], join: usize, all: &mut Vec<Untrue>) 
     };
     let [first, second] = pair.map(from_below);
     for (number, (level, along)) in first.iter().enumerate() {
-        let Some((_, other)) = second.iter().find(|(l, _)| l == level) else { continue };
+        // Those of a level by it; others by how many there are below.
+        let rank = first[..number].iter().filter(|(l, _)| l == level).count();
+        let Some((_, other)) = second.iter().filter(|(l, _)| l == level).nth(rank) else { continue };
         let apart = other - along;
         if apart.abs() > DIFFER {
             all.push(Untrue::Notches { join, number, apart });

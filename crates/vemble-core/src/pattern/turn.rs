@@ -1,10 +1,10 @@
 //! Parts of a piece turned about a point: a dart closed where it is and opened somewhere else, or a slash spread to nothing at its other end.
 
-use super::change::{CannotBe, meet, mm};
-use super::piece::{Edge, Piece, PieceDart, along_curves, is_on, straight, way_of};
+use super::change::{CannotBe, mm};
+use super::piece::{Edge, Piece, PieceDart, along_curves, is_on, way_of};
 use crate::garment::Dart;
 use crate::length::Measure;
-use crate::work::{EdgeName, EdgePlace};
+use crate::work::{EdgeName, EdgePlace, meet, straight};
 use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveNearest, Point, Shape};
 
 /// So near to a corner, or to another cut, nothing is cut, in mm (teaching value: paper tears there).

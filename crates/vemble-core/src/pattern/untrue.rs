@@ -2,6 +2,7 @@
 
 use super::joins::{At, Join};
 use super::lay::Set;
+use super::told::end_words;
 use super::truing::{DIFFER, Untrue};
 use crate::length::{Length, Measure, Tape};
 use crate::work::PieceChange;
@@ -147,10 +148,10 @@ fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec
         for upper in [false, true] {
             let piece = set.pieces[at.piece].key;
             let edge = set.pieces[at.piece].edges[at.edge].name;
-            let end = if upper { "upper" } else { "lower" };
+            let end = end_words(edge, upper);
             let does = if by.is_negative() { "Trim" } else { "Add" };
             all.push(PieceMend {
-                words: format!("{does} {} at the {end} end of the {}", tape.show(by.abs()), piece.name()),
+                words: format!("{does} {} at the {end} of the {}", tape.show(by.abs()), piece.name()),
                 change: PieceChange::End {
                     piece,
                     edge,

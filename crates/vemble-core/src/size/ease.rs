@@ -3,7 +3,7 @@
 use super::Table;
 use crate::body::Wearer;
 use crate::garment::{EaseBand, Garment};
-use crate::length::{Length, Tape};
+use crate::length::{Length, Tape, Taught};
 use crate::place::Level;
 use crate::work::LevelEase;
 
@@ -19,9 +19,15 @@ pub struct Fits<'a> {
 /// Ease that is wanted, and where from.
 #[derive(Clone, Debug, PartialEq)]
 pub(super) struct WantedEase {
+    /// All of it.
     pub ease: Length,
     pub from: EaseFrom,
+    /// What of it each layer inside takes; nothing where none does.
+    pub layer: Length,
 }
+
+/// A layer inside takes so much ease where it lies close: bust, waist and upper arm (handbook 11.5).
+const LAYER: Taught = Taught::new(3, 8);
 
 #[derive(Clone, Debug, PartialEq)]
 pub(super) enum EaseFrom {
@@ -49,17 +55,24 @@ impl Table<'_> {
     /// The ease that is wanted at a level. Nothing where nobody said so, nothing that fits has it and none is taught.
     pub(super) fn ease(&self, level: Level, band: Option<EaseBand>, fit: &[Fits<'_>]) -> Option<WantedEase> {
         if let Some(typed) = self.pattern.ease.iter().find(|e| e.level == level) {
-            return Some(WantedEase { ease: self.read(typed.ease), from: EaseFrom::Typed });
+            return Some(WantedEase {
+                ease: self.read(typed.ease),
+                from: EaseFrom::Typed,
+                layer: Length::ZERO,
+            });
         }
-        if let Some(learnt) = self.learnt(level, fit) {
-            return Some(learnt);
-        }
-        let ease = self.tape.round(band?.middle());
-        Some(WantedEase { ease, from: EaseFrom::Taught })
+        let (ease, from) = match self.learnt(level, fit) {
+            Some(learnt) => learnt,
+            None => (self.tape.round(band?.middle()), EaseFrom::Taught),
+        };
+        let is_close =
+            matches!(level, Level::Bust | Level::Waist | Level::UpperArm) && self.pattern.layers > 0;
+        let layer = if is_close { LAYER.on(self.tape) } else { Length::ZERO };
+        Some(WantedEase { ease: ease + layer * i64::from(self.pattern.layers), from, layer })
     }
 
     /// What garments of this sort that fit have there: the middle one, of two in the middle the smaller.
-    fn learnt(&self, level: Level, fit: &[Fits<'_>]) -> Option<WantedEase> {
+    fn learnt(&self, level: Level, fit: &[Fits<'_>]) -> Option<(Length, EaseFrom)> {
         let class = |garment: &Garment| (garment.kind.template().ease, garment.cloth.structure);
         let mut there: Vec<(Length, &str)> = fit
             .iter()
@@ -72,6 +85,6 @@ impl Table<'_> {
         there.sort_unstable();
         let ease = there.get(there.len().checked_sub(1)? / 2)?.0;
         let names = there.iter().map(|(_, name)| (*name).to_owned()).collect();
-        Some(WantedEase { ease, from: EaseFrom::Fits(names) })
+        Some((ease, EaseFrom::Fits(names)))
     }
 }

@@ -355,3 +355,50 @@ fn ease_is_learnt_from_what_fits() {
     pattern.ease = vec![ease(Level::Hip, "3 cm")];
     assert_eq!(of(wanted(&pattern, &fit)), "101.0 + 3.0 = 104.0 cm, as you said");
 }
+
+/// Each layer inside takes 3 mm, or an eighth, where it lies close, and nothing elsewhere; what somebody typed stays; the sum is the whole of it.
+#[test]
+fn layers_inside_take_ease_where_they_lie_close() {
+    let wearer = wearer(&[
+        (B::Height, "168 cm"),
+        (B::BustGirth, "92 cm"),
+        (B::WaistGirth, "74 cm"),
+        (B::HipGirth, "98 cm"),
+    ]);
+    let garment = dress(&wearer);
+    let finished = |what, figures| row(what, ChartSays::Finished, figures);
+    let rows = vec![
+        finished(B::BustGirth, &["94 cm", "98 cm", "102 cm"]),
+        finished(B::WaistGirth, &["76 cm", "80 cm", "84 cm"]),
+        finished(B::HipGirth, &["100 cm", "104 cm", "108 cm"]),
+    ];
+    let mut pattern = Pattern { charts: vec![chart("one", &["10", "12", "14"], rows)], ..Pattern::default() };
+    for (tape, each) in [(Tape::Cm, Length::from_mm(3)), (Tape::InSixteenths, Length::from_64ths(8))] {
+        let wanted = |pattern: &Pattern| -> Vec<(Level, Length, String, String)> {
+            let found = sizes(&garment, &wearer, pattern, &[], tape);
+            found.wanted.into_iter().map(|w| (w.level, Length::from_nm(w.ease.nm), w.from, w.sum)).collect()
+        };
+        (pattern.layers, pattern.ease) = (0, Vec::new());
+        let bare = wanted(&pattern);
+        for layers in 1..=3 {
+            (pattern.layers, pattern.ease) = (layers, Vec::new());
+            for ((level, was, ..), (_, is, from, sum)) in bare.iter().zip(wanted(&pattern)) {
+                let is_close = matches!(level, Level::Bust | Level::Waist);
+                let more = if is_close { each * i64::from(layers) } else { Length::ZERO };
+                assert_eq!(is, *was + more, "{level:?}, {layers}");
+                assert_eq!(from.contains("inside"), is_close, "{from}");
+                assert!(sum.contains(&tape.bare(is)), "{sum}");
+            }
+            pattern.ease = vec![ease(Level::Waist, "4 cm")];
+            let typed = wanted(&pattern).into_iter().find(|w| w.0 == Level::Waist).unwrap();
+            assert_eq!((tape.round(typed.1), &*typed.2), (tape.round(Length::from_mm(40)), "as you said"));
+        }
+    }
+    pattern.drapes = true;
+    let flags = sizes(&garment, &wearer, &pattern, &[], Tape::Cm).flags;
+    assert!(
+        flags.iter().any(|f| f.contains("drops by its seam"))
+            && flags.iter().any(|f| f.contains("lies closer")),
+        "{flags:?}"
+    );
+}

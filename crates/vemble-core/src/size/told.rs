@@ -1,7 +1,7 @@
 //! Sizes in words and figures: the whole sum of each candidate, what is flagged, and what comes next.
 
 use super::cut::AsCut;
-use super::ease::EaseFrom;
+use super::ease::{EaseFrom, WantedEase};
 use super::lengths::{Found, lengths};
 use super::search::{Candidate, as_chosen};
 use super::{NARROWEST, Table, Wanted};
@@ -227,16 +227,24 @@ fn wanted_girth(table: &Table<'_>, wanted: &Wanted) -> WantedGirth {
         name: level_name(table, wanted.level),
         ease: table.tape.figure(ease),
         is_typed: wanted.ease.from == EaseFrom::Typed,
-        from: match &wanted.ease.from {
-            EaseFrom::Typed => "as you said".into(),
-            EaseFrom::Fits(names) => format!("as in what fits: {}", names.join(", ")),
-            EaseFrom::Taught => {
-                let kind = table.garment.kind.template().name;
-                format!("the middle of what is usual, {kind}")
-            }
-        },
+        from: from_words(table, &wanted.ease),
         sum: format!("{body} {sign} {by} = {}", table.show(wanted.girth())),
     }
+}
+
+/// Where ease comes from, with what layers inside take of it: "the middle of what is usual, skirt; 1 layer inside × 0.3 cm of it".
+fn from_words(table: &Table<'_>, ease: &WantedEase) -> String {
+    let from = match &ease.from {
+        EaseFrom::Typed => "as you said".into(),
+        EaseFrom::Fits(names) => format!("as in what fits: {}", names.join(", ")),
+        EaseFrom::Taught => format!("the middle of what is usual, {}", table.garment.kind.template().name),
+    };
+    let layers = table.pattern.layers;
+    let layer = |show: String| match layers {
+        1 => format!("{from}, and {show} for the layer inside"),
+        _ => format!("{from}, and {layers} layers inside × {show}"),
+    };
+    if ease.layer == Length::ZERO { from.clone() } else { layer(table.show(ease.layer)) }
 }
 
 fn told(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> SizeCandidate {
@@ -479,6 +487,20 @@ fn flags(table: &Table<'_>, wanted: &[Wanted]) -> Vec<String> {
     }
     if table.allowance() < NARROWEST.on(table.tape) {
         all.push(too_narrow(table, table.allowance()));
+    }
+    if table.pattern.layers > 0 && table.garment.hangs_from_shoulders() {
+        let seam =
+            table.garment.seam(Seam::NeckSeam).map_or_else(|| table.allowance(), |f| table.read(f.allowance));
+        all.push(format!(
+            "A faced neckline drops by its seam once it is lined: {}, all round",
+            table.show(seam)
+        ));
+    }
+    if table.pattern.drapes {
+        all.push(
+            "Thinner cloth that falls softly lies closer than its toile: take no ease out that the toile has"
+                .into(),
+        );
     }
     all
 }

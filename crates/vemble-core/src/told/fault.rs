@@ -116,6 +116,15 @@ impl Wrong {
             Self::Falls { found, before } => {
                 format!("{found}, which is less than the {before} of the size before")
             }
+            Self::NotALine => "what is no one line".into(),
+            Self::TooFarOff => "something that lies further off than cloth is long".into(),
+            Self::OffEdge => "a notch beyond its edge".into(),
+            Self::WiderThan { found, .. } => format!("{found}"),
+            Self::NotClosed { apart_mm: Some(apart) } => {
+                format!("an outline that is not closed: {apart:.1} mm to the next edge")
+            }
+            Self::NotClosed { apart_mm: None } => "an outline that is not closed".into(),
+            Self::CrossesItself => "an outline that crosses itself".into(),
             Self::NoTimeZone { found } => format!("the time zone “{found}”"),
             Self::NoCurrency => "a currency that is none".into(),
             Self::Circle { tasks } => format!("tasks that wait for each other: {}", tasks.join(", ")),
@@ -211,6 +220,12 @@ impl Wrong {
             Self::NotASum => "nought or more, and less than ten million".into(),
             Self::NotOneEach { .. } => "one figure for every size".into(),
             Self::Falls { .. } => "sizes from the smallest up, with figures that do not fall".into(),
+            Self::NotALine => "path data of one stroke, in mm".into(),
+            Self::TooFarOff => "coordinates from -10 000 to 10 000 mm".into(),
+            Self::OffEdge => "a place on its edge".into(),
+            Self::WiderThan { found, length } => format!("{} at most", most_beside(found, *length, tape)),
+            Self::NotClosed { .. } => "edges that each begin where the one before ends, once round".into(),
+            Self::CrossesItself => "an outline that goes once round".into(),
             Self::NoTimeZone { .. } => "a name of the IANA time zone database, like Europe/London".into(),
             Self::NoCurrency => "a code of ISO 4217, like GBP".into(),
             Self::Circle { .. } => "tasks of which one can begin: take one of these wishes back".into(),

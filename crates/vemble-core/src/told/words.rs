@@ -14,7 +14,8 @@ use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;
 use crate::work::{
-    AllowanceIs, DartEnd, OpensAt, PieceDoes, PieceFace, SewnBy, SleeveSet, Step, SupplyKind, Worthy,
+    AllowanceIs, DartEnd, MarkSettled, OpensAt, PieceDoes, PieceFace, SewnBy, SleeveSet, Step, SupplyKind,
+    Worthy,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -45,6 +46,8 @@ macro_rules! many_words {
 many_words! {
     /// What can be done to a piece.
     piece_does: PieceDoes,
+    /// When a mark is settled.
+    mark_settled: MarkSettled,
     /// Where a piece lies.
     piece_face: PieceFace,
     /// Where a wedge is opened.

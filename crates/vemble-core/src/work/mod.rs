@@ -1,16 +1,21 @@
 //! Work: what is entered about it. Which steps there are, what was done when, what is wished for, and the evenings there are. What is to be
 //! done follows from these in `plan`.
 
+mod drawn;
 mod key;
 mod log;
+mod marks;
 mod pattern;
 mod pieces;
 mod practised;
 mod room;
 mod wishes;
 
+pub use drawn::{DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece};
+pub(crate) use drawn::{curves_of, kept, meet, path_crosses, point, straight, xy};
 pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
+pub use marks::{MarkSettled, Marked, ToileMark, ToileStage};
 pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
 pub use pieces::{
     EdgeName, EdgePlace, OpensAt, PieceChange, PieceDoes, PieceFace, PieceKey, PiecePart, PieceShare,

@@ -1,5 +1,7 @@
 //! The pattern of a garment that is still to be made, as it is entered: what its charts say, what is wanted of it, and which size was chosen.
 
+use super::drawn::{DrawnPiece, wrong_drawn};
+use super::marks::{Marked, wrong_marks};
 use super::pieces::PieceChange;
 use crate::body::BodyMeasurement;
 use crate::fault::{Fault, Wrong};
@@ -21,15 +23,32 @@ pub struct Pattern {
     /// The ease that is wanted where somebody said so.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub ease: Vec<LevelEase>,
+    /// How many layers lie inside it: a lining, an interlining.
+    #[serde(default, skip_serializing_if = "is_none")]
+    pub layers: u8,
+    /// Its cloth is thinner and falls more softly than that of its toile.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub drapes: bool,
     /// By how much paper held to the body was too short, or too long where that is less than nought.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub held: Vec<Held>,
     /// What is cut.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub chosen: Option<Chosen>,
+    /// Pieces that were read from a file.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub drawn: Vec<DrawnPiece>,
+    /// What was marked on its toiles, in order.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub marks: Vec<Marked>,
     /// What is done to its pieces, in order.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub changes: Vec<PieceChange>,
+}
+
+#[expect(clippy::trivially_copy_pass_by_ref, reason = "what serde calls")]
+const fn is_none(layers: &u8) -> bool {
+    *layers == 0
 }
 
 /// A chart as it is printed: sizes from the smallest up, and a row for each measurement.
@@ -114,8 +133,10 @@ impl Chart {
     }
 }
 
+/// Most layers inside a garment: lining, interlining, padding.
+const LAYERS: u8 = 3;
 /// Most changes of pieces.
-const CHANGES: usize = 64;
+pub(super) const CHANGES: usize = 64;
 /// Most charts: a regular and a fuller one, and as many to compare with.
 const CHARTS: usize = 4;
 /// Most sizes of a chart, and most of its rows: more than any that is printed.
@@ -128,7 +149,7 @@ const LONGEST: usize = 40;
 pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
     let mut faults = Vec::new();
     let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
-    let Pattern { charts, allowance, ease, held, chosen, changes } = pattern;
+    let Pattern { charts, allowance, ease, layers, drapes: _, held, chosen, drawn, marks, changes } = pattern;
     if changes.len() > CHANGES {
         fault("changes".into(), Wrong::TooMany { what: "changes", most: CHANGES });
     }
@@ -168,6 +189,11 @@ pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
             fault("chosen".into(), Wrong::TooLong { most: LONGEST });
         }
     }
+    if *layers > LAYERS {
+        fault("layers".into(), Wrong::TooMany { what: "layers", most: LAYERS.into() });
+    }
+    faults.extend(wrong_drawn(drawn));
+    faults.extend(wrong_marks(marks));
     faults
 }
 

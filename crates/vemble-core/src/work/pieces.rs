@@ -203,7 +203,7 @@ pub enum PieceChange {
         piece: PieceKey,
         /// Which of its edges.
         edge: EdgeName,
-        /// At its upper end, or the one at the tip of the shoulder.
+        /// At its upper end: of a shoulder seam the one at the neck.
         upper: bool,
         /// By so much; less than nought is trimmed.
         by: Measure,
@@ -249,4 +249,22 @@ pub enum PieceChange {
         /// By so much where it opens; less than nought is folded out.
         by: Measure,
     },
+}
+
+impl PieceChange {
+    /// It changes the piece of this name.
+    pub fn is_about(&self, key: PieceKey) -> bool {
+        match self {
+            Self::Length { part, face, .. } => *part == key.part && face.is_none_or(|face| face == key.face),
+            Self::Width { piece, .. }
+            | Self::Wedge { piece, .. }
+            | Self::Flare { piece, .. }
+            | Self::Allowance { piece, .. }
+            | Self::End { piece, .. }
+            | Self::TurnDart { piece, .. }
+            | Self::DartPoint { piece, .. }
+            | Self::SlideDart { piece, .. }
+            | Self::Slash { piece, .. } => *piece == key,
+        }
+    }
 }

@@ -5,6 +5,7 @@ mod evenings;
 mod fitting;
 mod kept;
 mod lines;
+mod paper;
 mod styles;
 
 use fantoccini::key::Key;

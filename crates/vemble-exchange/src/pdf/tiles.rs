@@ -26,7 +26,7 @@ pub fn strips_pdf(solved: &Solved, key: Option<ChangeKey>, paper: Paper) -> Resu
 ///
 /// # Errors
 /// What the writer reports.
-pub fn tiled(Laid { lines, words, bounds }: &Laid, paper: Paper) -> Result<Vec<u8>, StripsError> {
+pub fn tiled(Laid { lines, words, bounds, .. }: &Laid, paper: Paper) -> Result<Vec<u8>, StripsError> {
     let (width, height) = paper.size();
     let tile = kurbo::Size::new(f64::from(width) / MM - 2.0 * FREE, f64::from(height) / MM - 2.0 * FREE);
     let count = |whole: f64, one: f64| (whole / one).ceil().max(1.0) as u32;

@@ -3,6 +3,7 @@
 mod calendars;
 mod cases;
 mod documents;
+mod drawn;
 mod mutated;
 mod redrawn;
 mod strips;

@@ -4,7 +4,7 @@ use vemble_core::card::{Block, TableRow};
 use vemble_core::change::ChangeKey;
 use vemble_core::document::Document;
 use vemble_core::length::Tape;
-use vemble_core::pattern::{WhichPieces, piece_sheets, pieces};
+use vemble_core::pattern::{OfCloth, WhichPieces, piece_sheets, pieces};
 use vemble_core::solve::{Solved, solve};
 use vemble_exchange::document::read_document;
 use vemble_exchange::pdf::{Paper, strips_pdf, tiled};
@@ -56,6 +56,17 @@ fn attribute<'s>(line: &'s str, name: &str) -> Option<&'s str> {
 fn paths<'s>(svg: &'s str, class: &str) -> Vec<&'s str> {
     let of_class = |line: &&str| attribute(line, "class") == Some(class);
     svg.lines().filter(of_class).filter_map(|line| attribute(line, "d")).collect()
+}
+
+/// What is sewn of each piece, its edges one after the other.
+fn outlines(svg: &str) -> Vec<String> {
+    svg.split("<g data-cut=")
+        .skip(1)
+        .map(|group| {
+            let group = group.split("</g>").next().unwrap_or_default();
+            paths(group, "new").join(" ")
+        })
+        .collect()
 }
 
 #[test]
@@ -277,14 +288,15 @@ fn toile() -> Document {
 fn pieces_that_changed_are_printed_alone() {
     let mut document = toile();
     document.try_ons.clear();
+    document.wishes = vemble_core::work::Wishes::default();
     let written = |document: &Document, which| {
         write_pieces(document, PieceFormat::Svg, which, Paper::A4, Tape::Cm)
-            .map(|svg| paths(std::str::from_utf8(&svg).unwrap(), "new").len())
+            .map(|svg| outlines(std::str::from_utf8(&svg).unwrap()).len())
     };
     let all = written(&document, WhichPieces::All).unwrap();
     let none = written(&document, WhichPieces::Changed);
     assert!(matches!(none, Err(PiecesError::Strips(StripsError::Nothing))), "{none:?}");
-    let piece = pieces(&document, None, Tape::Cm).unwrap().may[0].key;
+    let piece = pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may[0].key;
     let by = vemble_core::length::Measure::read("1 cm", None).unwrap();
     document.wishes.pattern.changes = vec![vemble_core::work::PieceChange::Width { piece, by }];
     assert_eq!(written(&document, WhichPieces::Changed).unwrap(), 1);
@@ -296,17 +308,17 @@ fn pieces_that_changed_are_printed_alone() {
 fn pieces_are_printed_at_true_size() {
     let sheets = piece_sheets(&toile(), WhichPieces::All, Tape::Cm).unwrap();
     assert!(sheets.len() > 3, "{}", sheets.len());
-    let pieces = pieces(&toile(), None, Tape::Cm).unwrap();
+    let pieces = pieces(&toile(), OfCloth::default(), Tape::Cm).unwrap();
     let list = pieces.cutting_list();
     assert!(list.contains("Bodice, back: cut 1 on the fold\n  waist edge: "), "{list}");
     assert!(list.lines().last().unwrap().starts_with("About "), "{list}");
     let laid = laid_out(sheets).unwrap();
     let svg = as_svg(&laid);
-    let outlines = paths(&svg, "new");
+    let outlines = outlines(&svg);
     let shown: Vec<_> = pieces.sets.iter().flat_map(|set| &set.pieces).collect();
     assert_eq!(outlines.len(), shown.len());
     for (outline, piece) in outlines.iter().zip(&shown) {
-        let [drawn, wanted] = [*outline, &piece.outline].map(|path| size(box_of(points(path))));
+        let [drawn, wanted] = [outline, &piece.outline].map(|path| size(box_of(points(path))));
         assert!(is_near(drawn, wanted), "{}: {drawn:?} instead of {wanted:?}", piece.name);
         // Edge by edge they are as long as is said, but for what darts take.
         for edge in &piece.edges {
@@ -322,16 +334,15 @@ fn pieces_are_printed_at_true_size() {
     // The same outlines in DXF, read by another reader.
     let dxf = write_pieces(&toile(), PieceFormat::Dxf, WhichPieces::All, Paper::A4, Tape::Cm).unwrap();
     let drawing = dxf::Drawing::load(&mut std::io::Cursor::new(dxf)).unwrap();
-    let sewn: Vec<(f64, f64)> = drawing
-        .entities()
-        .filter(|entity| entity.common.layer == "14")
-        .filter_map(|entity| match &entity.specific {
-            dxf::entities::EntityType::LwPolyline(line) => {
-                Some(size(box_of(line.vertices.iter().map(|v| (v.x, v.y)))))
-            }
-            _ => None,
-        })
-        .collect();
+    let vertices = |entity: &dxf::entities::Entity| match &entity.specific {
+        dxf::entities::EntityType::Polyline(line) if entity.common.layer == "14" => {
+            line.vertices().map(|v| (v.location.x, v.location.y)).collect::<Vec<_>>()
+        }
+        _ => Vec::new(),
+    };
+    let blocks = drawing.blocks().filter(|block| !block.name.starts_with('*'));
+    let sewn: Vec<(f64, f64)> =
+        blocks.map(|block| size(box_of(block.entities.iter().flat_map(vertices)))).collect();
     assert_eq!(sewn.len(), shown.len());
     for (sewn, outline) in sewn.iter().zip(&outlines) {
         let path = kurbo::BezPath::from_svg(outline).unwrap();

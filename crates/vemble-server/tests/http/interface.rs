@@ -69,7 +69,13 @@ async fn operations(server: &Running) -> Vec<Operation> {
                 true => Uuid::now_v7().to_string(),
                 false => part.to_owned(),
             });
-            let known = [("moment", "before"), ("text", "4 cm"), ("format", "text"), ("number", "7")];
+            let known = [
+                ("moment", "before"),
+                ("text", "4 cm"),
+                ("format", "text"),
+                ("read_as", "svg"),
+                ("number", "7"),
+            ];
             let parameters = said["parameters"].as_array().cloned().unwrap_or_default();
             let needed = |(name, _): &(&str, &str)| parameters.iter().any(|p| p["name"] == *name);
             let query: Vec<String> =

@@ -5,6 +5,7 @@ mod archives;
 mod doors;
 mod history;
 mod interface;
+mod paper;
 mod plans;
 mod solving;
 mod tape;

@@ -5,6 +5,7 @@ use super::{apply, garments, m, pieces_of};
 use crate::document::Document;
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape, Unit};
+use crate::pattern::OfCloth;
 use crate::pattern::{CannotBe, Edge, Piece, PieceDart};
 use crate::work::{EdgeName, EdgePlace, PieceChange, PieceKey};
 
@@ -205,8 +206,9 @@ fn what_cannot_be_turned_says_why() {
 #[test]
 fn an_uneven_dart_leaves_no_jag_where_it_was() {
     let mut document: Document = super::demo("pinafore-toile");
+    document.wishes.pattern.marks.clear();
     let side = |document: &Document| {
-        let found = crate::pattern::pieces(document, None, Tape::Cm).unwrap();
+        let found = crate::pattern::pieces(document, OfCloth::default(), Tape::Cm).unwrap();
         let edge = found.sets[0].pieces[0].edges.iter().find(|e| e.name == EdgeName::Seam(Seam::SideSeam));
         (
             edge.unwrap().long.nm,
@@ -215,7 +217,7 @@ fn an_uneven_dart_leaves_no_jag_where_it_was() {
     };
     let (long, is_uneven) = side(&document);
     assert!(is_uneven);
-    let piece = crate::pattern::pieces(&document, None, Tape::Cm).unwrap().may[0].key;
+    let piece = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may[0].key;
     let to = EdgePlace { edge: EdgeName::Seam(Seam::ShoulderSeam), at: m("2.5 cm") };
     document.wishes.pattern.changes = vec![PieceChange::TurnDart { piece, dart: Dart::Bust, to, keep: None }];
     let (after, is_uneven) = side(&document);
@@ -246,7 +248,7 @@ fn places_are_measured_from_where_it_is_said() {
 #[test]
 fn turning_is_told_with_its_figures() {
     let mut document: Document = super::demo("pinafore-toile");
-    let may = crate::pattern::pieces(&document, None, Tape::Cm).unwrap().may;
+    let may = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may;
     let piece = may.iter().find(|piece| piece.darts.contains(&Dart::Bust)).unwrap().key;
     let dart = Dart::Bust;
     let at = |edge, text: &str| EdgePlace { edge, at: m(text) };
@@ -262,7 +264,7 @@ fn turning_is_told_with_its_figures() {
             by: m("2 cm"),
         },
     ];
-    let found = crate::pattern::pieces(&document, None, Tape::Cm).unwrap();
+    let found = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
     let entered: Vec<_> = found.chips.iter().filter(|chip| chip.entered.is_some()).collect();
     insta::assert_debug_snapshot!(entered.iter().map(|c| (&c.words[..], c.cannot)).collect::<Vec<_>>());
 }

@@ -4,10 +4,10 @@ use super::{Bolt, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, Seam};
-use crate::pattern::piece::{Edge, Piece, PieceDart, straight};
+use crate::pattern::piece::{Edge, Piece, PieceDart};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
-use kurbo::{CubicBez, ParamCurveArclen, Point};
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
+use kurbo::{Affine, CubicBez, ParamCurveArclen, Point};
 
 /// A back leg is so much wider than a front one on each side of its crease, and a back so much wider at the hip (teaching values: the seat
 /// wants more than the front).
@@ -54,7 +54,11 @@ pub(super) fn legs(bolt: &Bolt<'_>) -> Vec<Piece> {
     }
     let half = points.iter().map(|(y, leg)| (*y, (leg / 2.0 - BACK_WIDER) / 2.0)).collect();
     let leg = Leg { bolt, crotch, hip, waist, half };
-    [PieceFace::Front, PieceFace::Back].into_iter().filter_map(|face| leg.piece(face)).collect()
+    let mut legs: Vec<Piece> =
+        [PieceFace::Front, PieceFace::Back].into_iter().filter_map(|face| leg.piece(face)).collect();
+    // The seam between the legs is the middle: it lies to the left, as every middle does.
+    legs.iter_mut().for_each(|leg| leg.lay(Affine::FLIP_X));
+    legs
 }
 
 impl Leg<'_> {

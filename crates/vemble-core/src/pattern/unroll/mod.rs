@@ -9,13 +9,13 @@ mod legs;
 mod sleeve;
 mod trunk;
 
-use super::piece::{Edge, Notch, Piece, straight};
+use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;
 use crate::change::armhole::Flat;
 use crate::garment::{Garment, HemEdge, Seam};
 use crate::length::Length;
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, Point, Vec2};
 
 /// Cloth around an edge that nobody said anything of, in mm (teaching value: what most home patterns are drawn with).
@@ -145,29 +145,34 @@ fn band(bolt: &Bolt<'_>) -> Option<Piece> {
     })
 }
 
-/// Allowances as they were found, and a notch wherever a level crosses a seam that runs down.
-fn finish(garment: &Garment, piece: &mut Piece) {
+/// The allowance of an edge as it was found on the garment, in mm, or as is usual.
+pub(super) fn usual_allowance(garment: &Garment, part: PiecePart, face: PieceFace, edge: EdgeName) -> f64 {
     let mm = |length: Length| length.cm() * 10.0;
-    let hem_of = |part: PiecePart| match part {
+    let hem_of = match part {
         PiecePart::Leg => HemEdge::Leg,
         PiecePart::Sleeve => HemEdge::Sleeve,
         PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => HemEdge::Body,
     };
-    let (face, levels) = (piece.key.face, piece.levels.clone());
+    match edge {
+        EdgeName::Fold => 0.0,
+        EdgeName::Hem => {
+            let hem = garment.hems.iter().find(|hem| hem.edge == hem_of);
+            hem.map_or(ALLOWANCE, |hem| mm(hem.turn_up.length))
+        }
+        EdgeName::Seam(seam) => garment.seam(seam).map_or(ALLOWANCE, |facts| {
+            let behind = facts.allowance_back.filter(|_| face == PieceFace::Back);
+            mm(behind.unwrap_or(facts.allowance).length)
+        }),
+        EdgeName::Waist => garment.seam(Seam::WaistSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
+        EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top => ALLOWANCE,
+    }
+}
+
+/// Allowances, and a notch wherever a level crosses a seam that runs down.
+fn finish(garment: &Garment, piece: &mut Piece) {
+    let (key, levels) = (piece.key, piece.levels.clone());
     for edge in &mut piece.edges {
-        edge.allowance = match edge.name {
-            EdgeName::Fold => 0.0,
-            EdgeName::Hem => {
-                let hem = garment.hems.iter().find(|hem| hem.edge == hem_of(piece.key.part));
-                hem.map_or(ALLOWANCE, |hem| mm(hem.turn_up.length))
-            }
-            EdgeName::Seam(seam) => garment.seam(seam).map_or(ALLOWANCE, |facts| {
-                let behind = facts.allowance_back.filter(|_| face == PieceFace::Back);
-                mm(behind.unwrap_or(facts.allowance).length)
-            }),
-            EdgeName::Waist => garment.seam(Seam::WaistSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
-            EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top => ALLOWANCE,
-        };
+        edge.allowance = usual_allowance(garment, key.part, key.face, edge.name);
         let runs_down =
             matches!(edge.name, EdgeName::Seam(seam) if seam.run() != crate::garment::Run::Across);
         if runs_down {

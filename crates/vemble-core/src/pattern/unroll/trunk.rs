@@ -4,9 +4,9 @@ use super::{Bolt, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
 use crate::garment::{Closure, Dart, DartFacts, Neckline, Opening, Seam};
-use crate::pattern::piece::{EXACT, Edge, Piece, PieceDart, straight};
+use crate::pattern::piece::{EXACT, Edge, Piece, PieceDart};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side, as on the stand.

@@ -1,0 +1,150 @@
+//! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
+
+use super::piece::{Edge, Notch, Piece, PieceDart};
+use super::unroll::usual_allowance;
+use crate::garment::{Garment, Seam};
+use crate::work::{DrawnNotch, DrawnPiece, EdgeName, PieceFace, PiecePart, point};
+use kurbo::{Affine, Point, Shape};
+
+/// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there.
+pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[DrawnPiece]) -> Vec<Piece> {
+    let stands_for = |piece: &Piece| {
+        drawn.iter().any(|d| (d.piece.part, d.piece.face) == (piece.key.part, piece.key.face))
+    };
+    let mut pieces: Vec<Piece> = unrolled.into_iter().filter(|piece| !stands_for(piece)).collect();
+    pieces.extend(drawn.iter().filter_map(|drawn| piece_of(garment, drawn)));
+    pieces
+}
+
+/// A piece as it was drawn, laid as pieces lie here. Nothing where it has no lines: such a document is refused.
+fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
+    let mut edges: Vec<Edge> = Vec::with_capacity(drawn.edges.len());
+    for edge in &drawn.edges {
+        let notch = |n: &DrawnNotch| Notch { along: n.along_mm, level: n.level };
+        let usual = || usual_allowance(garment, drawn.piece.part, drawn.piece.face, edge.name);
+        edges.push(Edge {
+            name: edge.name,
+            second: edge.second || edges.iter().any(|before| before.name == edge.name && !before.second),
+            curves: edge.curves()?,
+            allowance: edge.allowance.map_or_else(usual, super::change::mm),
+            notches: edge.notches.iter().map(notch).collect(),
+        });
+    }
+    let darts = drawn.darts.iter().map(|d| PieceDart {
+        dart: d.dart,
+        mouth: d.mouth_mm.map(point),
+        point: point(d.point_mm),
+        other: d.other_mm.map(point),
+    });
+    let is_one = drawn.piece.part == PiecePart::Waistband || edges.iter().any(|e| e.name == EdgeName::Fold);
+    let mut piece = Piece {
+        key: drawn.piece,
+        edges,
+        darts: darts.collect(),
+        grain: drawn.grain_mm.unwrap_or_default().map(point),
+        cut: drawn.cut.unwrap_or(if is_one { 1 } else { 2 }),
+        levels: Vec::new(),
+    };
+    let bounds = piece.bounds();
+    if drawn.grain_mm.is_none() {
+        let (x, tall) = (bounds.center().x, bounds.height());
+        piece.grain = [Point::new(x, bounds.y0 + tall * 0.2), Point::new(x, bounds.y0 + tall * 0.8)];
+    }
+    let place = upright(&piece);
+    piece.lay(place);
+    let heights = drawn.levels.iter().map(|l| (l.level, (place * point(l.at_mm)).y));
+    piece.levels = heights.collect();
+    Some(piece)
+}
+
+/// How a piece is turned and moved to lie as pieces do here. Grain is turned by quarters: what leans stays leaning.
+pub(super) fn upright(piece: &Piece) -> Affine {
+    let [low, high] = piece.grain;
+    let (way, is_band) = (high - low, piece.key.part == PiecePart::Waistband);
+    let mut place = Affine::IDENTITY;
+    if (way.x.abs() > way.y.abs()) != is_band {
+        place = Affine::rotate(std::f64::consts::FRAC_PI_2);
+    }
+    let centre = |place: Affine| place * piece.bounds().center();
+    let middle_of = |place: Affine, is_of: &dyn Fn(EdgeName) -> bool| {
+        let of: Vec<Point> =
+            piece.edges.iter().filter(|e| is_of(e.name)).map(|e| e.at(e.length() / 2.0).0).collect();
+        let sum = of.iter().fold(Point::ZERO, |sum, p| sum + (place * *p).to_vec2());
+        (!of.is_empty()).then(|| Point::new(sum.x / of.len() as f64, sum.y / of.len() as f64))
+    };
+    let part = piece.key.part;
+    let (over, under) =
+        (middle_of(place, &|name| is_upper(part, name)), middle_of(place, &|name| is_lower(part, name)));
+    let over_y = over.unwrap_or(centre(place)).y;
+    if over_y < under.unwrap_or(centre(place)).y {
+        place = Affine::rotate(std::f64::consts::PI) * place;
+    }
+    let (inner, outer) = (middle_of(place, &is_middle), middle_of(place, &is_outer));
+    let has_sides = piece.key.face != PieceFace::Round && (inner.is_some() || outer.is_some());
+    if has_sides && inner.unwrap_or(centre(place)).x > outer.unwrap_or(centre(place)).x {
+        place = Affine::FLIP_X * place;
+    }
+    let box_of = |place: Affine| place.transform_rect_bbox(piece.bounds());
+    let laid = if place.as_coeffs()[1].abs() < 1e-9 {
+        box_of(place)
+    } else {
+        (place * piece.outline()).bounding_box()
+    };
+    Affine::translate((-laid.x0, -laid.y0)) * place
+}
+
+/// It lies above the others of its part.
+fn is_upper(part: PiecePart, name: EdgeName) -> bool {
+    match name {
+        EdgeName::Waist => matches!(part, PiecePart::Skirt | PiecePart::Leg),
+        EdgeName::Neckline | EdgeName::Top => true,
+        EdgeName::Seam(seam) => matches!(seam, Seam::ShoulderSeam | Seam::ArmholeSeam | Seam::YokeSeam),
+        EdgeName::Hem | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
+    }
+}
+
+/// It lies below the others of its part.
+fn is_lower(part: PiecePart, name: EdgeName) -> bool {
+    match name {
+        EdgeName::Hem => true,
+        EdgeName::Waist => matches!(part, PiecePart::Bodice | PiecePart::Waistband),
+        EdgeName::Neckline | EdgeName::Top | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
+        EdgeName::Seam(_) => false,
+    }
+}
+
+fn is_middle(name: EdgeName) -> bool {
+    match name {
+        EdgeName::Fold | EdgeName::Opening => true,
+        EdgeName::Seam(seam) => {
+            matches!(seam, Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise)
+        }
+        EdgeName::Waist | EdgeName::Hem | EdgeName::Neckline | EdgeName::End | EdgeName::Top => false,
+    }
+}
+
+fn is_outer(name: EdgeName) -> bool {
+    matches!(name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam))
+}
+
+impl Piece {
+    /// Turns and moves all of it but its levels; its edges go round against the clock afterwards.
+    pub(super) fn lay(&mut self, place: Affine) {
+        for edge in &mut self.edges {
+            edge.curves.iter_mut().for_each(|c| *c = place * *c);
+        }
+        for dart in &mut self.darts {
+            dart.mouth = dart.mouth.map(|p| place * p);
+            dart.point = place * dart.point;
+            dart.other = dart.other.map(|p| place * p);
+        }
+        self.grain = self.grain.map(|p| place * p);
+        if (self.grain[1] - self.grain[0]).y < -1e-6 {
+            self.grain.reverse();
+        }
+        if self.outline().area() < 0.0 {
+            self.edges.reverse();
+            self.edges = std::mem::take(&mut self.edges).into_iter().map(Edge::turned).collect();
+        }
+    }
+}

@@ -1,0 +1,180 @@
+//! Pieces however they were drawn, and documents of them that are wrong.
+
+use super::*;
+use crate::fault::Wrong;
+use crate::pattern::drawn::{upright, with_drawn};
+use crate::work::{
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Pattern, Wishes, wrong_wishes, xy,
+};
+use kurbo::{Affine, BezPath, Point};
+
+/// A piece as if it had been drawn elsewhere, and laid there like this.
+pub(super) fn drawn(piece: &Piece, place: Affine) -> DrawnPiece {
+    let at = |p: Point| xy(place * p);
+    let edges = piece.edges.iter().map(|edge| {
+        let mut path = BezPath::new();
+        path.move_to(edge.start());
+        edge.curves.iter().for_each(|c| path.curve_to(c.p1, c.p2, c.p3));
+        DrawnEdge {
+            name: edge.name,
+            second: edge.second,
+            path_mm: (place * path).to_svg(),
+            allowance: Some(Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm }),
+            notches: edge.notches.iter().map(|n| DrawnNotch { along_mm: n.along, level: n.level }).collect(),
+        }
+    });
+    let dart = |d: &crate::pattern::PieceDart| DrawnDart {
+        dart: d.dart,
+        mouth_mm: d.mouth.map(at),
+        point_mm: at(d.point),
+        other_mm: d.other.map(at),
+    };
+    DrawnPiece {
+        piece: piece.key,
+        cut: Some(piece.cut),
+        edges: edges.collect(),
+        darts: piece.darts.iter().map(dart).collect(),
+        grain_mm: Some(piece.grain.map(at)),
+        levels: piece
+            .levels
+            .iter()
+            .map(|(l, y)| DrawnLevel { level: *l, at_mm: at(Point::new(0.0, *y)) })
+            .collect(),
+        has: Vec::new(),
+        has_marks: Vec::new(),
+        has_try_on: None,
+    }
+}
+
+/// However a piece lies on its paper, it lies here as the unrolled ones do: middle to the left, hem below, against the clock.
+#[test]
+fn a_piece_lies_as_it_should_however_it_was_drawn() {
+    let mut seen = 0;
+    for name in DEMO {
+        let (garment, _, pieces) = pieces_of(name);
+        for piece in &pieces {
+            let mut wanted = piece.clone();
+            let bounds = piece.bounds();
+            let flat = Affine::translate((-bounds.x0, -bounds.y0));
+            assert_eq!(upright(piece), flat, "{name}, {}: what is unrolled lies so", piece.key.name());
+            wanted.lay(flat);
+            for turns in 0..4 {
+                for mirror in [Affine::IDENTITY, Affine::FLIP_X] {
+                    let has_sides = piece.edges.iter().any(|edge| edge.name != EdgeName::Waist)
+                        && piece.key.face != crate::work::PieceFace::Round;
+                    if mirror == Affine::FLIP_X && !has_sides {
+                        continue;
+                    }
+                    let turn = Affine::rotate(std::f64::consts::FRAC_PI_2 * f64::from(turns));
+                    let place = Affine::translate((31.0, -7.0)) * turn * mirror;
+                    let read = with_drawn(&garment, Vec::new(), &[drawn(piece, place)]).remove(0);
+                    seen += 1;
+                    let of = format!("{name}, {}, {turns} quarters, {mirror:?}", piece.key.name());
+                    assert!((read.area() - wanted.area()).abs() < 1.0, "{of}");
+                    assert!(read.outline().area() > 0.0, "{of}: against the clock");
+                    for edge in &wanted.edges {
+                        let near = |e: &&Edge| {
+                            e.name == edge.name
+                                && e.at(e.length() / 2.0).0.distance(edge.at(edge.length() / 2.0).0) < 0.01
+                        };
+                        let own =
+                            read.edges.iter().find(near).unwrap_or_else(|| panic!("{of}: {:?}", edge.name));
+                        assert!(
+                            own.start().distance(edge.start()) < 0.01
+                                || own.start().distance(edge.end()) < 0.01
+                        );
+                        assert_eq!(own.notches.len(), edge.notches.len(), "{of}");
+                        for notch in &edge.notches {
+                            let at = edge.at(notch.along).0;
+                            let is_there = |n: &crate::pattern::Notch| {
+                                n.level == notch.level && own.at(n.along).0.distance(at) < 0.01
+                            };
+                            assert!(own.notches.iter().any(is_there), "{of}: {notch:?}");
+                        }
+                    }
+                    for (own, dart) in read.darts.iter().zip(&wanted.darts) {
+                        assert!(
+                            own.point.distance(dart.point) < 0.01
+                                && (own.takes() - dart.takes()).abs() < 0.01,
+                            "{of}"
+                        );
+                    }
+                    for ((level, y), (other, wanted)) in read.levels.iter().zip(&piece.levels) {
+                        assert_eq!(level, other);
+                        assert!((y + bounds.y0 - wanted).abs() < 0.01, "{of}: {level:?} at {y}");
+                    }
+                }
+            }
+        }
+    }
+    assert!(seen > 150, "{seen}");
+}
+
+/// What is drawn of a part in front stands for all of it there, and is sewn to what is unrolled behind.
+#[test]
+fn a_drawn_front_is_sewn_to_the_back_as_it_is_unrolled() {
+    let (garment, _, pieces) = pieces_of("pinafore-toile");
+    let front =
+        pieces.iter().find(|p| p.key.part == PiecePart::Skirt && p.edge(EdgeName::Fold).is_some()).unwrap();
+    let mut all = with_drawn(&garment, pieces.clone(), &[drawn(front, Affine::FLIP_X)]);
+    assert_eq!(all.len(), pieces.len());
+    let joined = joins(&garment, &all);
+    assert_eq!(true_up(&all, &joined), Vec::new());
+    let by = PieceChange::Width { piece: front.key, by: m("1 cm") };
+    apply(&mut all, &by).unwrap();
+    assert!(!true_up(&all, &joins(&garment, &all)).is_empty(), "its waist is longer than what it is sewn to");
+}
+
+#[test]
+fn a_drawing_that_is_no_piece_is_refused() {
+    let (_, _, pieces) = pieces_of("school-skirt");
+    let good = drawn(&pieces[0], Affine::IDENTITY);
+    let found = |change: &dyn Fn(&mut DrawnPiece)| {
+        let mut piece = good.clone();
+        change(&mut piece);
+        let wishes =
+            Wishes { pattern: Pattern { drawn: vec![piece], ..Pattern::default() }, ..Wishes::default() };
+        let mut faults = wrong_wishes(&wishes);
+        assert!(faults.len() < 2, "{faults:?}");
+        faults.pop().map(|fault| (fault.path, fault.wrong))
+    };
+    let at = |path: &str, wrong| Some((format!("pattern.drawn[0].{path}"), wrong));
+    assert_eq!(found(&|_| {}), None);
+    assert_eq!(found(&|p| p.cut = Some(3)), at("cut", Wrong::NotACount { most: 2 }));
+    assert_eq!(found(&|p| p.edges.truncate(1)), at("edges", Wrong::NotClosed { apart_mm: None }));
+    assert_eq!(found(&|p| p.edges[0].path_mm = "M0 0".into()), at("edges[0].path_mm", Wrong::NotALine));
+    assert_eq!(found(&|p| p.edges[0].path_mm = "no path".into()), at("edges[0].path_mm", Wrong::NotALine));
+    assert_eq!(
+        found(&|p| p.edges[1].path_mm = "M0 0 L1e9 3".into()),
+        at("edges[1].path_mm", Wrong::TooFarOff)
+    );
+    assert_eq!(
+        found(&|p| p.edges[0].path_mm = format!("M0 0{}", " L1 1".repeat(9_000))),
+        at("edges[0].path_mm", Wrong::TooLong { most: 40_000 })
+    );
+    assert_eq!(found(&|p| p.grain_mm = Some([[3.0, 3.0]; 2])), at("grain_mm", Wrong::NotALine));
+    assert_eq!(found(&|p| p.grain_mm = Some([[3.0, 1e6], [0.0, 0.0]])), at("darts", Wrong::TooFarOff));
+    let beyond = DrawnNotch { along_mm: 1e4, level: None };
+    assert_eq!(found(&|p| p.edges[0].notches.push(beyond)), at("edges[0].notches[0]", Wrong::OffEdge));
+    let found_allowance = found(&|p| p.edges[0].allowance = Some(m("-1 cm")));
+    assert_eq!(found_allowance, at("edges[0].allowance", Wrong::Negative { found: m("-1 cm") }));
+    assert!(matches!(
+        found(&|p| p.edges[0].allowance = Some(m("30 cm"))),
+        Some((_, Wrong::WiderThan { .. }))
+    ));
+    assert!(matches!(found(&|p| p.edges.swap(0, 1)), Some((_, Wrong::NotClosed { apart_mm: Some(_) }))));
+    let knot = |p: &mut DrawnPiece| {
+        p.edges.truncate(2);
+        p.edges[0].path_mm = "M0 0 L100 100 L0 100".into();
+        p.edges[1].path_mm = "M0 100 L100 0 L0 0".into();
+        p.edges.iter_mut().for_each(|edge| edge.notches.clear());
+    };
+    assert_eq!(found(&knot), at("edges", Wrong::CrossesItself));
+    let wishes = |drawn| Wishes { pattern: Pattern { drawn, ..Pattern::default() }, ..Wishes::default() };
+    let twice = wrong_wishes(&wishes(vec![good.clone(), good.clone()]));
+    assert_eq!(twice[0].wrong, Wrong::Twice { what: "piece" });
+    assert_eq!(
+        wrong_wishes(&wishes(vec![good.clone(); 41]))[0].wrong,
+        Wrong::TooMany { what: "pieces", most: 40 }
+    );
+}

@@ -1,0 +1,171 @@
+//! Marks of worn toiles: what each moves, that it goes back, that it is done when it is settled and not before.
+
+use super::*;
+use crate::pattern::marks::{carry_marks, changes_of};
+use crate::pattern::{OfCloth, Pieces, pieces};
+use crate::work::{DrawnPiece, MarkSettled, Marked, ToileMark, ToileStage};
+
+fn marked(mark: ToileMark, by: &str, settled: Option<MarkSettled>) -> Marked {
+    Marked { mark, stage: ToileStage::Bare, toile: 1, by: m(by), settled }
+}
+
+fn done(marks: &[Marked], all: &mut [Piece]) -> Vec<Option<CannotBe>> {
+    carry_marks(marks, all, |_, _| false, Tape::Cm).into_iter().map(|carried| carried.cannot).collect()
+}
+
+/// What a mark is about, measured on a piece: `y` of a place, or a length, in mm.
+fn figure(mark: ToileMark, piece: &Piece) -> Option<f64> {
+    let edge = |name| piece.edge(EdgeName::Seam(name));
+    let point = |dart| piece.darts.iter().find(|d| d.dart == dart).map(|d| d.point.y);
+    let is_bodice = matches!(piece.key.part, PiecePart::Body | PiecePart::Bodice);
+    match mark {
+        ToileMark::ShoulderTip => edge(Seam::ShoulderSeam).filter(|_| is_bodice).map(Edge::length),
+        ToileMark::ArmholeHinge => edge(Seam::SideSeam).filter(|_| is_bodice).map(|e| -e.length()),
+        ToileMark::BustPoint => point(crate::garment::Dart::Bust).map(|y| -y),
+        ToileMark::Waist => is_bodice.then(|| piece.bounds().height()),
+        ToileMark::Hem => {
+            (!is_bodice && piece.edge(EdgeName::Hem).is_some() && piece.key.part != PiecePart::Sleeve)
+                .then(|| piece.bounds().height())
+        }
+        ToileMark::UpperArm => (piece.key.part == PiecePart::Sleeve).then(|| piece.bounds().width()),
+        ToileMark::Wrist => (piece.key.part == PiecePart::Sleeve).then(|| piece.bounds().height()),
+        ToileMark::NecklineGape | ToileMark::BalanceFront | ToileMark::BalanceBack => None,
+    }
+}
+
+/// Every mark on every toile that has such an edge: its figure moves by as much as was marked, on every piece it is of; taken back, it is as it was;
+/// by nought nothing moves; and nothing moves before somebody says that it is settled now.
+#[test]
+fn a_mark_moves_its_edge_by_its_figure_and_back() {
+    let mut seen = std::collections::BTreeSet::new();
+    for name in DEMO {
+        let (_, _, pieces) = pieces_of(name);
+        for mark in ToileMark::ALL.iter().copied() {
+            for by in ["0.8 cm", "-0.6 cm", "1/4 in"] {
+                let now = marked(mark, by, Some(MarkSettled::Now));
+                for settled in [None, Some(MarkSettled::RealCloth), Some(MarkSettled::NextTime)] {
+                    let mut all = pieces.clone();
+                    done(&[Marked { settled, ..now }], &mut all);
+                    assert_eq!(all, pieces, "{name}, {mark:?}: waits");
+                }
+                let mut all = pieces.clone();
+                let said = done(&[now], &mut all);
+                let changes = changes_of(&now, &pieces, Tape::Cm);
+                if changes.is_empty() || said[0].is_some() {
+                    assert_eq!(all, pieces, "{name}, {mark:?} {by}: all of it or nothing: {said:?}");
+                    continue;
+                }
+                seen.insert(mark);
+                let wanted = m(by).length.cm() * 10.0;
+                for (old, new) in pieces.iter().zip(&all) {
+                    let is_about = changes.iter().any(|change| change.is_about(old.key));
+                    assert!(is_about || old == new, "{name}, {mark:?}: {} is not of it", old.key.name());
+                    if let (true, Some(was), Some(is)) = (is_about, figure(mark, old), figure(mark, new)) {
+                        let of = format!("{name}, {mark:?} {by}, {}: {was} to {is}", old.key.name());
+                        assert!((is - was - wanted).abs() < 0.6, "{of}");
+                    }
+                    if is_about
+                        && matches!(
+                            mark,
+                            ToileMark::BalanceFront | ToileMark::BalanceBack | ToileMark::NecklineGape
+                        )
+                    {
+                        let more = (new.area() - old.area()).signum();
+                        let is_in = mark == ToileMark::BalanceFront;
+                        assert_eq!(
+                            more,
+                            if is_in { wanted.signum() } else { -wanted.signum() },
+                            "{name}, {mark:?} {by}"
+                        );
+                    }
+                }
+                let back = Marked { by: Measure { length: -now.by.length, ..now.by }, toile: 2, ..now };
+                if done(&[back], &mut all)[0].is_none() {
+                    for (old, new) in pieces.iter().zip(&all) {
+                        let off = (old.area() - new.area()).abs();
+                        assert!(
+                            off < old.area() * 0.003,
+                            "{name}, {mark:?} {by}: {} by {off} mm²",
+                            old.key.name()
+                        );
+                    }
+                }
+                let mut all = pieces.clone();
+                done(&[Marked { by: m("0 cm"), ..now }], &mut all);
+                for (old, new) in pieces.iter().zip(&all) {
+                    assert!((old.area() - new.area()).abs() < 0.5, "{name}, {mark:?}: nought is nothing");
+                }
+            }
+        }
+    }
+    assert_eq!(seen.len(), ToileMark::ALL.len(), "{seen:?}");
+}
+
+fn told(document: &Document) -> Pieces {
+    pieces(document, OfCloth::default(), Tape::Cm).unwrap()
+}
+
+/// In two stages, on two toiles: what is on paper, what waits, what the toile before said; and edges that match still do.
+#[test]
+fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
+    let mut document = demo("pinafore-toile");
+    (document.try_ons, document.wishes.pattern) = (Vec::new(), crate::work::Pattern::default());
+    let fresh = told(&document);
+    assert_eq!(fresh.toile.stands, "Nothing is marked yet.");
+    assert!(fresh.toile.before.iter().any(|line| line.contains("5 mm")), "{:?}", fresh.toile.before);
+    let tip = marked(ToileMark::ShoulderTip, "1.2 cm", Some(MarkSettled::Now));
+    let again = Marked { toile: 2, by: m("-0.3 cm"), ..tip };
+    let gape = marked(ToileMark::NecklineGape, "0.8 cm", Some(MarkSettled::RealCloth));
+    let hem = Marked { stage: ToileStage::Sleeved, ..marked(ToileMark::Hem, "2 cm", None) };
+    document.wishes.pattern.marks = vec![tip, gape, hem, again];
+    assert_eq!(document.faults(), Vec::new());
+    let shown = told(&document);
+    assert_eq!(
+        shown.toile.stands,
+        "4 marks: 1 is not settled yet, 2 are on paper, 1 waits for the real cloth."
+    );
+    assert_eq!(shown.toile.waiting, ["Neckline gape: 0.8 cm"]);
+    let chips: Vec<&str> = shown.chips.iter().map(|chip| &*chip.words).collect();
+    assert_eq!(
+        chips,
+        [
+            "Shoulder tip: 1.2 cm, as it was marked on toile 1",
+            "Shoulder tip: −0.3 cm, as it was marked on toile 2"
+        ]
+    );
+    assert_eq!(shown.toile.marks[3].earlier.as_deref(), Some("1.2 cm on the toile before"));
+    let wanted = [
+        "Bodice, front: shoulder seam 1.2 cm longer at its outer end",
+        "Bodice, back: shoulder seam 1.2 cm longer at its outer end",
+    ];
+    assert_eq!(shown.toile.marks[0].becomes, wanted);
+    let shoulder = |p: &Pieces| {
+        let edge = |piece: &crate::pattern::PieceShown| {
+            piece.edges.iter().find(|e| e.words == "shoulder seam").map(|e| e.long.nm)
+        };
+        p.sets[0].pieces.iter().filter_map(edge).collect::<Vec<_>>()
+    };
+    let longer: Vec<i64> =
+        shoulder(&shown).iter().zip(shoulder(&fresh)).map(|(is, was)| (is - was) / 1_000_000).collect();
+    assert_eq!(longer, [9, 9], "1.2 and −0.3 cm, each shoulder");
+    let lengths =
+        |p: &Pieces| p.sets[0].untrue.iter().any(|line| line.title == "The shoulder seam does not match");
+    assert!(!lengths(&shown), "front and back go together");
+    // A drawn piece that has a mark in it already is not moved again.
+    let front = shown.may.iter().find(|may| may.name == "Bodice, front").unwrap().key;
+    let piece = unroll(&document.newest().unwrap().garment, &document.wearer, None)
+        .into_iter()
+        .find(|p| p.key == front)
+        .unwrap();
+    let drawn = super::drawn::drawn(&piece, kurbo::Affine::IDENTITY);
+    document.wishes.pattern.drawn = vec![DrawnPiece { has_marks: vec![tip], ..drawn }];
+    let mixed = told(&document);
+    let mut longer: Vec<i64> =
+        shoulder(&mixed).iter().zip(shoulder(&fresh)).map(|(is, was)| (is - was) / 1_000_000).collect();
+    longer.sort_unstable();
+    assert_eq!(longer, [-3, 9], "the front has the first mark in it");
+    document.wishes.pattern.marks.push(Marked { toile: 9, ..tip });
+    document.wishes.pattern.marks.push(tip);
+    let paths: Vec<String> = document.faults().into_iter().map(|fault| fault.path).collect();
+    assert_eq!(paths, ["wishes.pattern.marks[4].toile", "wishes.pattern.marks[5].mark"]);
+}

@@ -1,0 +1,83 @@
+//! Pieces that were drawn elsewhere, brought to the table.
+
+use super::*;
+
+const SKIRT: &str = "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 500 800\"><g id=\"skirt-front\">\
+    <path d=\"M40 40 V660 H330 L300 40 Z\"/><path id=\"grain\" d=\"M120 600 V100\"/></g></svg>";
+
+/// What a file leaves open is asked; then its piece lies on the table, is changed, taken away and put back.
+#[actix_web::test]
+async fn a_piece_is_read_from_a_file_named_and_laid_on_the_table() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of a wrap-front pinafore").await;
+    journey.click(".tape_stages [href$='/paper']").await;
+    let folder = std::env::temp_dir().join(format!("vemble-svg-{}", uuid::Uuid::now_v7()));
+    std::fs::create_dir_all(&folder).unwrap();
+    let file = folder.join("skirt.svg");
+    let field = "[aria-label='Read pieces from a file']";
+    let read = "[aria-label='Pieces from a file']";
+    std::fs::write(&file, SKIRT.replace("V660 H330", "V660 M40 660 H330")).unwrap();
+    journey.give_file(field, &file).await;
+    journey.until_text(read, "It does not say how large it is").await;
+    journey.click_words("1 mm").await;
+    journey
+        .until_text(read, "which is no one line. Expected a line drawn in one stroke. Nothing was taken in.")
+        .await;
+    std::fs::write(&file, SKIRT).unwrap();
+    journey.give_file(field, &file).await;
+    journey.click_words("1 mm").await;
+    journey.until_text(read, "29.0 cm × 62.0 cm").await;
+    for (n, name) in ["fold", "hem", "side seam", "waist edge"].into_iter().enumerate() {
+        let edge = format!("[aria-label='What edge {} of skirt-front is']", n + 1);
+        journey.type_over(&edge, &format!("{name}\u{e007}")).await;
+    }
+    journey.click_words("No, it is from before").await;
+    journey.click_words("Put them on the table").await;
+    journey.until_text("[aria-label='What is done to them']", "Skirt, front, from a file").await;
+    journey.find(STORED).await;
+    journey.click(".paper_piece:nth-of-type(4)").await;
+    journey.until_text("caption", "Skirt, front").await;
+    // Undone, it is as it is unrolled; done again, and taken away.
+    let undo = "[aria-label='Undo']";
+    let has = "[aria-label='Take away: Skirt, front, from a file']";
+    journey.click(undo).await;
+    journey.find(&format!("body:not(:has({has}))")).await;
+    journey.click("[aria-label='Redo']").await;
+    journey.click(has).await;
+    journey.find(&format!("body:not(:has({has}))")).await;
+    std::fs::remove_dir_all(&folder).unwrap();
+    journey.end().await;
+}
+
+/// A toile is marked in two stages; what is settled now is on its pieces, and what is left for the real cloth waits where that is looked over.
+#[actix_web::test]
+async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of a wrap-front pinafore").await;
+    journey.click(".tape_stages [href$='/paper']").await;
+    journey.click_words("Toile").await;
+    let toile = "[aria-label='The toile']";
+    journey.until_text(toile, "3 marks: 2 are on paper, 1 waits for the real cloth.").await;
+    journey.until_text(toile, "Bodice, front: bust dart 1.0 cm further down or out, along its edge").await;
+    journey.type_over("[aria-label='Shoulder tip, First, what it hangs by']", "1.2\t").await;
+    journey.until_text(toile, "4 marks: 1 is not settled yet").await;
+    journey.click("[aria-label='When Shoulder tip is settled'] .ant-segmented-item:nth-of-type(1)").await;
+    journey.until_text(toile, "Bodice, back: shoulder seam 1.2 cm longer at its outer end").await;
+    // The next toile is marked beside it.
+    journey.click_words("toile 2").await;
+    journey.type_over("[aria-label='Shoulder tip, First, what it hangs by']", "-0.2\t").await;
+    journey.until_text(toile, "1.2 cm on the toile before").await;
+    journey.find(STORED).await;
+    journey.click_words("Begin the garment in its real cloth").await;
+    let left = "[aria-label='Left by its toile']";
+    journey.until_text(left, "Neckline gape: 0.8 cm").await;
+    journey.click_words("It is done").await;
+    journey.until_text(left, "All of it is done.").await;
+    journey.click_words("Put it back").await;
+    journey.until_text(left, "Neckline gape: 0.8 cm").await;
+    // What is no toile has no paper.
+    journey.find("body:not(:has([href$='/paper']))").await;
+    journey.end().await;
+}

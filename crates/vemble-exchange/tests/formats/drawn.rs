@@ -1,0 +1,368 @@
+//! Pieces out of files: what is written is read again, and what is no piece is named.
+
+use vemble_core::document::Document;
+use vemble_core::length::{Measure, Tape, Unit};
+use vemble_core::pattern::{OfCloth, Pieces, WhichPieces, pieces};
+use vemble_core::work::{EdgeName, PieceChange};
+use vemble_exchange::document::read_document;
+use vemble_exchange::drawn::{DrawnFormat, LARGEST, Said, read_drawn};
+use vemble_exchange::pdf::Paper;
+use vemble_exchange::pieces::{PieceFormat, write_pieces};
+
+const GARMENTS: [&str; 7] = [
+    "corduroys",
+    "concert-shirt",
+    "jersey-top",
+    "pinafore-toile",
+    "school-skirt",
+    "summer-trousers",
+    "tea-dress",
+];
+
+fn garment(name: &str) -> Document {
+    let mut document = read_document(&std::fs::read(format!("../../demo/{name}.json")).unwrap()).unwrap();
+    // Sides that differ are two pieces of one name: they are read one by one.
+    document.try_ons.clear();
+    document.wishes = vemble_core::work::Wishes::default();
+    document
+}
+
+fn m(text: &str) -> Measure {
+    Measure::read(text, None).unwrap()
+}
+
+fn laid(document: &Document) -> Pieces {
+    pieces(document, OfCloth::default(), Tape::Cm).unwrap()
+}
+
+/// Writes the pieces of a document and reads them into another one of the same garment, without anything that was done to them.
+fn there_and_back(document: &Document, format: DrawnFormat) -> Document {
+    let written = match format {
+        DrawnFormat::Svg => PieceFormat::Svg,
+        DrawnFormat::Dxf => PieceFormat::Dxf,
+    };
+    let file = write_pieces(document, written, WhichPieces::All, Paper::A4, Tape::Cm).unwrap();
+    let mut next = document.clone();
+    let read = read_drawn(&file, format, Said::default(), Tape::Cm).unwrap();
+    let drawn = read.pieces.iter().map(|piece| piece.drawn().unwrap_or_else(|| panic!("{piece:?}")));
+    next.wishes.pattern.drawn = drawn.collect();
+    next.wishes.pattern.changes.clear();
+    next.wishes.pattern.marks.clear();
+    next
+}
+
+/// The numbers of a path, from its own corner: pieces lie anywhere.
+fn box_of(path: &str) -> (f64, f64) {
+    let bounds = kurbo::Shape::bounding_box(&kurbo::BezPath::from_svg(path).unwrap());
+    (bounds.width(), bounds.height())
+}
+
+fn area(path: &str) -> f64 {
+    kurbo::Shape::area(&kurbo::BezPath::from_svg(path).unwrap()).abs()
+}
+
+/// Both have the same pieces: their edges in order as long, with the same allowances; what is enclosed; what matches.
+fn assert_same(a: &Pieces, b: &Pieces, of: &str) {
+    let key = |set: &vemble_core::pattern::PieceSet| {
+        let mut own: Vec<_> = set.pieces.iter().collect();
+        own.sort_by_key(|piece| piece.key);
+        own.into_iter().cloned().collect::<Vec<_>>()
+    };
+    let (own, other) = (key(&a.sets[0]), key(&b.sets[0]));
+    assert_eq!(own.len(), other.len(), "{of}");
+    for (one, two) in own.iter().zip(&other) {
+        assert_eq!((one.key, one.cut, one.edges.len()), (two.key, two.cut, two.edges.len()), "{of}");
+        let [(w, h), (x, y)] = [one, two].map(|piece| box_of(&piece.outline));
+        assert!(
+            (w - x).abs() < 0.1 && (h - y).abs() < 0.1,
+            "{of}, {}: {w} {h} and {x} {y} {} {}",
+            one.name,
+            one.outline,
+            two.outline
+        );
+        let [a, b] = [one, two].map(|piece| area(&piece.outline));
+        assert!((a - b).abs() < 0.1 * (w + h), "{of}, {}: {a} and {b} mm²", one.name);
+        let [c, d] = [one, two].map(|piece| area(&piece.cut_line));
+        assert!((c - d).abs() < 0.2 * (w + h), "{of}, {}: cut {c} and {d} mm²", one.name);
+        for edge in &one.edges {
+            let is_it = |e: &&vemble_core::pattern::EdgeShown| {
+                e.name == edge.name && (e.long.nm - edge.long.nm).abs() < 1_000_000
+            };
+            let found = two.edges.iter().find(is_it);
+            assert!(found.is_some(), "{of}, {}: {} of {} mm", one.name, edge.words, edge.long.nm / 1_000_000);
+            assert_eq!(found.unwrap().allowance, edge.allowance, "{of}, {}: {}", one.name, edge.words);
+        }
+        let strokes = |piece: &vemble_core::pattern::PieceShown| piece.marks.matches('M').count();
+        assert_eq!(strokes(one), strokes(two), "{of}, {}: {}", one.name, two.marks);
+    }
+    // Points do not say which way a line comes to its end: corners are compared where curves are written.
+    let is_told = |title: &String| !of.contains("Dxf") || !title.contains("comes to a point");
+    let lines = |p: &Pieces| {
+        let titles = p.sets[0].untrue.iter().map(|line| line.title.clone());
+        let mut all: Vec<_> = titles.filter(is_told).collect();
+        all.sort();
+        all
+    };
+    assert_eq!(lines(a), lines(b), "{of}");
+}
+
+#[test]
+fn what_is_written_is_read_again() {
+    for name in GARMENTS {
+        let document = garment(name);
+        for format in [DrawnFormat::Svg, DrawnFormat::Dxf] {
+            let again = there_and_back(&document, format);
+            assert!(again.faults().is_empty(), "{name}: {:?}", again.faults());
+            assert_same(&laid(&document), &laid(&again), &format!("{name}, {format:?}"));
+            // What was read is kept as JSON, and read from there.
+            let json = serde_json::to_vec(&again).unwrap();
+            assert_eq!(read_document(&json).unwrap(), again, "{name}");
+        }
+    }
+}
+
+/// What is chalked in a try-on is in a file that was written with it: it is not carried to those pieces again, and is to others.
+#[test]
+fn what_is_chalked_is_carried_to_paper_once() {
+    let mut document = read_document(&std::fs::read("../../demo/pinafore-toile.json").unwrap()).unwrap();
+    let id = uuid::Uuid::from_u128(7);
+    document.try_ons[0].id = Some(id);
+    let fitted = laid(&document);
+    let mut again = there_and_back(&document, DrawnFormat::Svg);
+    again.wishes.pattern.changes.clone_from(&document.wishes.pattern.changes);
+    again.wishes.pattern.marks.clone_from(&document.wishes.pattern.marks);
+    assert!(again.wishes.pattern.marks.len() > 1, "it was marked too");
+    let area_of =
+        |pieces: &Pieces| pieces.sets[0].pieces.iter().map(|piece| area(&piece.outline)).sum::<f64>();
+    let twice = area_of(&laid(&again));
+    for piece in &mut again.wishes.pattern.drawn {
+        (piece.has, piece.has_try_on) = (document.wishes.pattern.changes.clone(), Some(id));
+        piece.has_marks.clone_from(&document.wishes.pattern.marks);
+    }
+    assert_same(&fitted, &laid(&again), "in it already");
+    assert!((twice - area_of(&fitted)).abs() > 100.0, "otherwise it is carried there");
+    again.try_ons[0].id = Some(uuid::Uuid::from_u128(8));
+    let other = area_of(&laid(&again));
+    assert!((other - area_of(&fitted)).abs() > 100.0, "another try-on's is not in it");
+}
+
+/// Every piece is changed once it was read, written, and read again: as if it had been changed where it came from.
+#[test]
+fn what_was_read_is_changed_written_and_read_again() {
+    for name in GARMENTS {
+        let document = garment(name);
+        for format in [DrawnFormat::Svg, DrawnFormat::Dxf] {
+            let mut read = there_and_back(&document, format);
+            let mut there = document.clone();
+            let keys: Vec<_> = laid(&document).may.iter().map(|may| (may.key, may.edges[0].name)).collect();
+            let changes: Vec<PieceChange> = keys
+                .iter()
+                .flat_map(|(piece, edge)| {
+                    [
+                        PieceChange::Width { piece: *piece, by: m("1.2 cm") },
+                        PieceChange::Flare { piece: *piece, by: m("-0.8 cm") },
+                        PieceChange::Allowance { piece: *piece, edge: *edge, width: m("2 cm") },
+                    ]
+                })
+                .collect();
+            read.wishes.pattern.changes.clone_from(&changes);
+            there.wishes.pattern.changes = changes;
+            let of = format!("{name}, {format:?}");
+            assert!(laid(&read).chips.iter().all(|chip| chip.cannot.is_none()), "{of}");
+            assert_same(&laid(&there), &laid(&read), &of);
+            let mut again = there_and_back(&read, format);
+            assert_same(&laid(&read), &laid(&again), &format!("{of}, again"));
+            // Left in the list and said to be in the file already, they are not done a second time.
+            let kept = read.wishes.pattern.changes.clone();
+            again.wishes.pattern.drawn.iter_mut().for_each(|piece| piece.has.clone_from(&kept));
+            again.wishes.pattern.changes = kept;
+            assert_same(&laid(&read), &laid(&again), &format!("{of}, in it already"));
+        }
+    }
+}
+
+fn svg(head: &str, lines: &str) -> String {
+    format!("<svg xmlns=\"http://www.w3.org/2000/svg\" {head}><g id=\"skirt-front\">{lines}</g></svg>")
+}
+
+const MM: &str = "width=\"400mm\" height=\"700mm\" viewBox=\"0 0 400 700\"";
+const SQUARE: &str = "<path id=\"fold\" d=\"M0 0 V600\"/><line id=\"hem\" x1=\"0\" y1=\"600\" x2=\"300\" y2=\"600\"/>\
+    <polyline id=\"side-seam\" points=\"300,600 300,0\"/><path id=\"waist_edge\" d=\"M0 0.4 H300\"/>";
+
+/// By hand, as a drawing program leaves it: lines in any direction, ends that nearly meet, names as ids, groups that are moved and turned.
+#[test]
+fn what_was_drawn_by_hand_is_read() {
+    let read = |text: &str, unit| {
+        let said = Said { unit, ..Said::default() };
+        read_drawn(text.as_bytes(), DrawnFormat::Svg, said, Tape::Cm)
+    };
+    let long = |text: &str, unit| {
+        let piece = read(text, unit).unwrap().pieces.remove(0);
+        let mut all: Vec<_> = piece.edges.iter().map(|e| (e.name.unwrap().name(), e.long.text())).collect();
+        all.sort();
+        (piece.drawn().unwrap(), all)
+    };
+    let (piece, edges) = long(&svg(MM, SQUARE), None);
+    let wanted = ["fold 60.0", "hem 30.0", "side seam 60.0", "waist edge 30.0"];
+    assert_eq!(
+        edges.iter().map(|(name, long)| format!("{name} {long}").replace(" cm", "")).collect::<Vec<_>>(),
+        wanted
+    );
+    assert_eq!(piece.piece.name(), "skirt, front");
+    // The same drawn in inches of 25.4 units, moved, turned upside down, on its side and mirrored.
+    let inches = MM.replace("400mm", "4in").replace("700mm", "7in").replace("400 700", "101.6 177.8");
+    assert_eq!(long(&svg(&inches, SQUARE), None).1, edges);
+    let mut document = garment("school-skirt");
+    document.wishes.pattern.drawn = vec![piece];
+    let flat = laid(&document);
+    let shown = flat.sets[0].pieces.iter().find(|shown| shown.name == "Skirt, front").unwrap();
+    assert_eq!(shown.cut, "cut 1 on the fold", "what a file does not say is as the garment has it");
+    let [hem, fold] =
+        ["hem", "fold"].map(|name| shown.edges.iter().find(|e| e.words == name).unwrap().allowance.nm);
+    assert!(hem > 10_000_000 && fold == 0, "{hem}, {fold}");
+    for turn in
+        ["rotate(90)", "rotate(180 20 30)", "scale(-1 1)", "rotate(270) scale(1 -1)", "translate(40,-9)"]
+    {
+        let grain = "<path id=\"grain\" d=\"M150 500 V100\"/>";
+        let lines = format!("<g id=\"skirt-front\" transform=\"{turn}\">{SQUARE}{grain}</g>");
+        let (piece, _) = long(&svg(MM, &lines).replace("<g id=\"skirt-front\"><g", "<g><g"), None);
+        document.wishes.pattern.drawn = vec![piece];
+        assert_same(&flat, &laid(&document), turn);
+    }
+    // Without its size nobody knows what a unit is, until it is said.
+    let bare = svg("", SQUARE);
+    assert_eq!(read(&bare, None).unwrap_err().path, "unit");
+    assert_eq!(
+        read(&svg("width=\"400\" height=\"700px\" viewBox=\"0 0 400 700\"", SQUARE), None).unwrap_err().path,
+        "unit"
+    );
+    assert_eq!(long(&bare, Some(Unit::Mm)).1, edges);
+    assert_eq!(
+        read(&svg("", &SQUARE.replace("0.4", "0")), Some(Unit::In)).unwrap().pieces[0].edges[0].long.text(),
+        "1524.0 cm"
+    );
+    // One outline is cut at its corners, and somebody says what they are.
+    let outline = "<path d=\"M0 0 V600 H300 C310 400 280 200 300 0 Z\"/>";
+    let piece = read(&svg(MM, outline), None).unwrap().pieces.remove(0);
+    assert_eq!(piece.edges.len(), 4);
+    assert!(piece.edges.iter().all(|edge| edge.name.is_none()) && piece.drawn().is_none());
+}
+
+#[test]
+fn what_is_no_piece_is_named() {
+    let found = |file: &[u8], format| {
+        let complaint = read_drawn(file, format, Said::default(), Tape::Cm).unwrap_err();
+        format!("{}: {}", complaint.path, complaint.found)
+    };
+    let bad = |lines: &str| found(svg(MM, lines).as_bytes(), DrawnFormat::Svg);
+    let open = SQUARE.replace("M0 0.4 H300", "M5 0.4 H300");
+    let more = |line: &str| format!("{SQUARE}{line}");
+    let deep = format!("{}{}", "<g>".repeat(60), "</g>".repeat(60));
+    for (lines, wanted) in [
+        (open, "skirt-front: an outline that is not closed: after “waist_edge” there are 5.0 mm"),
+        (
+            more("<path id=\"pleat\" d=\"M50 50 V90\"/>"),
+            "skirt-front: the line “pleat”, which is no part of the outline",
+        ),
+        (more("<path id=\"notch\" d=\"M50 50 V90\"/>"), "skirt-front: “notch” beside every edge"),
+        (
+            more("<path data-name=\"dart: side\" d=\"M50 0 L60 90 L70 0\"/>"),
+            "skirt-front: the dart “dart: side”",
+        ),
+        (
+            more("<path data-name=\"dart: front waist dart\" d=\"M50 0 L60 90\"/>"),
+            "skirt-front: the dart “dart: front waist dart”",
+        ),
+        ("<path d=\"M0 0 L300 600 H0 L300 0 Z\"/>".into(), "skirt-front: an outline that crosses itself"),
+        ("<path id=\"hem\" d=\"M0 0 H9 M20 0 H90\"/>".into(), "skirt-front: “hem”, which is no one line"),
+        ("<path id=\"hem\" d=\"M0 0 H\"/>".into(), "hem: "),
+        ("<path id=\"hem\" transform=\"turn(3)\" d=\"M0 0 H9\"/>".into(), "hem: "),
+        (SQUARE.replace("<path id=\"fold\"", "<path id=\"fold\" data-allowance=\"2\""), "fold: 2"),
+        (String::new(), "file: no piece"),
+        (deep, "file: groups too deep in each other"),
+    ] {
+        let says = bad(&lines);
+        assert!(says.starts_with(wanted), "{says}, not {wanted}");
+    }
+    let stretched = svg(&MM.replace("400mm", "200mm"), SQUARE);
+    assert!(found(stretched.as_bytes(), DrawnFormat::Svg).starts_with("file: a drawing that is stretched"));
+    assert!(found(b"\xff\xfe", DrawnFormat::Svg).starts_with("file: what is no text"));
+    assert!(found(b"<html/>", DrawnFormat::Svg).starts_with("file: <html>"));
+    assert!(found(b"no such thing", DrawnFormat::Dxf).starts_with("file: "));
+    for format in [DrawnFormat::Svg, DrawnFormat::Dxf] {
+        assert_eq!(found(&vec![b' '; LARGEST + 1], format), "file: a file that is too large");
+    }
+}
+
+/// A block with lines to cut along only, in inches by its own words, or in nothing.
+#[test]
+fn what_is_cut_only_is_asked_about_and_moved_in() {
+    use dxf::entities::{Entity, EntityType, LwPolyline, Text};
+    let make = |units: &str, round: &[(f64, f64)]| {
+        let mut drawing = dxf::Drawing::new();
+        drawing.header.version = dxf::enums::AcadVersion::R2000;
+        let vertices =
+            round.iter().map(|(x, y)| dxf::LwPolylineVertex { x: *x, y: *y, ..Default::default() });
+        let mut line = LwPolyline { vertices: vertices.collect(), ..LwPolyline::default() };
+        line.set_is_closed(true);
+        let on = |layer: &str, kind| {
+            let mut entity = Entity::new(kind);
+            entity.common.layer = layer.into();
+            entity
+        };
+        let words = Text { value: units.into(), ..Text::default() };
+        let entities = vec![on("1", EntityType::LwPolyline(line)), on("1", EntityType::Text(words))];
+        drawing.add_block(dxf::Block { name: "SKIRT-FRONT".into(), entities, ..dxf::Block::default() });
+        let mut file = Vec::new();
+        drawing.save(&mut file).unwrap();
+        file
+    };
+    let read = |file: &[u8], said| read_drawn(file, DrawnFormat::Dxf, said, Tape::Cm);
+    let square = [(0.0, 0.0), (10.0, 0.0), (10.0, 20.0), (0.0, 20.0)];
+    let said = |unit, allowance: Option<&str>| Said { unit, allowance: allowance.map(m) };
+    let file = make("Units: ENGLISH", &square);
+    assert_eq!(read(&file, said(None, None)).unwrap_err().path, "allowance");
+    assert_eq!(read(&make("", &square), said(None, Some("0 cm"))).unwrap_err().path, "unit");
+    let shown = |file: &[u8], said| {
+        let piece = read(file, said).unwrap().pieces.remove(0);
+        assert_eq!(piece.piece.unwrap().name(), "skirt, front");
+        (
+            piece.edges.iter().map(|e| e.long.nm / 10_000).collect::<Vec<_>>(),
+            piece.edges[0].allowance,
+            piece.outline,
+        )
+    };
+    // A file that says its unit keeps it, whatever is said beside.
+    assert_eq!(shown(&file, said(Some(Unit::Mm), Some("0 cm"))).0, [25_400, 50_800, 25_400, 50_800]);
+    let (long, allowance, _) = shown(&file, said(None, Some("1/2 in")));
+    assert_eq!((long, allowance), (vec![22_860, 48_260, 22_860, 48_260], Some(m("1/2 in"))));
+    // A round one, and one with a hollow corner: moved in and cut again it is what it was.
+    let arc = |n: usize| {
+        let turn = std::f64::consts::FRAC_PI_2 * n as f64 / 60.0;
+        (200.0 * turn.cos(), 200.0 * turn.sin())
+    };
+    let hollow = [(0.0, 0.0), (300.0, 0.0), (300.0, 150.0), (120.0, 150.0), (120.0, 400.0), (0.0, 400.0)];
+    let quarter: Vec<(f64, f64)> = std::iter::once((0.0, 0.0)).chain((0..=60).map(arc)).collect();
+    for round in [&quarter[..], &hollow[..]] {
+        let file = make("Units: METRIC", round);
+        let whole = shown(&file, said(None, Some("0 cm"))).2;
+        let piece = read(&file, said(None, Some("15 mm"))).unwrap().pieces.remove(0);
+        let mut drawn = piece.clone();
+        let names = [
+            EdgeName::Waist,
+            EdgeName::Fold,
+            EdgeName::Opening,
+            EdgeName::Top,
+            EdgeName::End,
+            EdgeName::Neckline,
+        ];
+        drawn.edges.iter_mut().zip(names).for_each(|(edge, name)| edge.name = Some(name));
+        let mut document = garment("school-skirt");
+        document.wishes.pattern.drawn = vec![drawn.drawn().unwrap()];
+        let laid = laid(&document);
+        let again = laid.sets[0].pieces.iter().find(|p| Some(p.key) == piece.piece).unwrap();
+        let [a, b] = [&whole, &again.cut_line].map(|path| area(path));
+        assert!((a - b).abs() < 40.0, "{a} and {b} mm²");
+    }
+    assert!(read(&file, said(None, Some("6 in"))).is_err(), "more than it is wide");
+}

@@ -1,0 +1,225 @@
+import { useQuery } from "@tanstack/react-query";
+import { App, Button, Segmented, Skeleton } from "antd";
+import { clsx } from "clsx";
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { v7 as newId } from "uuid";
+import {
+  answer,
+  api,
+  problemOf,
+  type GarmentState,
+  type Marked,
+  type MarkOffered,
+  type MarkShown,
+  type Pattern,
+  type ToileShown,
+} from "../api/client";
+import { newestFacts } from "../document/changes";
+import { LengthField } from "../document/LengthField";
+import { useWords } from "../document/useWords";
+import { useSettings } from "../settings";
+import { Trouble } from "../shell/Trouble";
+import sheet from "../shell/sheet.module.css";
+import styles from "./paper.module.css";
+
+interface Props {
+  state: GarmentState;
+  pattern: Pattern;
+  /** What the try-on says now: marks come on top of it. */
+  follows: unknown;
+  onSet: (part: Partial<Pattern>) => void;
+}
+
+const TOILES = [1, 2, 3, 4];
+
+/** The toile: how it is made, what is marked on it stage by stage, and what becomes of each mark. */
+export function ToilePart({ state, pattern, follows, onSet }: Props) {
+  const { id } = state;
+  const { tape } = useSettings();
+  const marks = pattern.marks ?? [];
+  const newest = Math.max(1, ...marks.map((m) => m.toile));
+  const [toile, setToile] = useState(newest);
+  const found = useQuery({
+    queryKey: ["pieces", id, pattern.changes, pattern.drawn, pattern.marks, follows, null, tape],
+    queryFn: () =>
+      answer(
+        api.POST("/api/v1/garments/{garment}/pieces", {
+          params: { path: { garment: id }, query: { tape } },
+          body: { pattern },
+        }),
+      ),
+    placeholderData: (before) => before,
+    gcTime: 0,
+  });
+  if (found.isError && !found.data)
+    return <Trouble problem={problemOf(found.error)} retry={() => void found.refetch()} />;
+  if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;
+  const shown = found.data.toile;
+  const put = (key: Pick<Marked, "mark" | "stage">, changed: Partial<Marked> | null) => {
+    const is = (m: Marked) => m.mark === key.mark && m.stage === key.stage && m.toile === toile;
+    if (changed === null) {
+      onSet({ marks: marks.filter((m) => !is(m)) });
+    } else if (marks.some(is)) {
+      onSet({ marks: marks.map((m) => (is(m) ? { ...m, ...changed } : m)) });
+    } else if (changed.by) {
+      onSet({ marks: [...marks, { ...key, toile, by: changed.by }] });
+    }
+  };
+  return (
+    <section className={clsx("sheet", styles["size"])} aria-label="The toile">
+      <div className={sheet["section-head"]}>
+        <h2>{shown.stands}</h2>
+        <Segmented<number>
+          aria-label="Which toile"
+          options={TOILES.filter((n) => n <= newest + 1).map((n) => ({ value: n, label: `toile ${n}` }))}
+          value={toile}
+          onChange={setToile}
+        />
+      </div>
+      <Waiting shown={shown} state={state} marks={marks} />
+      <details className={styles["before"]} open={marks.length === 0}>
+        <summary>Before it is worn</summary>
+        <ul>
+          {shown.before.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      </details>
+      {shown.stages.map((stage) => (
+        <Stage
+          key={stage.stage}
+          stage={stage}
+          made={shown.marks.filter((m) => m.stage === stage.stage && m.toile === toile)}
+          onPut={put}
+        />
+      ))}
+    </section>
+  );
+}
+
+/** What is left for the real cloth: it is not forgotten. */
+function Waiting({ shown, state, marks }: { shown: ToileShown; state: GarmentState; marks: Marked[] }) {
+  const navigate = useNavigate();
+  const { message } = App.useApp();
+  const begin = async () => {
+    const id = newId();
+    const facts = newestFacts(state.document);
+    const garment = { ...facts, toile: false, name: `${facts.name}, in its real cloth` };
+    const params = { path: { garment: id } };
+    const { wearer_id } = state;
+    const body = { version: 0, wearer_id, archived: false, state: newId(), garment };
+    await answer(api.PUT("/api/v1/garments/{garment}", { params, body }));
+    const left = marks.filter((mark) => mark.settled === "real_cloth");
+    const wishes = { pattern: { marks: left } };
+    await answer(api.PUT("/api/v1/garments/{garment}/wishes", { params, body: { version: 0, wishes } }));
+    await navigate(`/garments/${id}/look-over`);
+  };
+  if (shown.waiting.length === 0) return null;
+  return (
+    <p className={styles["as-cut"]} role="status">
+      <span>
+        Wait for the real cloth: <strong>{shown.waiting.join("; ")}</strong>.
+      </span>
+      <Button
+        onClick={() => {
+          void begin().catch((error: unknown) => message.error(problemOf(error).detail));
+        }}
+      >
+        Begin the garment in its real cloth
+      </Button>
+    </p>
+  );
+}
+
+interface StageProps {
+  stage: ToileShown["stages"][number];
+  made: MarkShown[];
+  onPut: (key: Pick<Marked, "mark" | "stage">, changed: Partial<Marked> | null) => void;
+}
+
+function Stage({ stage, made, onPut }: StageProps) {
+  if (stage.marks.length === 0) return null;
+  const name = stage.words;
+  return (
+    <section className={styles["toile-stage"]} aria-label={name}>
+      <h3>{name}</h3>
+      <p className="quiet">{stage.first}</p>
+      <ul>
+        {stage.marks.map((offered) => (
+          <MarkLine
+            key={offered.mark}
+            offered={offered}
+            stage={name}
+            made={made.find((m) => m.mark === offered.mark)}
+            onPut={(changed) => {
+              onPut({ mark: offered.mark, stage: stage.stage }, changed);
+            }}
+          />
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+interface LineProps {
+  offered: MarkOffered;
+  stage: string;
+  made: MarkShown | undefined;
+  onPut: (changed: Partial<Marked> | null) => void;
+}
+
+/** One mark: by how much, when it is settled, and what becomes of it. */
+function MarkLine({ offered, stage, made, onPut }: LineProps) {
+  const words = useWords();
+  return (
+    <li>
+      <span>
+        <b>{offered.words}</b> <small className="quiet">{offered.how}</small>
+        {made?.earlier && <small className="quiet"> · {made.earlier}</small>}
+      </span>
+      <LengthField
+        label={`${offered.words}, ${stage}`}
+        shown={made?.by.text ?? ""}
+        onRead={(by) => {
+          onPut({ by });
+        }}
+        onEmpty={() => {
+          onPut(null);
+        }}
+      />
+      {made && (
+        <>
+          <Segmented<string>
+            aria-label={`When ${offered.words} is settled`}
+            options={words.options<string>("mark_settled")}
+            value={made.settled ?? ""}
+            onChange={(settled) => {
+              onPut({ settled: settled as NonNullable<Marked["settled"]> });
+            }}
+          />
+          {made.settled === "now" && <Becomes made={made} />}
+          {!made.settled && (
+            <Button
+              type="link"
+              size="small"
+              onClick={() => {
+                onPut(null);
+              }}
+            >
+              take it away
+            </Button>
+          )}
+        </>
+      )}
+    </li>
+  );
+}
+
+function Becomes({ made }: { made: MarkShown }) {
+  return (
+    <span className={clsx(styles["becomes"], made.cannot && styles["cannot"])}>
+      {made.cannot ? `Not done: ${made.cannot}.` : `${made.becomes.join(". ")}.`}
+    </span>
+  );
+}
