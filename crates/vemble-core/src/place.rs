@@ -64,3 +64,19 @@ choice! {
         Knit => "knit",
     }
 }
+
+choice! {
+    /// What a garment is worn over and how it hangs: which rows of the table of ease it takes.
+    EaseClass {
+        /// Dress, blouse, shirt, coverall: next to the skin or a vest, held by shoulders.
+        Dress => "next to the skin",
+        /// Over a shirt.
+        Jacket => "over a shirt",
+        /// Over a jumper.
+        Coat => "over a jumper",
+        /// Boned or strapless: held by its own girth.
+        Boned => "boned",
+        /// Trousers and skirts: held by a waistband.
+        Waistband => "held by a waistband",
+    }
+}

@@ -97,6 +97,7 @@ export type PieceSet = Schemas["PieceSet"];
 export type PieceChip = Schemas["PieceChip"];
 export type EdgeName = Schemas["EdgeName"];
 export type ClothLies = Schemas["ClothLies"];
+export type Taste = Schemas["Taste"];
 export type Marked = Schemas["Marked"];
 export type MarkShown = Schemas["MarkShown"];
 export type MarkOffered = Schemas["MarkOffered"];

@@ -2049,6 +2049,11 @@ export interface components {
             piece: components["schemas"]["PieceKey"];
         };
         /**
+         * @description What a garment is worn over and how it hangs: which rows of the table of ease it takes.
+         * @enum {string}
+         */
+        EaseClass: "dress" | "jacket" | "coat" | "boned" | "waistband";
+        /**
          * @description Ease against what is usual at a level, in a word.
          * @enum {string}
          */
@@ -3938,6 +3943,8 @@ export interface components {
             measurements: components["schemas"]["MeasurementLine"][];
             /** @description What could be noted of the posture. */
             postures: components["schemas"]["PostureLine"][];
+            /** @description What is kept of how much ease they like, in the order of the wearer's. */
+            taste: string[];
         };
         /** @description What a photo says of itself. */
         PhotoChange: {
@@ -5741,6 +5748,17 @@ export interface components {
             /** @description What its change is worth. */
             worth: components["schemas"]["Worthy"];
         };
+        /** @description Ease that somebody likes at a level, on the whole girth. */
+        Taste: {
+            /** @description In which garments. */
+            class: components["schemas"]["EaseClass"];
+            /** @description How much; less than nought is smaller than the body. */
+            ease: components["schemas"]["Measure"];
+            /** @description Where. */
+            level: components["schemas"]["Level"];
+            /** @description In which cloth. */
+            structure: components["schemas"]["Structure"];
+        };
         /** @description A word of the trade. */
         TermLine: {
             /** @description What it means, in one line. */
@@ -6023,6 +6041,7 @@ export interface components {
             is_typed: boolean;
             /** @description Which. */
             level: components["schemas"]["Level"];
+            may_keep?: components["schemas"]["Taste"] | null;
             /** @description What it is called, and whose girth it is. */
             name: string;
             /** @description How the girth comes about: "37 + 2 1/2 = 39 1/2 in". */
@@ -6091,6 +6110,8 @@ export interface components {
             notes?: string[];
             /** @description Standing notes on posture. */
             posture?: components["schemas"]["Posture"][];
+            /** @description How much ease is liked, kept from what was asked for. */
+            taste?: components["schemas"]["Taste"][];
         };
         /** @description A wearer to store. */
         WearerChange: {

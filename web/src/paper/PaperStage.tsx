@@ -54,6 +54,7 @@ export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
       {part === "size" ? (
         <SizePart
           id={state.id}
+          wearer={state.wearer_id}
           pattern={pattern}
           follows={[facts.value, facts.isStored]}
           onSet={set}

@@ -1,5 +1,5 @@
-import { useQuery } from "@tanstack/react-query";
-import { Button, Checkbox, Segmented, Skeleton } from "antd";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { App, Button, Checkbox, Segmented, Skeleton } from "antd";
 import { clsx } from "clsx";
 import {
   answer,
@@ -9,6 +9,7 @@ import {
   type Pattern,
   type SizeCandidate,
   type Sizes,
+  type Taste,
 } from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { Words } from "../drawing/Words";
@@ -25,13 +26,14 @@ interface Props {
 }
 
 interface SizeProps extends Props {
+  wearer: string;
   /** The garment as it is stored: sums follow it. */
   follows: unknown;
   onFacts: (part: Pick<Garment, "levels" | "seams">) => void;
 }
 
 /** Which size is cut: what the charts say, what is wanted, and the sizes that come nearest with their whole sums. */
-export function SizePart({ id, pattern, follows, onSet, onFacts }: SizeProps) {
+export function SizePart({ id, wearer, pattern, follows, onSet, onFacts }: SizeProps) {
   const { tape } = useSettings();
   const found = useQuery({
     queryKey: ["sizes", id, pattern, follows, tape],
@@ -100,7 +102,9 @@ export function SizePart({ id, pattern, follows, onSet, onFacts }: SizeProps) {
             ))}
           </ul>
         )}
-        {sizes.wanted.length > 0 && <Wanted id={id} sizes={sizes} pattern={pattern} onSet={onSet} />}
+        {sizes.wanted.length > 0 && (
+          <Wanted wearer={wearer} id={id} sizes={sizes} pattern={pattern} onSet={onSet} />
+        )}
         {shown.length > 0 && (
           <>
             <ol className={styles["candidates"]}>
@@ -118,11 +122,12 @@ export function SizePart({ id, pattern, follows, onSet, onFacts }: SizeProps) {
 }
 
 interface WantedProps extends Props {
+  wearer: string;
   sizes: Sizes;
 }
 
 /** How much ease is wanted at each level, and where that comes from. */
-function Wanted({ sizes, pattern, onSet }: WantedProps) {
+function Wanted({ wearer, sizes, pattern, onSet }: WantedProps) {
   const set = (level: Sizes["wanted"][number]["level"], ease: string | null) => {
     const others = (pattern.ease ?? []).filter((e) => e.level !== level);
     onSet({ ease: ease === null ? others : [...others, { level, ease }] });
@@ -167,11 +172,42 @@ function Wanted({ sizes, pattern, onSet }: WantedProps) {
             />
             <span className={styles["sum"]}>
               body + ease: <span className="figure">{w.sum}</span>
+              {w.may_keep && <KeepTaste wearer={wearer} taste={w.may_keep} />}
             </span>
           </li>
         ))}
       </ul>
     </>
+  );
+}
+
+/** Keeps what was asked for as what the wearer likes: it is wanted of whatever is made next. */
+function KeepTaste({ wearer, taste }: { wearer: string; taste: Taste }) {
+  const client = useQueryClient();
+  const { message } = App.useApp();
+  const { tape } = useSettings();
+  const keep = async () => {
+    const path = { wearer };
+    const { state } = await answer(
+      api.GET("/api/v1/wearers/{wearer}", { params: { path, query: { tape } } }),
+    );
+    const is = (other: Taste) =>
+      other.level === taste.level && other.class === taste.class && other.structure === taste.structure;
+    const others = (state.wearer.taste ?? []).filter((other) => !is(other));
+    const body = { version: state.version, wearer: { ...state.wearer, taste: [...others, taste] } };
+    await answer(api.PUT("/api/v1/wearers/{wearer}", { params: { path, query: { tape } }, body }));
+    await client.invalidateQueries({ queryKey: ["sizes"] });
+  };
+  return (
+    <Button
+      type="link"
+      size="small"
+      onClick={() => {
+        void keep().catch((error: unknown) => message.error(problemOf(error).detail));
+      }}
+    >
+      keep as what is liked
+    </Button>
   );
 }
 

@@ -105,7 +105,9 @@ function Waiting({ shown, state, marks }: { shown: ToileShown; state: GarmentSta
   const begin = async () => {
     const id = newId();
     const facts = newestFacts(state.document);
-    const garment = { ...facts, toile: false, name: `${facts.name}, in its real cloth` };
+    // Cut from the paper as it is now, it measures what nobody has measured yet.
+    const levels = facts.levels.map((level) => ({ ...level, assumed: true }));
+    const garment = { ...facts, levels, toile: false, name: `${facts.name}, in its real cloth` };
     const params = { path: { garment: id } };
     const { wearer_id } = state;
     const body = { version: 0, wearer_id, archived: false, state: newId(), garment };

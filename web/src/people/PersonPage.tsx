@@ -221,6 +221,30 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
               if (notes.join("\n") !== (wearer.notes ?? []).join("\n")) change({ ...wearer, notes });
             }}
           />
+          {person.taste.length > 0 && (
+            <>
+              <h2>Ease that is liked</h2>
+              <ul className={styles["taste"]} aria-label="Ease that is liked, on the whole girth">
+                {person.taste.map((says, n) => (
+                  <li key={says}>
+                    <span>
+                      {says} <small className="quiet">altogether</small>
+                    </span>
+                    <Button
+                      size="small"
+                      type="text"
+                      aria-label={`Forget: ${says}`}
+                      onClick={() => {
+                        change({ ...wearer, taste: (wearer.taste ?? []).filter((_, k) => k !== n) });
+                      }}
+                    >
+                      ×
+                    </Button>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
           <h2>Garments</h2>
           {first.garments.length === 0 && <p className="quiet">None yet.</p>}
           {first.garments.map((garment) => (

@@ -56,8 +56,7 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
   look_over: {
     path: "look-over",
     Work: ({ state, facts, wishes, lookOver, question, onQuestion }) => (
-      <>
-        {!facts.value.toile && <FromToile id={state.id} wishes={wishes} />}
+      <FromToile id={state.id} isToile={facts.value.toile ?? false} wishes={wishes}>
         <LookOverStage
           id={state.id}
           garment={facts.value}
@@ -67,7 +66,7 @@ export const STAGES: { [S in Stage]?: { path: string; Work: ComponentType<AtWork
           onPick={onQuestion}
           onChange={facts.change}
         />
-      </>
+      </FromToile>
     ),
   },
   try_on: {

@@ -17,7 +17,12 @@ fn odile() -> Wearer {
     let figures =
         [(B::Height, "168 cm"), (B::BustGirth, "94 cm"), (B::WaistGirth, "76 cm"), (B::HipGirth, "102 cm")];
     let measurements = figures.map(|(what, text)| taken(what, text)).into();
-    Wearer { name: "Odile".into(), measurements, posture: vec![Posture::LeftShoulderLower], notes: vec![] }
+    Wearer {
+        name: "Odile".into(),
+        measurements,
+        posture: vec![Posture::LeftShoulderLower],
+        ..Wearer::default()
+    }
 }
 
 fn document(kind: Kind) -> Document {

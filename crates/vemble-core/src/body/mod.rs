@@ -8,6 +8,7 @@ pub use proportion::{Landmark, Proportions};
 
 use crate::choice::choice;
 use crate::length::{Length, Measure};
+use crate::place::{EaseClass, Level, Structure};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -115,6 +116,35 @@ pub struct Wearer {
     /// Anything else that stays true, in the sewist's words.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub notes: Vec<String>,
+    /// How much ease is liked, kept from what was asked for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub taste: Vec<Taste>,
+}
+
+/// Ease that somebody likes at a level, on the whole girth.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Taste {
+    /// Where.
+    pub level: Level,
+    /// In which garments.
+    pub class: EaseClass,
+    /// In which cloth.
+    pub structure: Structure,
+    /// How much; less than nought is smaller than the body.
+    pub ease: Measure,
+}
+
+impl Taste {
+    /// Both say something of the same place.
+    pub fn is_of(&self, other: &Self) -> bool {
+        (self.level, self.class, self.structure) == (other.level, other.class, other.structure)
+    }
+
+    /// "Waist, held by a waistband, woven".
+    pub fn name(&self) -> String {
+        format!("{}, {}, {}", self.level.name(), self.class.name(), self.structure.name())
+    }
 }
 
 impl Wearer {

@@ -417,6 +417,9 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
     faults
 }
 
+/// Nobody likes more ease, in mm.
+const MOST_EASE: i64 = 1_000;
+
 /// What is wrong with a wearer, as paths below it: a body that cannot be.
 pub fn wrong_wearer(wearer: &Wearer) -> Vec<Fault> {
     let mut faults = Vec::new();
@@ -426,6 +429,15 @@ pub fn wrong_wearer(wearer: &Wearer) -> Vec<Fault> {
     }
     if wearer.notes.iter().map(|n| n.chars().count()).sum::<usize>() > LONGEST_TEXT {
         fault("notes".into(), Wrong::TooLong { most: LONGEST_TEXT });
+    }
+    for (n, taste) in wearer.taste.iter().enumerate() {
+        if wearer.taste[..n].iter().any(|other| other.is_of(taste)) {
+            fault(format!("taste[{n}].level"), Wrong::Twice { what: "level" });
+        }
+        let most = Length::from_mm(MOST_EASE);
+        if taste.ease.length.abs() > most {
+            fault(format!("taste[{n}].ease"), Wrong::WiderThan { found: taste.ease, length: most });
+        }
     }
     if wearer.measurements.len() > MOST_MEASUREMENTS {
         fault("measurements".into(), Wrong::TooMany { what: "measurements", most: MOST_MEASUREMENTS });

@@ -20,6 +20,7 @@ fn wearer(figures: &[(B, &str)], posture: &[Posture]) -> Wearer {
         measurements: figures.iter().map(|(what, text)| taken(*what, text)).collect(),
         posture: posture.to_vec(),
         notes: vec![],
+        taste: Vec::new(),
     }
 }
 

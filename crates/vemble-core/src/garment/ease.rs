@@ -1,7 +1,7 @@
 //! Ease: what a garment measures beyond the body, level by level. Teaching values of fitting practice.
 
 use crate::length::{Length, Tape, Taught};
-use crate::place::{Level, Structure};
+use crate::place::{EaseClass, Level, Structure};
 
 /// Ease that a level wants on the whole girth, at the marks of a tape: least to move in, and the usual range.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -21,21 +21,6 @@ impl EaseBand {
     pub fn middle(&self) -> Length {
         (self.usual_from + self.usual_to).fraction(1, 2)
     }
-}
-
-/// What a garment is worn over and how it hangs: which rows of the table it takes.
-#[derive(Clone, Copy, Debug, PartialEq, Eq)]
-pub enum EaseClass {
-    /// Dress, blouse, shirt, coverall: next to the skin or a vest, held by shoulders.
-    Dress,
-    /// Over a shirt.
-    Jacket,
-    /// Over a jumper.
-    Coat,
-    /// Boned or strapless: held by its own girth.
-    Boned,
-    /// Trousers and skirts: held by a waistband.
-    Waistband,
 }
 
 /// Ease in mm, as people say it on either tape: a pair each, in sixty-fourths of an inch.

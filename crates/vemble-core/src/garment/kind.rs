@@ -1,12 +1,11 @@
 //! Kinds of garment. A kind is a file in `kinds/` and a row of [`Kind::template`]: its template says which seams,
 //! darts, hems, levels, closures and pockets it starts with, and what may be added.
 
-use super::ease::EaseClass;
 use super::kinds;
 use super::parts::{Closure, Collar, Dart, HemEdge, HemTurn, Neckline, Opening, Pocket, StitchedBy};
 use super::seam::{Seam, SeamSpec};
 use crate::body::{BodyMeasurement, Landmark};
-use crate::place::Level;
+use crate::place::{EaseClass, Level};
 use serde::{Deserialize, Serialize};
 use strum::{IntoStaticStr, VariantArray};
 use utoipa::ToSchema;

@@ -13,9 +13,10 @@ mod width;
 #[cfg(test)]
 mod tests;
 
+pub use crate::place::EaseClass;
 pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Weight, cloth_named, named_cloths};
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
-pub use ease::{EaseBand, EaseClass, ease_band, moving_adds, stretch_in_use};
+pub use ease::{EaseBand, ease_band, moving_adds, stretch_in_use};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,

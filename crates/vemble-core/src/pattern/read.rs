@@ -8,7 +8,7 @@ use crate::length::{Figure, Length, Measure, Tape};
 use crate::place::Level;
 use crate::told::capital;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, PieceFace, PieceKey, PiecePart,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, PieceFace, PieceKey, PiecePart,
     PieceShare, curves_of, kept, path_crosses, straight, xy,
 };
 use kurbo::{
@@ -163,6 +163,10 @@ pub enum Unread {
     },
     /// A line that the others do not need to close.
     Loose(String),
+    /// One line that turns nowhere.
+    NoCorner,
+    /// Something lies further off than cloth is long.
+    TooFar(String),
     /// The outline crosses itself.
     Crosses,
     /// A notch that lies on no edge.
@@ -185,6 +189,8 @@ impl Unread {
                 )
             }
             Self::Loose(says) => format!("the line “{says}”, which is no part of the outline"),
+            Self::NoCorner => "an outline without a corner".into(),
+            Self::TooFar(says) => format!("“{says}”, further off than cloth is long"),
             Self::Crosses => "an outline that crosses itself".into(),
             Self::OffEdge(says) => format!("“{says}” beside every edge"),
             Self::NotADart(says) => format!("the dart “{says}”"),
@@ -199,6 +205,8 @@ impl Unread {
             Self::TooMuch => format!("{PIECES} pieces with {LINES} lines each of {POINTS} points at most"),
             Self::NotClosed { .. } => format!("lines whose ends meet to {JOINS} mm, once round"),
             Self::Loose(_) => "edges that go once round; what else is drawn in a group called “notes”".into(),
+            Self::NoCorner => "its edges, each a line of its own".into(),
+            Self::TooFar(_) => format!("everything within {FAR:.0} mm"),
             Self::Crosses => "an outline that goes once round".into(),
             Self::OffEdge(_) => format!("a notch that begins within {NEAR} mm of an edge"),
             Self::NotADart(_) => {
@@ -213,8 +221,10 @@ impl Unread {
 /// Most pieces of a file, and most lines of one: more than any pattern of this kind has.
 const PIECES: usize = 40;
 const LINES: usize = 120;
-/// Most points of a line.
-const POINTS: usize = 5_000;
+/// Most points of a line: which of them are needed is found in the square of that at worst.
+const POINTS: usize = 3_000;
+/// Most points of all of them.
+const ALL_POINTS: usize = 60_000;
 /// Ends join that lie so near to each other, in mm (teaching value: a line's width and a slip of the hand).
 const JOINS: f64 = 1.0;
 /// A notch begins so near to its edge, in mm.
@@ -238,6 +248,10 @@ pub fn read_pieces(raw: &[RawPiece], tape: Tape) -> Result<ReadPieces, (usize, U
     }
     if raw.len() > PIECES {
         return Err((PIECES, Unread::TooMuch));
+    }
+    let points = raw.iter().flat_map(|piece| &piece.lines).map(|line| line.path.elements().len());
+    if points.sum::<usize>() > ALL_POINTS {
+        return Err((0, Unread::TooMuch));
     }
     let pieces = raw.iter().enumerate();
     let pieces = pieces.map(|(n, piece)| read_piece(piece, tape).map_err(|why| (n, why)));
@@ -312,6 +326,18 @@ fn kind_of(says: &str) -> Is {
 fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
     if raw.lines.len() > LINES || raw.lines.iter().any(|line| line.path.elements().len() > POINTS) {
         return Err(Unread::TooMuch);
+    }
+    let is_near = |p: Point| p.x.abs() <= FAR && p.y.abs() <= FAR;
+    let is_far = |line: &&RawLine| {
+        !line.path.iter().all(|element| match element {
+            PathEl::MoveTo(p) | PathEl::LineTo(p) => is_near(p),
+            PathEl::QuadTo(a, p) => is_near(a) && is_near(p),
+            PathEl::CurveTo(a, b, p) => is_near(a) && is_near(b) && is_near(p),
+            PathEl::ClosePath => true,
+        })
+    };
+    if let Some(line) = raw.lines.iter().find(is_far) {
+        return Err(Unread::TooFar(called(&line.says)));
     }
     let name = plain(&raw.says);
     let piece = piece_keys().find(|key| plain(&key.name()) == name);
@@ -480,8 +506,7 @@ fn once_round(lines: Vec<(Option<EdgeName>, bool, &RawLine)>) -> Result<Vec<Draw
         return Err(Unread::Loose(called(&loose.says)));
     }
     if round.len() < 2 {
-        let after = called(&round[0].says);
-        return Err(Unread::NotClosed { after, apart: 0.0 });
+        return Err(Unread::NoCorner);
     }
     let (first, end) = (ends(&round[0]).0, ends(&round[round.len() - 1]).1);
     if let Some(last) = round.last_mut().filter(|_| first.distance(end) > 1e-9) {

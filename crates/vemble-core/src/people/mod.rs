@@ -4,10 +4,11 @@ mod needs;
 
 pub use needs::{Asked, asked};
 
-use crate::body::{BodyMeasurement, Posture, Taken, Wearer};
+use crate::body::{BodyMeasurement, Posture, Taken, Taste, Wearer};
 use crate::figure::{Picture, ViewSide, body_picture};
 use crate::garment::{Doubt, Garment, doubts_of_wearer};
 use crate::length::{Figure, Measure, Tape};
+use crate::told::capital;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -18,6 +19,8 @@ pub struct Person {
     pub measurements: Vec<MeasurementLine>,
     /// What could be noted of the posture.
     pub postures: Vec<PostureLine>,
+    /// What is kept of how much ease they like, in the order of the wearer's.
+    pub taste: Vec<String>,
     /// Figures that look like a slip.
     pub doubts: Vec<Doubt>,
     /// The body from the front and from the side, by proportion where it was not measured.
@@ -98,9 +101,14 @@ pub fn person(wearer: &Wearer, garments: &[&Garment], tape: Tape) -> Person {
         }
     };
     let posture = |posture: Posture| PostureLine { posture, name: posture.name(), sign: posture.sign() };
+    let taste = |taste: &Taste| {
+        let tape = tape.speaking(taste.ease.unit);
+        format!("{}: {} {} ease", capital(&taste.name()), tape.as_typed(taste.ease), tape.unit_name())
+    };
     Person {
         measurements: BodyMeasurement::ALL.iter().copied().map(line).collect(),
         postures: Posture::ALL.iter().copied().map(posture).collect(),
+        taste: wearer.taste.iter().map(taste).collect(),
         doubts: doubts_of_wearer(wearer, tape),
         figure: [ViewSide::Front, ViewSide::Side].map(|view| body_picture(wearer, view)),
     }

@@ -1,9 +1,9 @@
 //! The ease that is wanted: as somebody said, as in garments that fit, or as is taught.
 
 use super::Table;
-use crate::body::Wearer;
+use crate::body::{Taste, Wearer};
 use crate::garment::{EaseBand, Garment};
-use crate::length::{Length, Tape, Taught};
+use crate::length::{Length, Measure, Tape, Taught};
 use crate::place::Level;
 use crate::work::LevelEase;
 
@@ -33,6 +33,8 @@ const LAYER: Taught = Taught::new(3, 8);
 pub(super) enum EaseFrom {
     /// Somebody typed it.
     Typed,
+    /// It was kept as what the wearer likes.
+    Liked,
     /// These garments have it: the middle one of them.
     Fits(Vec<String>),
     /// The middle of what is usual.
@@ -61,14 +63,23 @@ impl Table<'_> {
                 layer: Length::ZERO,
             });
         }
-        let (ease, from) = match self.learnt(level, fit) {
-            Some(learnt) => learnt,
-            None => (self.tape.round(band?.middle()), EaseFrom::Taught),
+        let kept = self.taste_at(level, Measure { length: Length::ZERO, unit: self.tape.unit() });
+        let kept = self.wearer.taste.iter().find(|taste| taste.is_of(&kept));
+        let (ease, from) = match (kept, self.learnt(level, fit)) {
+            (Some(kept), _) => (self.read(kept.ease), EaseFrom::Liked),
+            (None, Some(learnt)) => learnt,
+            (None, None) => (self.tape.round(band?.middle()), EaseFrom::Taught),
         };
         let is_close =
             matches!(level, Level::Bust | Level::Waist | Level::UpperArm) && self.pattern.layers > 0;
         let layer = if is_close { LAYER.on(self.tape) } else { Length::ZERO };
         Some(WantedEase { ease: ease + layer * i64::from(self.pattern.layers), from, layer })
+    }
+
+    /// So much ease at a level, as it may be kept for garments of this sort.
+    pub(super) fn taste_at(&self, level: Level, ease: Measure) -> Taste {
+        let (class, structure) = (self.garment.kind.template().ease, self.garment.cloth.structure);
+        Taste { level, class, structure, ease }
     }
 
     /// What garments of this sort that fit have there: the middle one, of two in the middle the smaller.

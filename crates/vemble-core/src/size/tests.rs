@@ -402,3 +402,39 @@ fn layers_inside_take_ease_where_they_lie_close() {
         "{flags:?}"
     );
 }
+
+/// What was typed may be kept of the wearer; kept, it is wanted of every garment of the sort before what fits tells or what is taught, and of no other.
+#[test]
+fn what_is_liked_is_kept_and_wanted_again() {
+    let mut wearer = wearer(&[(B::Height, "168 cm"), (B::WaistGirth, "74 cm"), (B::HipGirth, "98 cm")]);
+    let rows = vec![row(B::HipGirth, ChartSays::Finished, &["102 cm", "106 cm"])];
+    let mut pattern = Pattern { charts: vec![chart("", &["14", "16"], rows)], ..Pattern::default() };
+    let hip = |garment: &Garment, wearer: &Wearer, pattern: &Pattern, fit: &[super::Fits<'_>]| {
+        let found = sizes(garment, wearer, pattern, fit, Tape::Cm);
+        found.wanted.into_iter().find(|w| w.level == Level::Hip).unwrap()
+    };
+    let skirt = garment(Kind::Skirt, &wearer);
+    pattern.ease = vec![ease(Level::Hip, "7 cm")];
+    let taste = hip(&skirt, &wearer, &pattern, &[]).may_keep.unwrap();
+    assert_eq!(taste.name(), "hip, held by a waistband, woven");
+    wearer.taste.push(taste);
+    assert_eq!(hip(&skirt, &wearer, &pattern, &[]).may_keep, None, "it is kept");
+    pattern.ease.clear();
+    let mut fits = skirt.clone();
+    fits.levels.iter_mut().for_each(|level| level.assumed = false);
+    let fit = [super::Fits { garment: &fits, wearer: &wearer }];
+    for (garment, is_liked) in
+        [(&skirt, true), (&garment(Kind::Trousers, &wearer), true), (&dress(&wearer), false)]
+    {
+        let wanted = hip(garment, &wearer, &pattern, &fit);
+        assert_eq!(wanted.from == "as Odile likes it", is_liked, "{:?}: {}", garment.kind, wanted.from);
+        assert_eq!(wanted.ease.nm == 70_000_000, is_liked, "{:?}", garment.kind);
+    }
+    let faults = |wearer: &Wearer| {
+        crate::document::wrong_wearer(wearer).into_iter().map(|f| f.path).collect::<Vec<_>>()
+    };
+    assert_eq!(faults(&wearer), Vec::<String>::new());
+    wearer.taste.push(taste);
+    wearer.taste[0].ease = Measure::read("2 m", None).unwrap();
+    assert_eq!(faults(&wearer), ["taste[0].ease", "taste[1].level"]);
+}

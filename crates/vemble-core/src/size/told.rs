@@ -5,7 +5,7 @@ use super::ease::{EaseFrom, WantedEase};
 use super::lengths::{Found, lengths};
 use super::search::{Candidate, as_chosen};
 use super::{NARROWEST, Table, Wanted};
-use crate::body::BodyMeasurement;
+use crate::body::{BodyMeasurement, Taste};
 use crate::garment::{Round, Seam};
 use crate::length::{Figure, Length, Measure};
 use crate::place::{Level, Structure};
@@ -89,6 +89,9 @@ pub struct WantedGirth {
     pub ease: Figure,
     /// Somebody typed it.
     pub is_typed: bool,
+    /// What may be kept of the wearer: what was typed here, and is not kept yet.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub may_keep: Option<Taste>,
     /// Where it comes from.
     pub from: String,
     /// How the girth comes about: "37 + 2 1/2 = 39 1/2 in".
@@ -227,15 +230,24 @@ fn wanted_girth(table: &Table<'_>, wanted: &Wanted) -> WantedGirth {
         name: level_name(table, wanted.level),
         ease: table.tape.figure(ease),
         is_typed: wanted.ease.from == EaseFrom::Typed,
+        may_keep: may_keep(table, wanted),
         from: from_words(table, &wanted.ease),
         sum: format!("{body} {sign} {by} = {}", table.show(wanted.girth())),
     }
+}
+
+/// What was typed and is not kept of the wearer.
+fn may_keep(table: &Table<'_>, wanted: &Wanted) -> Option<Taste> {
+    let typed = table.pattern.ease.iter().find(|ease| ease.level == wanted.level)?;
+    let taste = table.taste_at(wanted.level, typed.ease);
+    (!table.wearer.taste.contains(&taste)).then_some(taste)
 }
 
 /// Where ease comes from, with what layers inside take of it: "the middle of what is usual, skirt; 1 layer inside × 0.3 cm of it".
 fn from_words(table: &Table<'_>, ease: &WantedEase) -> String {
     let from = match &ease.from {
         EaseFrom::Typed => "as you said".into(),
+        EaseFrom::Liked => format!("as {} likes it", table.wearer.name),
         EaseFrom::Fits(names) => format!("as in what fits: {}", names.join(", ")),
         EaseFrom::Taught => format!("the middle of what is usual, {}", table.garment.kind.template().name),
     };

@@ -164,6 +164,7 @@ pub(crate) fn trousers() -> Fitted {
         ],
         posture: vec![],
         notes: vec![],
+        taste: Vec::new(),
     };
     Fitted { garment, wearer }
 }

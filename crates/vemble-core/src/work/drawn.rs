@@ -106,7 +106,7 @@ const EACH: usize = 24;
 const PATH: usize = 40_000;
 const CURVES: usize = 3_000;
 /// Nothing lies further off, in mm: cloth comes in such lengths.
-const FAR: f64 = 10_000.0;
+pub(crate) const FAR: f64 = 10_000.0;
 /// Ends that meet lie so near to each other, in mm.
 const MEET: f64 = 0.01;
 /// An outline is looked at as straights that leave its curves by so many mm; most of them.
@@ -140,7 +140,9 @@ pub(crate) fn curves_of(path: &BezPath) -> Option<Vec<CubicBez>> {
         PathSeg::Line(line) => straight(line.p0, line.p1),
         PathSeg::Quad(_) | PathSeg::Cubic(_) => segment.to_cubic(),
     });
-    let curves: Vec<CubicBez> = curves.filter(|c| c.arclen(1e-3) > 1e-6).collect();
+    // By its corners: what is far off is refused before anything of it is measured.
+    let reach = |c: &CubicBez| c.p0.distance(c.p1) + c.p1.distance(c.p2) + c.p2.distance(c.p3);
+    let curves: Vec<CubicBez> = curves.filter(|c| reach(c) > 1e-6).collect();
     (begins == 1 && !curves.is_empty()).then_some(curves)
 }
 

@@ -11,7 +11,7 @@ async fn a_piece_is_read_from_a_file_named_and_laid_on_the_table() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
     open_garment(&journey, "Toile of a wrap-front pinafore").await;
-    journey.click(".tape_stages [href$='/paper']").await;
+    journey.click_words("Paper").await;
     let folder = std::env::temp_dir().join(format!("vemble-svg-{}", uuid::Uuid::now_v7()));
     std::fs::create_dir_all(&folder).unwrap();
     let file = folder.join("skirt.svg");
@@ -37,7 +37,7 @@ async fn a_piece_is_read_from_a_file_named_and_laid_on_the_table() {
     journey.until_text("[aria-label='What is done to them']", "Skirt, front, from a file").await;
     journey.find(STORED).await;
     journey.click(".paper_piece:nth-of-type(4)").await;
-    journey.until_text("caption", "Skirt, front").await;
+    journey.until_text("[aria-label='Pieces'] caption", "Skirt, front").await;
     // Undone, it is as it is unrolled; done again, and taken away.
     let undo = "[aria-label='Undo']";
     let has = "[aria-label='Take away: Skirt, front, from a file']";
@@ -56,7 +56,7 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     let journey = Journey::begin(1280, 900).await;
     journey.click_words("Open the example").await;
     open_garment(&journey, "Toile of a wrap-front pinafore").await;
-    journey.click(".tape_stages [href$='/paper']").await;
+    journey.click_words("Paper").await;
     journey.click_words("Toile").await;
     let toile = "[aria-label='The toile']";
     journey.until_text(toile, "3 marks: 2 are on paper, 1 waits for the real cloth.").await;
@@ -73,11 +73,33 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.click_words("Begin the garment in its real cloth").await;
     let left = "[aria-label='Left by its toile']";
     journey.until_text(left, "Neckline gape: 0.8 cm").await;
+    journey.find(".lookover_lookover").await;
     journey.click_words("It is done").await;
     journey.until_text(left, "All of it is done.").await;
     journey.click_words("Put it back").await;
     journey.until_text(left, "Neckline gape: 0.8 cm").await;
     // What is no toile has no paper.
     journey.find("body:not(:has([href$='/paper']))").await;
+    journey.end().await;
+}
+
+/// Ease that was asked for is kept of its wearer, wanted again without being typed, and forgotten where the wearer is kept.
+#[actix_web::test]
+async fn ease_that_is_liked_is_kept_of_the_wearer() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of summer trousers").await;
+    let hip = "[aria-label='Ease wanted at the hip, altogether']";
+    let size = "[aria-label='Which size']";
+    journey.type_over(hip, "5.5\t").await;
+    journey.until_text(size, "101.5 + 5.5 = 107.0 cm").await;
+    journey.click_words("keep as what is liked").await;
+    journey.find(&format!("{size}:not(:has(.paper_sum button))")).await;
+    journey.click("[aria-label='Undo']").await;
+    journey.until_text(size, "as Odile Fenwick likes it").await;
+    journey.until_text(size, "101.5 + 5.5 = 107.0 cm").await;
+    journey.click_words("Odile Fenwick").await;
+    journey.click("[aria-label^='Forget: Hip, held by a waistband, woven: 5.5 cm ease']").await;
+    journey.find("body:not(:has([aria-label^='Forget: ']))").await;
     journey.end().await;
 }

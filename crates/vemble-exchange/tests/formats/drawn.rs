@@ -238,8 +238,8 @@ fn what_was_drawn_by_hand_is_read() {
     );
     assert_eq!(long(&bare, Some(Unit::Mm)).1, edges);
     assert_eq!(
-        read(&svg("", &SQUARE.replace("0.4", "0")), Some(Unit::In)).unwrap().pieces[0].edges[0].long.text(),
-        "1524.0 cm"
+        read(&svg("", &SQUARE.replace("0.4", "0")), Some(Unit::Cm)).unwrap().pieces[0].edges[0].long.text(),
+        "600.0 cm"
     );
     // One outline is cut at its corners, and somebody says what they are.
     let outline = "<path d=\"M0 0 V600 H300 C310 400 280 200 300 0 Z\"/>";
@@ -278,6 +278,26 @@ fn what_is_no_piece_is_named() {
         ("<path id=\"hem\" d=\"M0 0 H\"/>".into(), "hem: "),
         ("<path id=\"hem\" transform=\"turn(3)\" d=\"M0 0 H9\"/>".into(), "hem: "),
         (SQUARE.replace("<path id=\"fold\"", "<path id=\"fold\" data-allowance=\"2\""), "fold: 2"),
+        (
+            "<path d=\"M0 0 C400 0 400 300 0 300 C-400 300 -400 0 0 0 Z\"/>".into(),
+            "skirt-front: an outline without a corner",
+        ),
+        (
+            "<path id=\"hem\" d=\"M1e308 0 L5 5 Z\"/>".into(),
+            "skirt-front: “hem”, further off than cloth is long",
+        ),
+        (
+            "<path id=\"hem\" transform=\"scale(1e300)\" d=\"M1 0 L5 5 Z\"/>".into(),
+            "skirt-front: “hem”, further off",
+        ),
+        (
+            format!("<path d=\"M0 0{}\"/>", " L1 1 L2 0".repeat(1_600)),
+            "skirt-front: more pieces or lines than a pattern has",
+        ),
+        (
+            format!("<path d=\"M0 0{}\"/>", " L1 1 L2 0".repeat(1_000)).repeat(40),
+            "skirt-front: more pieces or lines",
+        ),
         (String::new(), "file: no piece"),
         (deep, "file: groups too deep in each other"),
     ] {

@@ -17,11 +17,11 @@ pub(super) mod trousers;
 /// What the templates are written with.
 mod prelude {
     pub(super) use crate::body::{BodyMeasurement as B, Landmark};
-    pub(super) use crate::garment::ease::EaseClass;
     pub(super) use crate::garment::kind::{HemAt, SleeveTo, Start, Template};
     pub(super) use crate::garment::parts::{
         Closure, Collar, Dart, HemEdge, HemTurn, Neckline, Opening, Pocket, StitchedBy,
     };
     pub(super) use crate::garment::seam::{Finish, Seam, SeamSpec, seam};
+    pub(super) use crate::place::EaseClass;
     pub(super) use crate::place::Level;
 }
