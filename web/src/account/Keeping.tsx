@@ -1,16 +1,16 @@
 import { DownloadOutlined, UploadOutlined } from "@ant-design/icons";
 import { useQueryClient } from "@tanstack/react-query";
 import { App, Button, Progress } from "antd";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { fromHere, type BroughtIn, type Problem } from "../api/client";
 import { RequestId } from "../shell/Wrong";
+import { ChooseFile } from "../shell/ChooseFile";
 import styles from "./account.module.css";
 
 /** Everything in the account as a file, and back in again. */
 export function Keeping() {
   const { message } = App.useApp();
   const queries = useQueryClient();
-  const chooser = useRef<HTMLInputElement>(null);
   const [percent, setPercent] = useState<number | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const send = (file: File) => {
@@ -57,27 +57,15 @@ export function Keeping() {
         <Button icon={<DownloadOutlined />} href="/api/v1/account/archive" download>
           Save everything
         </Button>
-        <Button
+        <ChooseFile
           icon={<UploadOutlined />}
           disabled={percent !== null}
-          onClick={() => {
-            chooser.current?.click();
-          }}
+          label="A file to bring in"
+          accept=".zip,application/zip"
+          onFile={send}
         >
           Bring a file in
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
-          hidden
-          aria-label="A file to bring in"
-          accept=".zip,application/zip"
-          onChange={(event) => {
-            const [file] = event.target.files ?? [];
-            if (file) send(file);
-            event.target.value = "";
-          }}
-        />
+        </ChooseFile>
       </div>
       {percent !== null && (
         <div role="status">

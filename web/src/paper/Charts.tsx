@@ -1,6 +1,6 @@
 import { Button, Input, Segmented } from "antd";
 import { clsx } from "clsx";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import {
   answer,
   api,
@@ -13,6 +13,7 @@ import {
 } from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { useSettings } from "../settings";
+import { ChooseFile } from "../shell/ChooseFile";
 import sheet from "../shell/sheet.module.css";
 import styles from "./paper.module.css";
 
@@ -176,7 +177,6 @@ function ChartEditor({ start, onRead, onClose }: EditorProps) {
   const [text, setText] = useState(start);
   const [unit, setUnit] = useState<Unit | null>(null);
   const [wrong, setWrong] = useState<Complaint | null>(null);
-  const chooser = useRef<HTMLInputElement>(null);
   const read = async () => {
     try {
       const body = { text, unit };
@@ -221,26 +221,13 @@ function ChartEditor({ start, onRead, onClose }: EditorProps) {
             setWrong(null);
           }}
         />
-        <Button
-          onClick={() => {
-            chooser.current?.click();
-          }}
+        <ChooseFile
+          label="Read a chart from a file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          onFile={(file) => void file.text().then(setText)}
         >
           From a file
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
-          className="unseen"
-          aria-label="Read a chart from a file"
-          tabIndex={-1}
-          accept=".csv,.tsv,.txt,text/csv,text/plain"
-          onChange={(event) => {
-            const file = event.target.files?.[0];
-            void file?.text().then(setText);
-            event.target.value = "";
-          }}
-        />
+        </ChooseFile>
         <Button type="primary" disabled={text.trim() === ""} onClick={() => void read()}>
           Read it
         </Button>

@@ -1,5 +1,5 @@
 import { Button, Segmented, Select } from "antd";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import {
   answer,
   api,
@@ -13,6 +13,7 @@ import {
 } from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { useSettings } from "../settings";
+import { ChooseFile } from "../shell/ChooseFile";
 import sheet from "../shell/sheet.module.css";
 import styles from "./paper.module.css";
 
@@ -36,7 +37,6 @@ interface Said {
 /** Pieces out of a file that was drawn elsewhere: what it leaves open is asked, nothing is guessed. */
 export function FromFile({ id, done, onRead }: Props) {
   const { tape } = useSettings();
-  const chooser = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [said, setSaid] = useState<Said>({});
   const [wrong, setWrong] = useState<Complaint | null>(null);
@@ -75,27 +75,14 @@ export function FromFile({ id, done, onRead }: Props) {
   };
   return (
     <>
-      <Button
+      <ChooseFile
         loading={isReading}
-        onClick={() => {
-          chooser.current?.click();
-        }}
+        label="Read pieces from a file"
+        accept=".svg,.dxf,image/svg+xml,image/vnd.dxf"
+        onFile={(chosen) => void open(chosen, {})}
       >
         From a file
-      </Button>
-      <input
-        ref={chooser}
-        type="file"
-        className="unseen"
-        aria-label="Read pieces from a file"
-        tabIndex={-1}
-        accept=".svg,.dxf,image/svg+xml,image/vnd.dxf"
-        onChange={(event) => {
-          const chosen = event.target.files?.[0];
-          if (chosen) void open(chosen, {});
-          event.target.value = "";
-        }}
-      />
+      </ChooseFile>
       {file && (wrong || read) && (
         <div className={styles["from-file"]} role="region" aria-label="Pieces from a file">
           <div className={sheet["section-head"]}>

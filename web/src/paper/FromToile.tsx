@@ -1,11 +1,10 @@
-import { useQuery } from "@tanstack/react-query";
 import { Button } from "antd";
 import { clsx } from "clsx";
 import { useState, type ReactNode } from "react";
-import { answer, api, type Marked } from "../api/client";
+import type { Marked } from "../api/client";
 import type { KeptWishes } from "../plan/useWishes";
-import { useSettings } from "../settings";
 import styles from "./paper.module.css";
+import { usePieces } from "./usePieces";
 
 interface Props {
   id: string;
@@ -18,23 +17,10 @@ interface Props {
 
 /** What was marked on a garment's toile and left for the real cloth: it waits here, where the garment is looked over. */
 export function FromToile({ id, isToile, wishes, children }: Props) {
-  const { tape } = useSettings();
   const pattern = wishes.value.pattern ?? {};
   const marks = pattern.marks ?? [];
   const [before, setBefore] = useState<Marked[] | null>(null);
-  const found = useQuery({
-    queryKey: ["pieces", id, "waiting", marks, tape],
-    queryFn: () =>
-      answer(
-        api.POST("/api/v1/garments/{garment}/pieces", {
-          params: { path: { garment: id }, query: { tape } },
-          body: { pattern },
-        }),
-      ),
-    placeholderData: (earlier) => earlier,
-    enabled: !isToile && marks.length > 0,
-    gcTime: 0,
-  });
+  const found = usePieces(id, pattern, null, {}, !isToile && marks.length > 0);
   const put = (next: Marked[]) => {
     wishes.set({ pattern: { ...pattern, marks: next } });
   };

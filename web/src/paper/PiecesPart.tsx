@@ -1,10 +1,7 @@
-import { useQuery } from "@tanstack/react-query";
 import { Button, Dropdown, Segmented, Select, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
 import {
-  answer,
-  api,
   problemOf,
   type ClothLies,
   type Pattern,
@@ -21,6 +18,7 @@ import { FromFile } from "./FromFile";
 import { NewChange } from "./NewChange";
 import { Walk } from "./Walk";
 import styles from "./paper.module.css";
+import { usePieces } from "./usePieces";
 
 interface Props {
   id: string;
@@ -34,25 +32,13 @@ interface Props {
 
 /** The pieces on a table: old line and new line, what was done, and what does not match. */
 export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
-  const { tape } = useSettings();
   const [width, setWidth] = useState<string | null>(null);
   const [lies, setLies] = useState<ClothLies>("one_way");
   const [side, setSide] = useState(0);
   const [picked, setPicked] = useState<number | null>(null);
   const [walked, setWalked] = useState<number | null>(null);
   const changes = pattern.changes ?? [];
-  const found = useQuery({
-    queryKey: ["pieces", id, pattern.changes, pattern.drawn, pattern.marks, follows, width, lies, tape],
-    queryFn: () =>
-      answer(
-        api.POST("/api/v1/garments/{garment}/pieces", {
-          params: { path: { garment: id }, query: { tape, lies, ...(width && { width }) } },
-          body: { pattern },
-        }),
-      ),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  const found = usePieces(id, pattern, follows, { lies, ...(width && { width }) });
   if (found.isError && !found.data)
     return <Trouble problem={problemOf(found.error)} retry={() => void found.refetch()} />;
   if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;

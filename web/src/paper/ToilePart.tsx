@@ -1,4 +1,3 @@
-import { useQuery } from "@tanstack/react-query";
 import { App, Button, Segmented, Skeleton } from "antd";
 import { clsx } from "clsx";
 import { useState } from "react";
@@ -18,10 +17,10 @@ import {
 import { newestFacts } from "../document/changes";
 import { LengthField } from "../document/LengthField";
 import { useWords } from "../document/useWords";
-import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import sheet from "../shell/sheet.module.css";
 import styles from "./paper.module.css";
+import { usePieces } from "./usePieces";
 
 interface Props {
   state: GarmentState;
@@ -36,22 +35,10 @@ const TOILES = [1, 2, 3, 4];
 /** The toile: how it is made, what is marked on it stage by stage, and what becomes of each mark. */
 export function ToilePart({ state, pattern, follows, onSet }: Props) {
   const { id } = state;
-  const { tape } = useSettings();
   const marks = pattern.marks ?? [];
   const newest = Math.max(1, ...marks.map((m) => m.toile));
   const [toile, setToile] = useState(newest);
-  const found = useQuery({
-    queryKey: ["pieces", id, pattern.changes, pattern.drawn, pattern.marks, follows, null, tape],
-    queryFn: () =>
-      answer(
-        api.POST("/api/v1/garments/{garment}/pieces", {
-          params: { path: { garment: id }, query: { tape } },
-          body: { pattern },
-        }),
-      ),
-    placeholderData: (before) => before,
-    gcTime: 0,
-  });
+  const found = usePieces(id, pattern, follows);
   if (found.isError && !found.data)
     return <Trouble problem={problemOf(found.error)} retry={() => void found.refetch()} />;
   if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;

@@ -2,7 +2,7 @@ import { DeleteOutlined, DownloadOutlined, UploadOutlined } from "@ant-design/ic
 import { useQuery } from "@tanstack/react-query";
 import { Alert, App, Button, Checkbox, Input, Popconfirm, Segmented, Skeleton } from "antd";
 import { clsx } from "clsx";
-import { useMemo, useRef, useState } from "react";
+import { useMemo, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { answer, api, problemOf, type Taken, type Wearer, type WearerPage } from "../api/client";
 import { PictureView } from "../drawing/PictureView";
@@ -13,6 +13,7 @@ import { today } from "../document/today";
 import { useKept } from "../document/useKept";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
+import { ChooseFile } from "../shell/ChooseFile";
 import { Measurements } from "./Measurements";
 import styles from "./people.module.css";
 import sheet from "../shell/sheet.module.css";
@@ -76,7 +77,6 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
   const [day, setDay] = useState(today);
   const asks = first.person.measurements.some((m) => m.unlocks.length > 0);
   const [which, setWhich] = useState<Which>(asks ? "asked" : "all");
-  const chooser = useRef<HTMLInputElement>(null);
   const lines = useMemo(
     () => person.measurements.filter((m) => which === "all" || m.unlocks.length > 0 || m.taken.length > 0),
     [person, which],
@@ -283,27 +283,14 @@ function Person({ first, draft }: { first: WearerPage; draft: Draft<Wearer> | nu
             >
               CSV
             </Button>
-            <Button
+            <ChooseFile
               icon={<UploadOutlined />}
-              onClick={() => {
-                chooser.current?.click();
-              }}
+              label="Take in measurements from CSV"
+              accept=".csv,text/csv"
+              onFile={(file) => void importCsv(file)}
             >
               CSV
-            </Button>
-            <input
-              ref={chooser}
-              type="file"
-              className="unseen"
-              aria-label="Take in measurements from CSV"
-              tabIndex={-1}
-              accept=".csv,text/csv"
-              onChange={(event) => {
-                const file = event.target.files?.[0];
-                if (file) void importCsv(file);
-                event.target.value = "";
-              }}
-            />
+            </ChooseFile>
           </div>
           <p className="quiet">
             Enter goes to the next. A column of figures can be pasted where it begins. Nothing here must be

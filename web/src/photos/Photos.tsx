@@ -2,10 +2,11 @@ import { DeleteOutlined, PlusOutlined } from "@ant-design/icons";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { App, Button, Input, Modal, Popconfirm, Progress, Segmented, Select } from "antd";
 import { clsx } from "clsx";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { v7 as newId } from "uuid";
 import { answer, api, problemOf, type PhotoState, type Problem } from "../api/client";
 import lookover from "../garment/lookover.module.css";
+import { ChooseFile } from "../shell/ChooseFile";
 import styles from "./photos.module.css";
 
 type Moment = PhotoState["moment"];
@@ -31,7 +32,6 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
   const [moment, setMoment] = useState<Moment>("before");
   const [sending, setSending] = useState<Sending[]>([]);
   const [large, setLarge] = useState<PhotoState | null>(null);
-  const chooser = useRef<HTMLInputElement>(null);
   const key = ["photos", garment];
   const photos = useQuery({
     queryKey: key,
@@ -125,27 +125,15 @@ export function Photos({ garment, tryOn }: { garment: string; tryOn?: string }) 
       </p>
       <div className={styles["tools"]}>
         <Segmented<Moment> aria-label="Moment" options={MOMENTS} value={moment} onChange={setMoment} />
-        <Button
+        <ChooseFile
           icon={<PlusOutlined />}
-          onClick={() => {
-            chooser.current?.click();
-          }}
+          label="Choose photos"
+          accept="image/jpeg,image/png,image/webp"
+          multiple
+          onFile={send}
         >
           Add photos
-        </Button>
-        <input
-          ref={chooser}
-          type="file"
-          className="unseen"
-          aria-label="Choose photos"
-          tabIndex={-1}
-          multiple
-          accept="image/jpeg,image/png,image/webp"
-          onChange={(event) => {
-            for (const file of event.target.files ?? []) send(file);
-            event.target.value = "";
-          }}
-        />
+        </ChooseFile>
       </div>
       {sending.map((s) => (
         <div key={s.id} className={styles["sending"]}>

@@ -9,6 +9,7 @@ mod drawn;
 mod joins;
 mod lay;
 mod marks;
+mod outline;
 mod piece;
 mod read;
 mod sheets;

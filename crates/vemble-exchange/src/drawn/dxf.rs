@@ -114,7 +114,11 @@ fn middle_of(path: &BezPath) -> Point {
 
 /// Reads the blocks of a drawing.
 pub(super) fn read(file: &[u8], said: Said) -> Result<Vec<RawPiece>, Complaint> {
-    let drawing = Drawing::load(&mut &*file).map_err(|e| complaint("file", e.to_string(), "DXF"))?;
+    let drawing = Drawing::load(&mut &*file).map_err(|error| {
+        // It may quote what is no text.
+        let readable: String = error.to_string().chars().filter(|c| !c.is_control()).take(80).collect();
+        complaint("file", readable, "DXF")
+    })?;
     let blocks: Vec<&Block> = drawing.blocks().filter(|block| !block.name.starts_with('*')).collect();
     let all = drawing.entities().chain(blocks.iter().flat_map(|block| &block.entities));
     let says = all.filter_map(|entity| words_of(entity).map(|(_, text)| text.to_lowercase()));

@@ -47,6 +47,9 @@ pub fn read_drawn(file: &[u8], format: DrawnFormat, said: Said, tape: Tape) -> R
         let most = LARGEST / 1_000_000;
         return Err(complaint("file", "a file that is too large", format!("{most} MB at most")));
     }
+    if let Some(found) = said.allowance.filter(|allowance| allowance.length.is_negative()) {
+        return Err(complaint("allowance", found.to_string(), "how much is allowance, per edge: 0 or more"));
+    }
     let raw = match format {
         DrawnFormat::Svg => svg::read(file, said)?,
         DrawnFormat::Dxf => dxf::read(file, said)?,

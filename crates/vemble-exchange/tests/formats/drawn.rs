@@ -385,4 +385,5 @@ fn what_is_cut_only_is_asked_about_and_moved_in() {
         assert!((a - b).abs() < 40.0, "{a} and {b} mm²");
     }
     assert!(read(&file, said(None, Some("6 in"))).is_err(), "more than it is wide");
+    assert_eq!(read(&file, said(None, Some("-1 cm"))).unwrap_err().path, "allowance");
 }
