@@ -53,9 +53,36 @@ fn pieces_of_a_document_are_written() {
     // The waistband of the corduroys stays as it is, and is drawn once though left and right differ.
     let drawn = |more: &[&str]| {
         let svg = vemble(&[&["pieces", "-", "--format", "svg"], more].concat(), DEMO).stdout;
-        String::from_utf8(svg).unwrap().matches("class=\"new\"").count()
+        String::from_utf8(svg).unwrap().matches("<g data-cut=").count()
     };
     assert_eq!((drawn(&[]), drawn(&["--changed"])), (5, 4));
+    // What was written is read again, whole; what does not say how large it is, is asked about.
+    let file = std::env::temp_dir().join(format!("vemble-pieces-{}.svg", std::process::id()));
+    let path = file.to_str().unwrap();
+    std::fs::write(&file, written("svg", &[])).unwrap();
+    let read = vemble(&["pieces", "-", "--read", path], toile);
+    assert!(read.status.success(), "{}", String::from_utf8_lossy(&read.stderr));
+    let document: serde_json::Value = serde_json::from_slice(&read.stdout).unwrap();
+    let drawn = document["wishes"]["pattern"]["drawn"].as_array().unwrap();
+    assert_eq!(drawn.len(), pieces["sets"][0]["pieces"].as_array().unwrap().len());
+    std::fs::write(
+        &file,
+        "<svg xmlns='http://www.w3.org/2000/svg'><g id='front'><path d='M0 0H99V99Z'/></g></svg>",
+    )
+    .unwrap();
+    let unsaid = vemble(&["pieces", "-", "--read", path], toile);
+    assert_eq!(unsaid.status.code(), Some(2));
+    assert!(
+        String::from_utf8_lossy(&unsaid.stderr)
+            .starts_with("unit: found a file that does not say how large it is"),
+        "{unsaid:?}"
+    );
+    let unnamed = vemble(&["pieces", "-", "--read", path, "--unit", "cm"], toile);
+    assert!(
+        String::from_utf8_lossy(&unnamed.stderr).contains("“front”: name it, and its edges"),
+        "{unnamed:?}"
+    );
+    std::fs::remove_file(&file).unwrap();
     let nothing = vemble(
         &["pieces", "-", "--changed", "--format", "dxf"],
         include_str!("../../../demo/summer-trousers.json"),
