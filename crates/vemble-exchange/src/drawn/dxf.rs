@@ -4,9 +4,9 @@
 use super::{Said, complaint, mm_of, no_unit};
 use crate::document::Complaint;
 use crate::strips::{StripsError, flattened, metric, saved};
-use dxf::entities::{Entity, EntityType, Insert, Line, Polyline, Text, Vertex};
-use dxf::enums::{AcadVersion, Units};
-use dxf::{Block, Drawing};
+use dxf::entities::{Entity, EntityType, Insert, Line, LwPolyline, Text};
+use dxf::enums::Units;
+use dxf::{Block, Drawing, LwPolylineVertex};
 use kurbo::{Affine, BezPath, ParamCurveNearest, Point};
 use vemble_core::length::{Measure, Unit};
 use vemble_core::paper::{PaperInk, PaperSheet};
@@ -31,15 +31,13 @@ pub fn pieces_dxf(sheets: &[PaperSheet]) -> Result<Vec<u8>, StripsError> {
     if sheets.is_empty() {
         return Err(StripsError::Nothing);
     }
-    // As the standard has it: of the first release, whose blocks every program reads.
     let mut drawing = metric([CUT, NOTCH, GRAIN, INSIDE, SEWN, WORDS]);
-    drawing.header.version = AcadVersion::R12;
     let mut y = 0.0;
     for sheet in sheets {
         let mut block = Block { name: sheet.title.clone(), ..Block::default() };
         let mut add = |layer: &str, kind| block.entities.push(entity(layer, kind));
         for (_, path) in sheet.lines.iter().filter(|(ink, _)| *ink == PaperInk::Cut) {
-            polylines(path, &mut drawing).into_iter().for_each(|line| add(CUT, line));
+            polylines(path).for_each(|line| add(CUT, line));
         }
         let corner = sheet.bounds().center();
         if let Some(piece) = &sheet.piece {
@@ -50,7 +48,7 @@ pub fn pieces_dxf(sheets: &[PaperSheet]) -> Result<Vec<u8>, StripsError> {
                 let first =
                     line.path.elements().first().and_then(kurbo::PathEl::end_point).unwrap_or_default();
                 let layer = layer_of(&line.name);
-                polylines(&line.path, &mut drawing).into_iter().for_each(|line| add(layer, line));
+                polylines(&line.path).for_each(|line| add(layer, line));
                 let at = if layer == SEWN { middle_of(&line.path) } else { first };
                 let says = match line.allowance {
                     Some(allowance) => format!("{}; {allowance}", line.name),
@@ -91,15 +89,12 @@ fn text(at: Point, value: String) -> EntityType {
     EntityType::Text(Text { location, text_height: LETTERS, value, ..Text::default() })
 }
 
-fn polylines(path: &BezPath, drawing: &mut Drawing) -> Vec<EntityType> {
-    let mut line = |points: Vec<Point>| {
-        let mut line = Polyline::default();
-        for p in points {
-            line.add_vertex(drawing, Vertex::new(dxf::Point::new(p.x, -p.y, 0.0)));
-        }
-        EntityType::Polyline(line)
-    };
-    flattened(path).into_iter().map(&mut line).collect()
+fn polylines(path: &BezPath) -> impl Iterator<Item = EntityType> {
+    let vertex = |p: &Point| LwPolylineVertex { x: p.x, y: -p.y, ..LwPolylineVertex::default() };
+    flattened(path).into_iter().map(move |points| {
+        let vertices = points.iter().map(vertex).collect();
+        EntityType::LwPolyline(LwPolyline { vertices, ..LwPolyline::default() })
+    })
 }
 
 /// A point on a line, halfway through its points.

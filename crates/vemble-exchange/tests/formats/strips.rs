@@ -335,8 +335,8 @@ fn pieces_are_printed_at_true_size() {
     let dxf = write_pieces(&toile(), PieceFormat::Dxf, WhichPieces::All, Paper::A4, Tape::Cm).unwrap();
     let drawing = dxf::Drawing::load(&mut std::io::Cursor::new(dxf)).unwrap();
     let vertices = |entity: &dxf::entities::Entity| match &entity.specific {
-        dxf::entities::EntityType::Polyline(line) if entity.common.layer == "14" => {
-            line.vertices().map(|v| (v.location.x, v.location.y)).collect::<Vec<_>>()
+        dxf::entities::EntityType::LwPolyline(line) if entity.common.layer == "14" => {
+            line.vertices.iter().map(|v| (v.x, v.y)).collect()
         }
         _ => Vec::new(),
     };
