@@ -27,6 +27,8 @@ export function themeOf(dark: boolean): ThemeConfig {
       borderRadius: 2,
       controlHeight: 36,
       wireframe: false,
+      // Whoever wants no motion gets none: style sheets say it of ours, this of the components.
+      motion: !matchMedia("(prefers-reduced-motion: reduce)").matches,
     },
     components: {
       Segmented: {

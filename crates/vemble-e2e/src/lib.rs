@@ -87,6 +87,8 @@ impl Journey {
             "--disable-component-update",
             "--disable-sync",
             "--lang=en",
+            // Nothing that is clicked moves meanwhile.
+            "--force-prefers-reduced-motion",
         ]
         .map(String::from)
         .into();

@@ -1412,6 +1412,8 @@ export interface components {
         };
         /** @description A garment as it is cut, where it still has other figures that nobody measured. */
         AsCut: {
+            /** @description The same, figure by figure. */
+            differs: components["schemas"]["Differs"][];
             /** @description All of its levels, as it is cut; those that were measured as they were. */
             levels: components["schemas"]["GarmentLevel"][];
             /** @description What it has instead. */
@@ -1949,6 +1951,15 @@ export interface components {
                 corrections?: components["schemas"]["Correction"][];
             };
         } | "pass_anyway" | "note";
+        /** @description A figure that is not as it is cut. */
+        Differs: {
+            /** @description As it is cut. */
+            cut: string;
+            /** @description As it is. */
+            is: string;
+            /** @description Of what, and what it goes round or is counted by. */
+            of: string;
+        };
         /** @description A garment with its history, who wears it, and its try-ons. Every length is text with its unit, exactly as written. */
         Document: {
             /** @description What was done, task by task, the oldest first. It only grows. */
@@ -2978,6 +2989,13 @@ export interface components {
          * @enum {string}
          */
         HowItWent: "fine" | "tight" | "impossible";
+        /** @description A garment that is cut once its toile fits: what nobody has measured on it is assumed, and what was left for it waits. */
+        InRealCloth: {
+            /** @description Its facts. */
+            garment: components["schemas"]["Garment"];
+            /** @description What of the toile's pattern goes with it. */
+            pattern: components["schemas"]["Pattern"];
+        };
         /** @description Something that an altered seam may run into. */
         InTheWay: {
             /** @description Where it begins on the seam. */
@@ -3428,7 +3446,7 @@ export interface components {
             /** @description The changes that it becomes. */
             becomes: string[];
             /** @description By how much, as it was entered. */
-            by: components["schemas"]["Figure"];
+            by: string;
             /** @description Why it cannot be, and is not done. */
             cannot?: string | null;
             /** @description What the toile before said there. */
@@ -5777,6 +5795,7 @@ export interface components {
             before: string[];
             /** @description What was marked. */
             marks: components["schemas"]["MarkShown"][];
+            real?: components["schemas"]["InRealCloth"] | null;
             /** @description What is marked, stage by stage. */
             stages: components["schemas"]["StageOfMarks"][];
             /** @description How it stands: "2 marks are not settled". */

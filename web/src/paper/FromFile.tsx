@@ -1,4 +1,4 @@
-import { Button, Segmented, Select } from "antd";
+import { Button, Checkbox, Segmented, Select } from "antd";
 import { useState } from "react";
 import {
   answer,
@@ -166,14 +166,18 @@ function Naming({ read, done, onDone }: NamingProps) {
   const put = (place: number, changed: Partial<ReadPiece>) => {
     setPieces((all) => all.map((piece, n) => (n === place ? { ...piece, ...changed } : piece)));
   };
-  const whole = pieces.map(drawn).filter((piece) => piece !== null);
-  const isWhole = whole.length === pieces.length;
+  const [out, setOut] = useState<number[]>([]);
+  const taken = pieces.filter((_, n) => !out.includes(n));
+  const whole = taken.map(drawn).filter((piece) => piece !== null);
+  const isTwice = whole.some((one, n) => whole.slice(0, n).some((other) => same(one.piece, other.piece)));
+  const isWhole = taken.length > 0 && whole.length === taken.length && !isTwice;
+  const asks = isTwice
+    ? "Two pieces are called the same: leave one out."
+    : "Say what each piece is, and each of its edges, or leave it out.";
   return (
     <>
       <p className={isWhole ? "quiet" : styles["needs"]}>
-        {isWhole
-          ? "Measure one edge of it: is it so long?"
-          : "Say what each piece is, and each of its edges."}
+        {isWhole ? "Measure one edge of it: is it so long?" : asks}
       </p>
       <ul className={styles["read"]}>
         {pieces.map((piece, n) => (
@@ -181,6 +185,10 @@ function Naming({ read, done, onDone }: NamingProps) {
             key={n}
             piece={piece}
             read={read}
+            isOut={out.includes(n)}
+            onOut={(isOut) => {
+              setOut((all) => (isOut ? [...all, n] : all.filter((other) => other !== n)));
+            }}
             onPut={(changed) => {
               put(n, changed);
             }}
@@ -228,10 +236,12 @@ function drawn({ piece, cut, edges, darts, grain_mm, levels }: ReadPiece): Drawn
 interface OneProps {
   piece: ReadPiece;
   read: ReadPieces;
+  isOut: boolean;
+  onOut: (isOut: boolean) => void;
   onPut: (changed: Partial<ReadPiece>) => void;
 }
 
-function ReadOne({ piece, read, onPut }: OneProps) {
+function ReadOne({ piece, read, isOut, onOut, onPut }: OneProps) {
   const [x = 0, y = 0, width = 1, height = 1] = piece.view;
   const around = 0.08 * Math.max(width, height);
   const letters = Math.max(width, height) / 14;
@@ -260,7 +270,7 @@ function ReadOne({ piece, read, onPut }: OneProps) {
         ))}
       </svg>
       <div className={styles["read-names"]}>
-        <label>
+        <label className={styles["read-name"]}>
           <span>
             {piece.says || "a piece without a name"}{" "}
             <small className="quiet">
@@ -279,10 +289,18 @@ function ReadOne({ piece, read, onPut }: OneProps) {
             }}
           />
         </label>
+        <Checkbox
+          checked={isOut}
+          onChange={(event) => {
+            onOut(event.target.checked);
+          }}
+        >
+          leave it out
+        </Checkbox>
         {piece.edges.map((edge, n) => (
-          <label key={n}>
+          <label key={n} className={styles["read-name"]}>
             <span>
-              {n + 1} <span className="figure">{edge.long.text}</span>{" "}
+              edge <b>{n + 1}</b>, <span className="figure">{edge.long.text}</span> long{" "}
               <small className="quiet">{edge.says}</small>
             </span>
             <Select

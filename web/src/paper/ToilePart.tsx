@@ -14,7 +14,6 @@ import {
   type Pattern,
   type ToileShown,
 } from "../api/client";
-import { newestFacts } from "../document/changes";
 import { LengthField } from "../document/LengthField";
 import { useWords } from "../document/useWords";
 import { Trouble } from "../shell/Trouble";
@@ -64,7 +63,7 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
           onChange={setToile}
         />
       </div>
-      <Waiting shown={shown} state={state} marks={marks} />
+      <Waiting shown={shown} state={state} />
       <details className={styles["before"]} open={marks.length === 0}>
         <summary>Before it is worn</summary>
         <ul>
@@ -86,37 +85,35 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
 }
 
 /** What is left for the real cloth: it is not forgotten. */
-function Waiting({ shown, state, marks }: { shown: ToileShown; state: GarmentState; marks: Marked[] }) {
+function Waiting({ shown, state }: { shown: ToileShown; state: GarmentState }) {
   const navigate = useNavigate();
   const { message } = App.useApp();
-  const begin = async () => {
+  const begin = async ({ garment, pattern }: NonNullable<ToileShown["real"]>) => {
     const id = newId();
-    const facts = newestFacts(state.document);
-    // Cut from the paper as it is now, it measures what nobody has measured yet.
-    const levels = facts.levels.map((level) => ({ ...level, assumed: true }));
-    const garment = { ...facts, levels, toile: false, name: `${facts.name}, in its real cloth` };
     const params = { path: { garment: id } };
     const { wearer_id } = state;
     const body = { version: 0, wearer_id, archived: false, state: newId(), garment };
     await answer(api.PUT("/api/v1/garments/{garment}", { params, body }));
-    const left = marks.filter((mark) => mark.settled === "real_cloth");
-    const wishes = { pattern: { marks: left } };
-    await answer(api.PUT("/api/v1/garments/{garment}/wishes", { params, body: { version: 0, wishes } }));
+    const wishes = { version: 0, wishes: { pattern } };
+    await answer(api.PUT("/api/v1/garments/{garment}/wishes", { params, body: wishes }));
     await navigate(`/garments/${id}/look-over`);
   };
+  const { real } = shown;
   if (shown.waiting.length === 0) return null;
   return (
     <p className={styles["as-cut"]} role="status">
       <span>
         Wait for the real cloth: <strong>{shown.waiting.join("; ")}</strong>.
       </span>
-      <Button
-        onClick={() => {
-          void begin().catch((error: unknown) => message.error(problemOf(error).detail));
-        }}
-      >
-        Begin the garment in its real cloth
-      </Button>
+      {real && (
+        <Button
+          onClick={() => {
+            void begin(real).catch((error: unknown) => message.error(problemOf(error).detail));
+          }}
+        >
+          Begin the garment in its real cloth
+        </Button>
+      )}
     </p>
   );
 }
@@ -169,7 +166,7 @@ function MarkLine({ offered, stage, made, onPut }: LineProps) {
       </span>
       <LengthField
         label={`${offered.words}, ${stage}`}
-        shown={made?.by.text ?? ""}
+        shown={made?.by ?? ""}
         onRead={(by) => {
           onPut({ by });
         }}

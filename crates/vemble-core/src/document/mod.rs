@@ -8,6 +8,7 @@ mod validity;
 mod tests;
 
 pub use record::{Entry, Happened};
+pub(crate) use validity::LONGEST_NAME;
 pub use validity::{
     MOST_ENTRIES, MOST_TRY_ONS, too_many_readings, wrong_entry, wrong_logged, wrong_state, wrong_try_on,
     wrong_wearer,

@@ -25,7 +25,7 @@ const MOST_IN_ALL: usize = 2000;
 /// Most rows of cards that are chalked: every row of every seam.
 const MOST_CHALKED: usize = 2000;
 /// Longest name, longest text, longest word why, in letters: more than anybody types, far below what would tire a server.
-const LONGEST_NAME: usize = 120;
+pub(crate) const LONGEST_NAME: usize = 120;
 const LONGEST_TEXT: usize = 2000;
 const LONGEST_WHY: usize = 400;
 /// Most entries of a log: every task ticked, reopened and ticked again, for years.

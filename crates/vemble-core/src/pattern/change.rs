@@ -50,6 +50,22 @@ pub fn apply(pieces: &mut [Piece], change: &PieceChange) -> Result<(), CannotBe>
     Ok(())
 }
 
+/// Does one thing to those pieces that do not have it already: all of it or nothing.
+pub(super) fn apply_where(
+    pieces: &mut [Piece],
+    change: &PieceChange,
+    has: &dyn Fn(&Piece) -> bool,
+) -> Result<(), CannotBe> {
+    let mut lacking: Vec<Piece> = pieces.iter().filter(|piece| !has(piece)).cloned().collect();
+    let is_had = pieces.iter().any(|piece| has(piece) && change.is_about(piece.key));
+    match apply(&mut lacking, change) {
+        Err(CannotBe::NotThere) if is_had => {}
+        done => done?,
+    }
+    pieces.iter_mut().filter(|piece| !has(piece)).zip(lacking).for_each(|(piece, new)| *piece = new);
+    Ok(())
+}
+
 pub(super) fn mm(measure: Measure) -> f64 {
     measure.length.cm() * 10.0
 }

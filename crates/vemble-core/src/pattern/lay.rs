@@ -1,7 +1,7 @@
 //! The pieces of a garment with everything that is chalked in its newest try-on, then what is done to them on paper: of both sides, or of each.
 
 use super::carry::carried;
-use super::change::{CannotBe, apply};
+use super::change::{CannotBe, apply_where};
 use super::drawn::with_drawn;
 use super::joins::{Join, joins};
 use super::marks::{Carried, carry_marks};
@@ -100,16 +100,15 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         let has = |piece: &Piece, marked: &Marked| {
             on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
         };
-        marks = carry_marks(&document.wishes.pattern.marks, &mut pieces, has, tape);
+        let carried = carry_marks(&document.wishes.pattern.marks, &mut pieces, has, tape);
+        // What cannot be on either side is not hidden by the other.
+        let before = marks.into_iter().map(|mark: Carried| mark.cannot).chain(std::iter::repeat(None));
+        marks =
+            carried.into_iter().zip(before).map(|(m, no)| Carried { cannot: no.or(m.cannot), ..m }).collect();
         for (change, cannot) in entered.iter().zip(&mut cannot) {
             // What is in a file already is not done again.
             let has = |piece: &Piece| on_file.iter().any(|d| d.piece == piece.key && d.has.contains(change));
-            let before: Vec<Piece> = pieces.iter().filter(|piece| has(piece)).cloned().collect();
-            let done = apply(&mut pieces, change);
-            *cannot = done.err().filter(|_| !before.iter().any(|piece| change.is_about(piece.key)));
-            for old in before {
-                pieces.iter_mut().filter(|piece| piece.key == old.key).for_each(|piece| *piece = old.clone());
-            }
+            *cannot = cannot.or(apply_where(&mut pieces, change, &has).err());
         }
         let joins = joins(garment, &pieces);
         let same = vec![true; pieces.len()];

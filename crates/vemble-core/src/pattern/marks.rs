@@ -1,6 +1,6 @@
 //! Marks on a worn toile, carried to named edges of its pieces.
 
-use super::change::{CannotBe, apply};
+use super::change::{CannotBe, apply_where};
 use super::piece::Piece;
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
@@ -132,10 +132,10 @@ pub(super) fn carry_marks(
             return Carried { changes, cannot: Some(CannotBe::NotThere) };
         }
         let mut next = pieces.to_vec();
-        let done: Result<(), CannotBe> = changes.iter().try_for_each(|change| apply(&mut next, change));
+        let has = |piece: &Piece| has(piece, marked);
+        let done = changes.iter().try_for_each(|change| apply_where(&mut next, change, &has));
         if done.is_ok() {
-            let both = next.into_iter().zip(&mut *pieces);
-            both.filter(|(_, old)| !has(old, marked)).for_each(|(new, old)| *old = new);
+            pieces.clone_from_slice(&next);
         }
         Carried { changes, cannot: done.err() }
     };

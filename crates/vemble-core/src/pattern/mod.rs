@@ -30,7 +30,7 @@ pub use read::{
     EdgeNamed, PieceNamed, RawLine, RawPiece, ReadEdge, ReadPiece, ReadPieces, Unread, read_pieces,
 };
 pub use sheets::{WhichPieces, piece_sheets};
-pub use toile::{MarkOffered, MarkShown, StageOfMarks, ToileShown};
+pub use toile::{InRealCloth, MarkOffered, MarkShown, StageOfMarks, ToileShown};
 pub use told::{
     ClothWay, EdgeShown, EdgeShownName, JoinShown, OfCloth, PieceChip, PieceMay, PieceSet, PieceShown,
     Pieces, Walked, pieces,

@@ -3,6 +3,7 @@
 
 use super::outline::{JOINS, NEAR, called, corners_of, move_in, on_edge, once_round};
 use super::piece::{Edge, is_straight};
+use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape};
 use crate::place::Level;
@@ -240,10 +241,17 @@ pub fn read_pieces(raw: &[RawPiece], tape: Tape) -> Result<ReadPieces, (usize, U
     }
     let pieces = raw.iter().enumerate();
     let pieces = pieces.map(|(n, piece)| read_piece(piece, tape).map_err(|why| (n, why)));
+    let mut pieces: Vec<ReadPiece> = pieces.collect::<Result<_, _>>()?;
+    // Of both sides the first is taken; which of several it is, somebody says.
+    for n in 1..pieces.len() {
+        if pieces[..n].iter().any(|before| before.piece.is_some() && before.piece == pieces[n].piece) {
+            pieces[n].piece = None;
+        }
+    }
     let named = |piece: PieceKey| PieceNamed { words: capital(&piece.name()), piece };
     let edge = |name: EdgeName| EdgeNamed { words: name.name().into(), name };
     Ok(ReadPieces {
-        pieces: pieces.collect::<Result<_, _>>()?,
+        pieces,
         piece_names: piece_keys().map(named).collect(),
         edge_names: edge_names().map(edge).collect(),
     })
@@ -325,6 +333,10 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         return Err(Unread::TooFar(called(&line.says)));
     }
     let name = plain(&raw.says);
+    let name = GarmentSide::BOTH
+        .iter()
+        .find_map(|side| name.strip_suffix(&format!(" {} side", side.name())))
+        .unwrap_or(&name);
     let piece = piece_keys().find(|key| plain(&key.name()) == name);
     let lines: Vec<(Is, &RawLine)> = raw.lines.iter().map(|line| (kind_of(&line.says), line)).collect();
     let edges = lines.iter().filter_map(|(is, line)| match is {

@@ -66,7 +66,7 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
         title: format!("{}{of}", capital(&piece.key.name())),
         lines,
         words,
-        piece: Some(named(piece)),
+        piece: Some(NamedPiece { name: format!("{}{of}", piece.key.name()), ..named(piece) }),
     }
 }
 

@@ -3,10 +3,11 @@
 use super::lay::Laid;
 use super::marks::{Carried, changes_of};
 use super::told::{cannot_words, change_words};
+use crate::document::LONGEST_NAME;
 use crate::garment::{Closure, Garment};
-use crate::length::{Figure, Tape};
+use crate::length::Tape;
 use crate::told::capital;
-use crate::work::{MarkSettled, Marked, ToileMark, ToileStage};
+use crate::work::{MarkSettled, Marked, Pattern, ToileMark, ToileStage};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -23,6 +24,28 @@ pub struct ToileShown {
     pub waiting: Vec<String>,
     /// How it stands: "2 marks are not settled".
     pub stands: String,
+    /// The garment to begin in its real cloth, where something waits for it.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub real: Option<InRealCloth>,
+}
+
+/// A garment that is cut once its toile fits: what nobody has measured on it is assumed, and what was left for it waits.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct InRealCloth {
+    /// Its facts.
+    pub garment: Garment,
+    /// What of the toile's pattern goes with it.
+    pub pattern: Pattern,
+}
+
+fn in_real_cloth(toile: &Garment, marks: &[Marked]) -> Option<InRealCloth> {
+    let waits = marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
+    let pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
+    let mut garment = toile.clone();
+    garment.toile = false;
+    garment.name = format!("{}, in its real cloth", toile.name).chars().take(LONGEST_NAME).collect();
+    garment.levels.iter_mut().for_each(|level| level.assumed = true);
+    (!pattern.marks.is_empty()).then_some(InRealCloth { garment, pattern })
 }
 
 /// The marks of a stage.
@@ -61,7 +84,7 @@ pub struct MarkShown {
     /// What it says: "Neckline gape: 0.8 cm".
     pub says: String,
     /// By how much, as it was entered.
-    pub by: Figure,
+    pub by: String,
     /// When it is settled.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub settled: Option<MarkSettled>,
@@ -108,7 +131,7 @@ pub(super) fn toile_shown(garment: &Garment, marks: &[Marked], laid: &Laid, tape
             stage: marked.stage,
             toile: marked.toile,
             says: says(marked, tape),
-            by: tape.figure(marked.by.length),
+            by: show(marked, tape),
             settled: marked.settled,
             becomes: changes.iter().map(|change| change_words(change, tape)).collect(),
             cannot: cannot.map(cannot_words),
@@ -132,6 +155,7 @@ pub(super) fn toile_shown(garment: &Garment, marks: &[Marked], laid: &Laid, tape
         marks: shown.collect(),
         stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
+        real: in_real_cloth(garment, marks).filter(|_| garment.toile),
     }
 }
 

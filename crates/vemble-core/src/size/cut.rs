@@ -13,10 +13,23 @@ use utoipa::ToSchema;
 pub struct AsCut {
     /// What it has instead.
     pub says: String,
+    /// The same, figure by figure.
+    pub differs: Vec<Differs>,
     /// All of its levels, as it is cut; those that were measured as they were.
     pub levels: Vec<GarmentLevel>,
     /// All of its seams, as they will be inside.
     pub seams: Vec<SeamFacts>,
+}
+
+/// A figure that is not as it is cut.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct Differs {
+    /// Of what, and what it goes round or is counted by.
+    pub of: String,
+    /// As it is.
+    pub is: String,
+    /// As it is cut.
+    pub cut: String,
 }
 
 /// What a garment would have to be to be the one that was chosen. Nothing where it is, or where what differs was measured.
@@ -29,7 +42,7 @@ pub(super) fn as_cut(
     let unit = table.tape.unit();
     let chart = &table.pattern.charts[chosen.chart];
     let narrower = table.allowance() - chosen.allowance;
-    let mut differs: Vec<String> = Vec::new();
+    let mut differs: Vec<Differs> = Vec::new();
     let (mut levels, mut seams) = (found.levels.clone(), found.seams.clone());
     for (w, size) in wanted.iter().zip(&chosen.sizes) {
         let length = table.finished(chart, w.what, *size)? + w.gain(narrower);
@@ -37,9 +50,9 @@ pub(super) fn as_cut(
         let is = level.width.girth();
         // What nobody sees on this tape does not differ.
         if table.tape.round(is) != table.tape.round(length) {
-            let (cut, now) = (table.show(length), table.tape.bare(is));
             let round = if found.round(w.level) == Round::Whole { ", all round" } else { "" };
-            differs.push(format!("{}{round}, {now} instead of {cut}", level_name(table, w.level)));
+            let of = format!("{}{round}", level_name(table, w.level));
+            differs.push(Differs { of, is: table.tape.show(is), cut: table.show(length) });
             level.width = Width::Girth(Measure { length, unit });
         }
     }
@@ -47,11 +60,14 @@ pub(super) fn as_cut(
         let is_closed = found.closures.iter().any(|closure| closure.at.is_in(facts.seam));
         let length = if is_closed { table.allowance() } else { chosen.allowance };
         if table.tape.round(facts.allowance.length) != table.tape.round(length) {
-            let (cut, now) = (table.show(length), table.tape.bare(facts.allowance.length));
-            differs.push(format!("{} allowance, per edge, {now} instead of {cut}", facts.seam.name()));
+            let of = format!("{} allowance, per edge", facts.seam.name());
+            let (is, cut) = (table.tape.show(facts.allowance.length), table.show(length));
+            differs.push(Differs { of, is, cut });
             facts.allowance = Measure { length, unit };
         }
     }
-    let says = format!("The stand and the pieces have other figures still: {}", differs.join("; "));
-    (!differs.is_empty()).then_some(AsCut { says, levels, seams })
+    let lines: Vec<String> =
+        differs.iter().map(|Differs { of, is, cut }| format!("{of}, {is} instead of {cut}")).collect();
+    let says = format!("The stand and the pieces have other figures still: {}", lines.join("; "));
+    (!lines.is_empty()).then_some(AsCut { says, differs, levels, seams })
 }

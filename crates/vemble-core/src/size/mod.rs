@@ -6,6 +6,7 @@
 
 mod cut;
 mod ease;
+mod flags;
 mod lengths;
 mod search;
 mod told;

@@ -248,6 +248,25 @@ fn what_was_drawn_by_hand_is_read() {
     assert!(piece.edges.iter().all(|edge| edge.name.is_none()) && piece.drawn().is_none());
 }
 
+/// Sides that differ are written as two pieces by their sides: the first of a name is taken, of the other somebody says what it is.
+#[test]
+fn pieces_of_sides_that_differ_are_told_apart() {
+    let document = read_document(&std::fs::read("../../demo/corduroys.json").unwrap()).unwrap();
+    for (written, format) in [(PieceFormat::Svg, DrawnFormat::Svg), (PieceFormat::Dxf, DrawnFormat::Dxf)] {
+        let file = write_pieces(&document, written, WhichPieces::All, Paper::A4, Tape::Cm).unwrap();
+        let read = read_drawn(&file, format, Said::default(), Tape::Cm).unwrap();
+        let says: Vec<(&str, bool)> = read.pieces.iter().map(|p| (&*p.says, p.piece.is_some())).collect();
+        let wanted = [
+            ("leg, front, left side", true),
+            ("leg, back, left side", true),
+            ("waistband, left side", true),
+            ("leg, front, right side", false),
+            ("leg, back, right side", false),
+        ];
+        assert_eq!(says, wanted, "{format:?}");
+    }
+}
+
 #[test]
 fn what_is_no_piece_is_named() {
     let found = |file: &[u8], format| {

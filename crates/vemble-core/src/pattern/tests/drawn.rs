@@ -2,9 +2,11 @@
 
 use super::*;
 use crate::fault::Wrong;
+use crate::pattern::OfCloth;
 use crate::pattern::drawn::{upright, with_drawn};
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Pattern, Wishes, wrong_wishes, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, MarkSettled, Marked, Pattern, ToileMark,
+    ToileStage, Wishes, wrong_wishes, xy,
 };
 use kurbo::{Affine, BezPath, Point};
 
@@ -123,6 +125,91 @@ fn a_drawn_front_is_sewn_to_the_back_as_it_is_unrolled() {
     let by = PieceChange::Width { piece: front.key, by: m("1 cm") };
     apply(&mut all, &by).unwrap();
     assert!(!true_up(&all, &joins(&garment, &all)).is_empty(), "its waist is longer than what it is sewn to");
+}
+
+/// A change of several pieces of which some have it already is done to the others, and its failing on those that have it hides nothing: of changes and
+/// of marks, on either side.
+#[test]
+fn what_some_pieces_have_is_done_to_the_others() {
+    let mut document = demo("pinafore-toile");
+    (document.try_ons, document.wishes.pattern) = (Vec::new(), Pattern::default());
+    let (_, _, unrolled) = pieces_of("pinafore-toile");
+    let skirt =
+        |face| unrolled.iter().find(|p| p.key.part == PiecePart::Skirt && p.key.face == face).unwrap();
+    let (front, back) = (skirt(crate::work::PieceFace::Front), skirt(crate::work::PieceFace::Back));
+    let high = |found: &crate::pattern::Pieces, key| {
+        found.sets[0]
+            .pieces
+            .iter()
+            .find(|p| p.key == key)
+            .map(|p| BezPath::from_svg(&p.outline).unwrap().bounding_box().height())
+            .unwrap()
+    };
+    // So much that a second time it is more than the piece has.
+    let change =
+        |by: &str| PieceChange::Length { part: PiecePart::Skirt, face: None, below: Level::Hip, by: m(by) };
+    let hem = Marked {
+        mark: ToileMark::Hem,
+        stage: ToileStage::Bare,
+        toile: 1,
+        by: m("-5 cm"),
+        settled: Some(MarkSettled::Now),
+    };
+    for by in ["3 cm", "-9 cm", "-12 cm", "-14 cm"] {
+        let change = change(by);
+        let mut once = unrolled.clone();
+        if apply(&mut once, &change).is_err() {
+            continue;
+        }
+        let cut = once.iter().find(|p| p.key == front.key).unwrap();
+        document.wishes.pattern.changes = vec![change];
+        document.wishes.pattern.drawn =
+            vec![DrawnPiece { has: vec![change], ..drawn(cut, Affine::IDENTITY) }];
+        let found = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        assert_eq!(found.chips[1].cannot, None, "{by}");
+        let wanted = once.iter().find(|p| p.key == back.key).unwrap().bounds().height();
+        assert!((high(&found, back.key) - wanted).abs() < 0.1, "{by}: the back has it not yet");
+        assert!((high(&found, front.key) - cut.bounds().height()).abs() < 0.1, "{by}: the front has it");
+    }
+    // So it is with marks.
+    document.wishes.pattern = Pattern::default();
+    document.wishes.pattern.marks = vec![hem];
+    document.wishes.pattern.drawn =
+        vec![DrawnPiece { has_marks: vec![hem], ..drawn(front, Affine::IDENTITY) }];
+    let found = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+    assert!((high(&found, front.key) - front.bounds().height()).abs() < 0.1);
+    assert!((high(&found, back.key) - back.bounds().height() + 50.0).abs() < 0.5);
+    // On one side there is enough to take away, on the other there is not: that is said.
+    let mut skirt = demo("school-skirt");
+    skirt.try_ons.remove(0);
+    let pins = vec![pin(GarmentSide::Left, "45 cm", "0.2 cm"), pin(GarmentSide::Right, "45 cm", "3 cm")];
+    for pins in
+        [pins.clone(), pins.into_iter().rev().map(|pin| Reading { side: pin.side.other(), ..pin }).collect()]
+    {
+        let change = SeamChange {
+            sides: Some(SidePolicy::KeepEach),
+            readings: pins,
+            ..SeamChange::of(Seam::SideSeam)
+        };
+        skirt.try_ons[0].changes = vec![change.into()];
+        skirt.wishes.pattern = Pattern::default();
+        let found = crate::pattern::pieces(&skirt, OfCloth::default(), Tape::Cm).unwrap();
+        assert_eq!(found.sets.len(), 2, "sides differ");
+        let shown = |set: usize| {
+            found.sets[set].pieces.iter().find(|p| p.key.face == crate::work::PieceFace::Front).unwrap()
+        };
+        let waist = |set: usize| {
+            shown(set).edges.iter().find(|e| e.name == EdgeName::Waist).unwrap().long.nm as f64 / 1e7
+        };
+        let (less, more) = (waist(0).min(waist(1)), waist(0).max(waist(1)));
+        assert!(more - less > 0.5, "{less} and {more}");
+        let by = Measure { length: Length::from_cm(-0.75 * f64::midpoint(less, more)), unit: Unit::Cm };
+        skirt.wishes.pattern.changes =
+            vec![PieceChange::End { piece: shown(0).key, edge: EdgeName::Waist, upper: true, by }];
+        let found = crate::pattern::pieces(&skirt, OfCloth::default(), Tape::Cm).unwrap();
+        let chip = found.chips.iter().find(|chip| chip.entered == Some(0)).unwrap();
+        assert!(chip.cannot.is_some(), "on one side it cannot be: {chip:?}");
+    }
 }
 
 #[test]

@@ -125,6 +125,14 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
         "4 marks: 1 is not settled yet, 2 are on paper, 1 waits for the real cloth."
     );
     assert_eq!(shown.toile.waiting, ["Neckline gape: 0.8 cm"]);
+    // What waits goes with the garment, and nothing else; its figures are not measured yet. On no tape is a mark another figure than it was entered.
+    let real = shown.toile.real.clone().unwrap();
+    assert_eq!((real.pattern.marks, real.garment.toile), (vec![gape], false));
+    assert!(real.garment.levels.iter().all(|level| level.assumed));
+    for tape in Tape::ALL.iter().copied() {
+        let shown = pieces(&document, OfCloth::default(), tape).unwrap().toile;
+        assert!(shown.marks.iter().all(|mark| mark.says.ends_with(&mark.by)), "{tape:?}");
+    }
     let chips: Vec<&str> = shown.chips.iter().map(|chip| &*chip.words).collect();
     assert_eq!(
         chips,
