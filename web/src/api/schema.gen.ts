@@ -2073,7 +2073,7 @@ export interface components {
         EdgeName: {
             /** @description It is sewn into a seam. */
             seam: components["schemas"]["Seam"];
-        } | "waist" | "hem" | "neckline" | "fold" | "opening" | "end" | "top";
+        } | "waist" | "hem" | "neckline" | "fold" | "opening" | "end" | "top" | "inner";
         /** @description An edge that a name may be given to. */
         EdgeNamed: {
             /** @description Which. */
@@ -4125,6 +4125,75 @@ export interface components {
                 /** @description Which piece. */
                 piece: components["schemas"]["PieceKey"];
             };
+        } | {
+            /** @description The point of a dart moved across, so that its legs are equally long. */
+            even_legs: {
+                /** @description Which dart. */
+                dart: components["schemas"]["Dart"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description The neckline lower in the middle, or wider at the shoulder. */
+            neckline: {
+                /** @description Lower by so much, along the middle; less than nought is higher. */
+                lower: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description Wider by so much, along the shoulder; less than nought is narrower. */
+                wider: components["schemas"]["Measure"];
+            };
+        } | {
+            /** @description Cut in two along a straight from one place to another: both parts are sewn together there. */
+            split: {
+                /** @description From where. */
+                from: components["schemas"]["EdgePlace"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description To where. */
+                to: components["schemas"]["EdgePlace"];
+            };
+        } | {
+            /** @description Joined to the piece that is sewn to it, and that seam left out. What the seam shaped is taken by darts. */
+            join: {
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description Which seam is left out. */
+                seam: components["schemas"]["Seam"];
+            };
+        } | {
+            /** @description Cut on the fold where its middle was a seam. */
+            on_fold: {
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description Which seam is left out. */
+                seam: components["schemas"]["Seam"];
+            };
+        } | {
+            /** @description A facing made from it: a strip along an edge. */
+            facing: {
+                /** @description Along which edge. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description How wide. */
+                wide: components["schemas"]["Measure"];
+            };
+        } | {
+            /** @description A lining made from it: without its facings, and shorter than it. */
+            lining: {
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description The bag of a pocket made from it: from its waist edge and the seam at its side. */
+            pocket: {
+                /** @description How deep, along the seam at the side. */
+                deep: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                wide?: components["schemas"]["Measure"] | null;
+            };
         };
         /** @description Something that was done. */
         PieceChip: {
@@ -4138,6 +4207,11 @@ export interface components {
             words: string;
         };
         /**
+         * @description What can be done to a piece.
+         * @enum {string}
+         */
+        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "even_legs" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
+        /**
          * @description Where a piece lies on the body.
          * @enum {string}
          */
@@ -4146,11 +4220,18 @@ export interface components {
         PieceKey: {
             /** @description Where it lies. */
             face: components["schemas"]["PieceFace"];
+            /** @description For which layer; the one that is seen when absent. */
+            layer?: components["schemas"]["PieceLayer"];
             /** @description What it is part of. */
             part: components["schemas"]["PiecePart"];
             /** @description Which of several beside each other. */
             share: components["schemas"]["PieceShare"];
         };
+        /** @description Which layer of the garment a piece is cut for. */
+        PieceLayer: "outer" | "lining" | {
+            /** @description A strip that is sewn to an edge, and turned to the inside. */
+            facing: components["schemas"]["EdgeName"];
+        } | "pocket";
         /** @description A piece of some garment's task. */
         PieceLine: {
             /** @description When it begins, by the clock on the wall: "19:30". */
@@ -4188,8 +4269,16 @@ export interface components {
         PieceMay: {
             /** @description Its darts that begin on an edge. */
             darts: components["schemas"]["Dart"][];
+            /** @description What can be done to it. */
+            does: components["schemas"]["PieceDoes"][];
             /** @description Its edges. */
             edges: components["schemas"]["EdgeShownName"][];
+            /** @description Edges that may be faced. */
+            faced: components["schemas"]["EdgeShownName"][];
+            /** @description Seams in its middle that may be laid on a fold. */
+            folds: components["schemas"]["Seam"][];
+            /** @description Seams along which it may be joined to the piece beside it. */
+            joins: components["schemas"]["Seam"][];
             /** @description Which. */
             key: components["schemas"]["PieceKey"];
             /** @description Levels below which a line may be. */
@@ -4230,7 +4319,7 @@ export interface components {
          * @description Which of the pieces that lie beside each other from the middle to the side.
          * @enum {string}
          */
-        PieceShare: "whole" | "centre" | "middle" | "side";
+        PieceShare: "whole" | "centre" | "middle" | "side" | "upper" | "lower";
         /** @description A piece to look at: in mm, y down. */
         PieceShown: {
             /** @description How it is cut: "cut 2, one mirrored". */

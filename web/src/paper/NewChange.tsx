@@ -6,30 +6,42 @@ import { useWords } from "../document/useWords";
 import styles from "./paper.module.css";
 
 type PieceChange = NonNullable<Pattern["changes"]>[number];
-type What =
-  | "length"
-  | "width"
-  | "wedge"
-  | "flare"
-  | "allowance"
-  | "end"
-  | "turn_dart"
-  | "dart_point"
-  | "slide_dart"
-  | "slash";
+type What = PieceMay["does"][number];
 /** A place on the outline as it is typed. */
 interface Typed {
   edge: number;
   at: string | null;
 }
 const NOWHERE: Typed = { edge: 0, at: null };
+/** A figure that was left out. */
+const NOUGHT = "0 cm";
 
 /** What the last figure is, where it is none that is added or taken away. */
 const FIGURE: Partial<Record<What, string>> = {
   allowance: "So wide, per edge",
   turn_dart: "Kept of the dart where it is",
+  neckline: "Lower in the middle; less than nought is higher",
+  facing: "So wide",
+  pocket: "So deep, along the side",
 };
-const PLACEHOLDER: Partial<Record<What, string>> = { allowance: "wide", turn_dart: "kept: 0" };
+const PLACEHOLDER: Partial<Record<What, string>> = {
+  allowance: "wide",
+  turn_dart: "kept: 0",
+  neckline: "lower by: 0",
+  facing: "wide",
+  pocket: "deep",
+};
+/** The same of a second one. */
+const SECOND: Partial<Record<What, string>> = {
+  neckline: "Wider at the shoulder; less than nought is narrower",
+  pocket: "So wide, along the waist; extended to the middle when nothing is said",
+};
+const SECOND_PLACEHOLDER: Partial<Record<What, string>> = {
+  neckline: "wider by: 0",
+  pocket: "wide: to the middle",
+};
+/** What is done without any figure. */
+const PLAIN: readonly What[] = ["even_legs", "split", "join", "on_fold", "lining"];
 
 interface PlaceProps {
   label: string;
@@ -77,7 +89,7 @@ interface Props {
 /** One more thing done to a piece, with its figure. */
 export function NewChange({ may, picked, onAdd }: Props) {
   const words = useWords();
-  const [what, setWhat] = useState<What>("length");
+  const [wanted, setWanted] = useState<What>("length");
   const [which, setWhich] = useState<number | null>(null);
   const [level, setLevel] = useState<PieceMay["levels"][number] | null>(null);
   const [edge, setEdge] = useState(0);
@@ -85,16 +97,23 @@ export function NewChange({ may, picked, onAdd }: Props) {
   const [face, setFace] = useState<PieceMay["key"]["face"] | "both">("both");
   const [at, setAt] = useState<"middle" | "side">("middle");
   const [by, setBy] = useState<string | null>(null);
+  const [second, setSecond] = useState<string | null>(null);
+  const [seam, setSeam] = useState<PieceMay["joins"][number] | null>(null);
+  const [faced, setFaced] = useState(0);
   const [dart, setDart] = useState<PieceMay["darts"][number] | null>(null);
   const [opens, setOpens] = useState(NOWHERE);
   const [hinge, setHinge] = useState(NOWHERE);
   const place = which ?? picked ?? 0;
   const piece = may[place] ?? may[0];
   if (!piece) return null;
+  const what = piece.does.includes(wanted) ? wanted : (piece.does[0] ?? wanted);
+  const seams = what === "join" ? piece.joins : piece.folds;
+  const leftOut = seam && seams.includes(seam) ? seam : seams[0];
+  const strip = piece.faced[faced] ?? piece.faced[0];
   const below = level && piece.levels.includes(level) ? level : piece.levels[0];
   const named = piece.edges[edge] ?? piece.edges[0];
   const own = dart && piece.darts.includes(dart) ? dart : piece.darts[0];
-  const isOfDart = what === "turn_dart" || what === "dart_point" || what === "slide_dart";
+  const isOfDart = ["turn_dart", "dart_point", "slide_dart", "even_legs"].includes(what);
   const placed = ({ edge: n, at: far }: Typed) => {
     const on = piece.edges[n] ?? piece.edges[0];
     return on && far !== null ? { edge: on.name, at: far } : null;
@@ -102,11 +121,34 @@ export function NewChange({ may, picked, onAdd }: Props) {
   const change = (): PieceChange | null => {
     const { key } = piece;
     const to = placed(opens);
-    if (what === "turn_dart") {
-      return own && to ? { turn_dart: { piece: key, dart: own, to, keep: by } } : null;
+    switch (what) {
+      case "turn_dart":
+        return own && to ? { turn_dart: { piece: key, dart: own, to, keep: by } } : null;
+      case "even_legs":
+        return own ? { even_legs: { piece: key, dart: own } } : null;
+      case "split": {
+        const other = placed(hinge);
+        return to && other ? { split: { piece: key, from: to, to: other } } : null;
+      }
+      case "join":
+        return leftOut ? { join: { piece: key, seam: leftOut } } : null;
+      case "on_fold":
+        return leftOut ? { on_fold: { piece: key, seam: leftOut } } : null;
+      case "lining":
+        return { lining: { piece: key } };
+      case "neckline": {
+        if (by === null && second === null) return null;
+        return { neckline: { piece: key, lower: by ?? NOUGHT, wider: second ?? NOUGHT } };
+      }
+      default:
+        break;
     }
     if (by === null) return null;
     switch (what) {
+      case "facing":
+        return strip ? { facing: { piece: key, edge: strip.name, wide: by } } : null;
+      case "pocket":
+        return { pocket: { piece: key, deep: by, wide: second } };
       case "dart_point":
         return own ? { dart_point: { piece: key, dart: own, by } } : null;
       case "slide_dart":
@@ -128,10 +170,12 @@ export function NewChange({ may, picked, onAdd }: Props) {
       case "end":
         return named ? { end: { piece: key, edge: named.name, upper: end === "upper", by } } : null;
     }
+    return null;
   };
   const made = change();
   const forget = () => {
     setBy(null);
+    setSecond(null);
     setOpens({ ...opens, at: null });
     setHinge({ ...hinge, at: null });
   };
@@ -149,9 +193,9 @@ export function NewChange({ may, picked, onAdd }: Props) {
         aria-label="What is done"
         popupMatchSelectWidth={false}
         value={what}
-        options={words.options<What>("piece_does")}
+        options={words.options<What>("piece_does").filter((o) => piece.does.includes(o.value))}
         onChange={(next) => {
-          setWhat(next);
+          setWanted(next);
           forget();
         }}
       />
@@ -221,21 +265,58 @@ export function NewChange({ may, picked, onAdd }: Props) {
       {what === "turn_dart" && (
         <Place label="Turned to" edges={piece.edges} place={opens} onChange={setOpens} />
       )}
+      {(what === "join" || what === "on_fold") && (
+        <Select
+          aria-label="Without which seam"
+          popupMatchSelectWidth={false}
+          value={leftOut ?? null}
+          options={seams.map((s) => ({ value: s, label: `without the ${words.of("seam", s)}` }))}
+          onChange={setSeam}
+        />
+      )}
+      {what === "facing" && (
+        <Select
+          aria-label="Along which edge"
+          popupMatchSelectWidth={false}
+          value={Math.min(faced, piece.faced.length - 1)}
+          options={piece.faced.map((e, n) => ({ value: n, label: `along the ${e.words}` }))}
+          onChange={setFaced}
+        />
+      )}
+      {what === "split" && (
+        <>
+          <Place label="From" edges={piece.edges} place={opens} onChange={setOpens} />
+          <Place label="To" edges={piece.edges} place={hinge} onChange={setHinge} />
+        </>
+      )}
       {what === "slash" && (
         <>
           <Place label="Opens at" edges={piece.edges} place={opens} onChange={setOpens} />
           <Place label="Holds at" edges={piece.edges} place={hinge} onChange={setHinge} />
         </>
       )}
-      <LengthField
-        label={FIGURE[what] ?? "By so much; less than nought takes away"}
-        placeholder={PLACEHOLDER[what] ?? "1, or −1"}
-        shown={by ?? ""}
-        onRead={setBy}
-        onEmpty={() => {
-          setBy(null);
-        }}
-      />
+      {!PLAIN.includes(what) && (
+        <LengthField
+          label={FIGURE[what] ?? "By so much; less than nought takes away"}
+          placeholder={PLACEHOLDER[what] ?? "1, or −1"}
+          shown={by ?? ""}
+          onRead={setBy}
+          onEmpty={() => {
+            setBy(null);
+          }}
+        />
+      )}
+      {SECOND[what] && (
+        <LengthField
+          label={SECOND[what]}
+          placeholder={SECOND_PLACEHOLDER[what] ?? ""}
+          shown={second ?? ""}
+          onRead={setSecond}
+          onEmpty={() => {
+            setSecond(null);
+          }}
+        />
+      )}
       <Button
         type="primary"
         disabled={made === null}

@@ -162,7 +162,7 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
 }
 
 /// Against the clock the inside lies to the left.
-fn inwards(way: Vec2) -> Vec2 {
+pub(super) fn inwards(way: Vec2) -> Vec2 {
     Vec2::new(-way.y, way.x)
 }
 
@@ -186,7 +186,7 @@ fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
 }
 
 /// A smooth line through points (Catmull and Rom 1974, as cubics).
-fn smooth(points: &[Point]) -> Vec<CubicBez> {
+pub(super) fn smooth(points: &[Point]) -> Vec<CubicBez> {
     let at = |n: usize| points[n.min(points.len() - 1)];
     (0..points.len().saturating_sub(1))
         .map(|n| {
@@ -280,31 +280,36 @@ fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -
         let quarter = reaches[usize::from(piece.key.face == PieceFace::Back)];
         let Some(n) = piece.edges.iter().position(|edge| edge.name == EdgeName::Hem) else { continue };
         let off = |x: f64, piece: &Piece| ring.at(around(piece, x, quarter, side)).cm() * 10.0;
-        let hem = piece.edges[n].clone();
-        let (start, end) = (off(hem.start().x, piece), off(hem.end().x, piece));
-        let moved = beside(&hem, |along| off(hem.at(along).0.x, piece));
-        let count = piece.edges.len();
-        let (before, after) = ((n + count - 1) % count, (n + 1) % count);
-        // The edges beside it are cut off, or go on straight.
-        shorten(&mut piece.edges[after], end);
-        let mut edge = piece.edges[before].clone().turned();
-        shorten(&mut edge, start);
-        piece.edges[before] = edge.turned();
-        let (from, to) = (piece.edges[before].end(), piece.edges[after].start());
-        piece.edges[n].curves = moved;
-        piece.edges[n].set_start(from);
-        piece.edges[n].set_end(to);
-        for beside in [before, after] {
-            if matches!(piece.edges[beside].name, EdgeName::Seam(_)) {
-                square(piece, n, beside, true);
-            }
-        }
+        let as_it_was = piece.clone();
+        move_hem_in(piece, n, |x| off(x, &as_it_was));
     }
     true
 }
 
+/// Moves a hem inwards, at each place from the middle by so much: the edges beside it are cut off, or go on straight.
+pub(super) fn move_hem_in(piece: &mut Piece, n: usize, off: impl Fn(f64) -> f64) {
+    let hem = piece.edges[n].clone();
+    let (start, end) = (off(hem.start().x), off(hem.end().x));
+    let moved = beside(&hem, |along| off(hem.at(along).0.x));
+    let count = piece.edges.len();
+    let (before, after) = ((n + count - 1) % count, (n + 1) % count);
+    shorten(&mut piece.edges[after], end);
+    let mut edge = piece.edges[before].clone().turned();
+    shorten(&mut edge, start);
+    piece.edges[before] = edge.turned();
+    let (from, to) = (piece.edges[before].end(), piece.edges[after].start());
+    piece.edges[n].curves = moved;
+    piece.edges[n].set_start(from);
+    piece.edges[n].set_end(to);
+    for beside in [before, after] {
+        if matches!(piece.edges[beside].name, EdgeName::Seam(_)) {
+            square(piece, n, beside, true);
+        }
+    }
+}
+
 /// Cuts so much off the beginning of an edge, or lets it begin so much before, straight on.
-fn shorten(edge: &mut Edge, by: f64) {
+pub(super) fn shorten(edge: &mut Edge, by: f64) {
     if by > 0.0 {
         edge.cut_off(by.min(edge.length() - 1.0));
     } else if by < 0.0 {

@@ -3,11 +3,15 @@
 
 use super::carry::put;
 use super::cut::split;
+use super::joined::{join_pieces, lay_on_fold};
+use super::made::{make_facing, make_lining, make_pocket};
+use super::neckline::change_neckline;
+use super::part::split_piece;
 use super::piece::{Edge, Piece, along_curves};
-use super::turn::{move_point, slash, slide_dart, turn_dart};
+use super::turn::{even_legs, move_point, slash, slide_dart, turn_dart};
 use crate::length::Measure;
 use crate::place::Level;
-use crate::work::{OpensAt, PieceChange, PiecePart, path_crosses, straight};
+use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart, path_crosses, straight};
 use kurbo::{CubicBez, Line, Point};
 
 /// Why a change cannot be.
@@ -25,6 +29,22 @@ pub enum CannotBe {
     Misses,
     /// A dart is in the way.
     ThroughDart,
+    /// It is too little to be sewn, or to be cut.
+    TooLittle,
+    /// There is one already.
+    Twice,
+    /// There is no name left for what it becomes.
+    NoName,
+    /// Both are not sewn together beside each other.
+    NotBeside,
+    /// Edges that are joined differ in length.
+    Unequal,
+    /// What lies on a fold is straight.
+    NotStraight,
+    /// It is not the middle of the piece.
+    NotMiddle,
+    /// That edge is not faced.
+    NotFaced,
 }
 
 /// Of a stretch that is drawn together at least so much stays.
@@ -33,36 +53,43 @@ const STAYS: f64 = 0.25;
 const FINE: f64 = 10.0;
 
 /// Does one thing to the pieces: all of it or nothing.
-pub fn apply(pieces: &mut [Piece], change: &PieceChange) -> Result<(), CannotBe> {
-    let mut next = pieces.to_vec();
+pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), CannotBe> {
+    let mut next = pieces.clone();
     let mut done = 0;
-    for piece in next.iter_mut().filter(|piece| change.is_about(piece.key)) {
-        one(piece, change)?;
-        if crosses(piece) {
-            return Err(CannotBe::Crosses);
-        }
+    for n in (0..next.len()).filter(|n| change.is_about(pieces[*n].key)) {
+        one(&mut next, n, change)?;
         done += 1;
     }
     if done == 0 {
         return Err(CannotBe::NotThere);
     }
-    pieces.clone_from_slice(&next);
+    if next.iter().filter(|piece| !pieces.contains(piece)).any(crosses) {
+        return Err(CannotBe::Crosses);
+    }
+    *pieces = next;
     Ok(())
 }
 
 /// Does one thing to those pieces that do not have it already: all of it or nothing.
 pub(super) fn apply_where(
-    pieces: &mut [Piece],
+    pieces: &mut Vec<Piece>,
     change: &PieceChange,
     has: &dyn Fn(&Piece) -> bool,
 ) -> Result<(), CannotBe> {
-    let mut lacking: Vec<Piece> = pieces.iter().filter(|piece| !has(piece)).cloned().collect();
-    let is_had = pieces.iter().any(|piece| has(piece) && change.is_about(piece.key));
+    if !pieces.iter().any(has) {
+        return apply(pieces, change);
+    }
+    let (having, mut lacking): (Vec<Piece>, Vec<Piece>) = pieces.iter().cloned().partition(has);
     match apply(&mut lacking, change) {
-        Err(CannotBe::NotThere) if is_had => {}
+        Err(CannotBe::NotThere) => {}
         done => done?,
     }
-    pieces.iter_mut().filter(|piece| !has(piece)).zip(lacking).for_each(|(piece, new)| *piece = new);
+    // Where they lie they stay; what is made from one, and is there already, is not made again.
+    let place = |key: PieceKey| pieces.iter().position(|piece| piece.key == key).unwrap_or(usize::MAX);
+    lacking.retain(|new| having.iter().all(|piece| piece.key != new.key));
+    lacking.extend(having);
+    lacking.sort_by_key(|piece| place(piece.was.unwrap_or(piece.key)));
+    *pieces = lacking;
     Ok(())
 }
 
@@ -70,12 +97,21 @@ pub(super) fn mm(measure: Measure) -> f64 {
     measure.length.cm() * 10.0
 }
 
-fn one(piece: &mut Piece, change: &PieceChange) -> Result<(), CannotBe> {
+fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), CannotBe> {
+    let piece = &mut pieces[n];
     match *change {
+        PieceChange::Split { from, to, .. } => split_piece(pieces, n, [from, to]),
+        PieceChange::Join { seam, .. } => join_pieces(pieces, n, seam),
+        PieceChange::Facing { edge, wide, .. } => make_facing(pieces, n, edge, mm(wide)),
+        PieceChange::Lining { .. } => make_lining(pieces, n),
+        PieceChange::Pocket { deep, wide, .. } => make_pocket(pieces, n, mm(deep), wide),
         PieceChange::TurnDart { dart, to, keep, .. } => turn_dart(piece, dart, to, keep),
         PieceChange::DartPoint { dart, by, .. } => move_point(piece, dart, mm(by)),
         PieceChange::SlideDart { dart, by, .. } => slide_dart(piece, dart, mm(by)),
         PieceChange::Slash { from, hinge, by, .. } => slash(piece, from, hinge, mm(by)),
+        PieceChange::EvenLegs { dart, .. } => even_legs(piece, dart),
+        PieceChange::Neckline { lower, wider, .. } => change_neckline(piece, mm(lower), mm(wider)),
+        PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),
         PieceChange::Length { below, by, .. } => {
             let band = band_below(piece, below)?;
             draw_out(piece, band, mm(by), |_| 1.0)

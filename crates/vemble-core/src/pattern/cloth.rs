@@ -7,7 +7,7 @@ use crate::choice::choice;
 use crate::fitting::GarmentSide;
 use crate::length::{Length, Tape, Taught};
 use crate::told::capital;
-use crate::work::EdgeName;
+use crate::work::{EdgeName, PieceLayer};
 use kurbo::{Affine, BezPath, Shape};
 
 choice! {
@@ -37,11 +37,11 @@ struct Block {
     has_hem: bool,
 }
 
-/// Everything that is cut: what is cut in one is laid with its other half, two of a piece head to foot or each for itself.
-fn blocks(sets: &[Set], head_to_foot: bool) -> Vec<Block> {
+/// Everything that is cut of a layer: what is cut in one is laid with its other half, two of a piece head to foot or each for itself.
+fn blocks(sets: &[Set], of: OfLayer, head_to_foot: bool) -> Vec<Block> {
     let mut all = Vec::new();
     for set in sets {
-        for (n, piece) in set.pieces.iter().enumerate() {
+        for (n, piece) in set.pieces.iter().enumerate().filter(|(_, piece)| of.has(piece)) {
             let is_on_fold = piece.edge(EdgeName::Fold).is_some();
             if set.is_cut_already(n) || is_on_fold && set.side == Some(GarmentSide::Right) {
                 continue;
@@ -49,7 +49,8 @@ fn blocks(sets: &[Set], head_to_foot: bool) -> Vec<Block> {
             let line = cut_line(piece);
             let cut = line.bounding_box();
             let has_hem = piece.edge(EdgeName::Hem).is_some();
-            let other = sets.last().filter(|_| is_on_fold).map(|set| cut_line(&set.pieces[n]).bounding_box());
+            let half = sets.last().and_then(|set| set.pieces.iter().find(|other| other.key == piece.key));
+            let other = half.filter(|_| is_on_fold).map(|half| cut_line(half).bounding_box());
             let (wide, tall) = other.map_or((0.0, 0.0), |half| (half.width(), half.height()));
             let one = Block { across: cut.width() + wide, tall: cut.height().max(tall), has_hem };
             let is_pair = set.side.is_none() && piece.cut > 1;
@@ -101,10 +102,34 @@ fn in_rows(mut blocks: Vec<Block>, wide: f64) -> Option<f64> {
     Some(rows.iter().map(|(_, tall)| tall + APART).sum())
 }
 
-/// How long a cloth they need; on a border the hems lie along it one after the other, the grain across the cloth.
+/// Which pieces are cut from one cloth.
+#[derive(Clone, Copy, PartialEq)]
+enum OfLayer {
+    /// Facings and pockets too: they are cut from what is seen.
+    Outer,
+    Lining,
+}
+
+impl OfLayer {
+    fn has(self, piece: &Piece) -> bool {
+        (piece.key.layer == PieceLayer::Lining) == (self == Self::Lining)
+    }
+}
+
+/// How long a cloth they need, and how long a lining of the same width; that has no nap and no border.
 pub(super) fn cloth_words(sets: &[Set], width: Length, lies: ClothLies, tape: Tape) -> String {
+    let outer = words_of(sets, OfLayer::Outer, width, lies, tape);
+    let lining = words_of(sets, OfLayer::Lining, width, ClothLies::Either, tape);
+    match lining.is_empty() {
+        true => outer,
+        false => format!("{outer}. Of lining: {}{}", lining[..1].to_lowercase(), &lining[1..]),
+    }
+}
+
+/// How long a cloth they need; on a border the hems lie along it one after the other, the grain across the cloth.
+fn words_of(sets: &[Set], of: OfLayer, width: Length, lies: ClothLies, tape: Tape) -> String {
     let wide = width.cm() * 10.0;
-    let all = blocks(sets, false);
+    let all = blocks(sets, of, false);
     if all.is_empty() {
         return String::new();
     }
@@ -119,7 +144,7 @@ pub(super) fn cloth_words(sets: &[Set], width: Length, lies: ClothLies, tape: Ta
     let Some(long) = in_rows(others, wide) else {
         return format!("A piece is {} across: wider than this cloth", show_up(widest));
     };
-    let pairs = if lies == ClothLies::Either { in_rows(blocks(sets, true), wide) } else { None };
+    let pairs = if lies == ClothLies::Either { in_rows(blocks(sets, of, true), wide) } else { None };
     let (long, how) = match (lies, pairs.filter(|pairs| *pairs < long)) {
         (_, Some(pairs)) => (pairs, "pairs head to foot"),
         (ClothLies::Border, None) => (along + long, "hems along the border, the grain across the cloth"),

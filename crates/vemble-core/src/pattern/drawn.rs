@@ -9,10 +9,13 @@ use kurbo::{Affine, Point, Shape};
 /// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there.
 pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[DrawnPiece]) -> Vec<Piece> {
     let stands_for = |piece: &Piece| {
-        drawn.iter().any(|d| (d.piece.part, d.piece.face) == (piece.key.part, piece.key.face))
+        drawn.iter().any(|d| {
+            d.piece.layer.is_outer() && (d.piece.part, d.piece.face) == (piece.key.part, piece.key.face)
+        })
     };
     let mut pieces: Vec<Piece> = unrolled.into_iter().filter(|piece| !stands_for(piece)).collect();
     pieces.extend(drawn.iter().filter_map(|drawn| piece_of(garment, drawn)));
+    pieces.iter_mut().for_each(|piece| piece.was = Some(piece.key));
     pieces
 }
 
@@ -39,6 +42,7 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
     let is_one = drawn.piece.part == PiecePart::Waistband || edges.iter().any(|e| e.name == EdgeName::Fold);
     let mut piece = Piece {
         key: drawn.piece,
+        was: None,
         edges,
         darts: darts.collect(),
         grain: drawn.grain_mm.unwrap_or_default().map(point),
@@ -99,7 +103,7 @@ fn is_upper(part: PiecePart, name: EdgeName) -> bool {
         EdgeName::Waist => matches!(part, PiecePart::Skirt | PiecePart::Leg),
         EdgeName::Neckline | EdgeName::Top => true,
         EdgeName::Seam(seam) => matches!(seam, Seam::ShoulderSeam | Seam::ArmholeSeam | Seam::YokeSeam),
-        EdgeName::Hem | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
+        EdgeName::Hem | EdgeName::Fold | EdgeName::Opening | EdgeName::End | EdgeName::Inner => false,
     }
 }
 
@@ -109,7 +113,7 @@ fn is_lower(part: PiecePart, name: EdgeName) -> bool {
         EdgeName::Hem => true,
         EdgeName::Waist => matches!(part, PiecePart::Bodice | PiecePart::Waistband),
         EdgeName::Neckline | EdgeName::Top | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
-        EdgeName::Seam(_) => false,
+        EdgeName::Seam(_) | EdgeName::Inner => false,
     }
 }
 
@@ -119,7 +123,12 @@ fn is_middle(name: EdgeName) -> bool {
         EdgeName::Seam(seam) => {
             matches!(seam, Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise)
         }
-        EdgeName::Waist | EdgeName::Hem | EdgeName::Neckline | EdgeName::End | EdgeName::Top => false,
+        EdgeName::Waist
+        | EdgeName::Hem
+        | EdgeName::Neckline
+        | EdgeName::End
+        | EdgeName::Top
+        | EdgeName::Inner => false,
     }
 }
 
@@ -130,6 +139,18 @@ fn is_outer(name: EdgeName) -> bool {
 impl Piece {
     /// Turns and moves all of it but its levels; its edges go round against the clock afterwards.
     pub(super) fn lay(&mut self, place: Affine) {
+        self.lay_as_is(place);
+        if (self.grain[1] - self.grain[0]).y < -1e-6 {
+            self.grain.reverse();
+        }
+        if self.outline().area() < 0.0 {
+            self.edges.reverse();
+            self.edges = std::mem::take(&mut self.edges).into_iter().map(Edge::turned).collect();
+        }
+    }
+
+    /// Turns and moves all of it but its levels.
+    pub(super) fn lay_as_is(&mut self, place: Affine) {
         for edge in &mut self.edges {
             edge.curves.iter_mut().for_each(|c| *c = place * *c);
         }
@@ -139,12 +160,5 @@ impl Piece {
             dart.other = dart.other.map(|p| place * p);
         }
         self.grain = self.grain.map(|p| place * p);
-        if (self.grain[1] - self.grain[0]).y < -1e-6 {
-            self.grain.reverse();
-        }
-        if self.outline().area() < 0.0 {
-            self.edges.reverse();
-            self.edges = std::mem::take(&mut self.edges).into_iter().map(Edge::turned).collect();
-        }
     }
 }

@@ -4,7 +4,7 @@ use super::piece::Piece;
 use crate::change::armhole::CapEase;
 use crate::garment::{Garment, Seam};
 use crate::length::{Length, Tape, Taught};
-use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart};
+use crate::work::{EdgeName, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};
 
 /// An edge of a piece, by the places of both.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -27,6 +27,8 @@ pub struct Join {
     pub sides: [(Vec<At>, u8); 2],
     /// How much longer the second is than the first, at least and at most.
     pub ease: [Taught; 2],
+    /// The second lies on the first and is turned inside along it, as a facing.
+    pub is_faced: bool,
 }
 
 impl Join {
@@ -69,12 +71,65 @@ impl Join {
 
 /// Every join of the pieces of a garment. What is sewn to its own mirror image is none: it is as long as itself.
 pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
-    let all = || {
-        pieces
-            .iter()
-            .enumerate()
-            .flat_map(|(p, piece)| (0..piece.edges.len()).map(move |e| At { piece: p, edge: e }))
+    let mut layers: Vec<PieceLayer> = pieces.iter().map(|piece| piece.key.layer).collect();
+    layers.sort_unstable();
+    layers.dedup();
+    let mut all: Vec<Join> =
+        layers.into_iter().flat_map(|layer| joins_of_layer(garment, pieces, layer)).collect();
+    all.extend(joins_of_layers(pieces));
+    all
+}
+
+/// Every edge.
+fn all_edges(pieces: &[Piece]) -> impl Iterator<Item = At> {
+    let of = |(p, piece): (usize, &Piece)| (0..piece.edges.len()).map(move |e| At { piece: p, edge: e });
+    pieces.iter().enumerate().flat_map(of)
+}
+
+/// What lies inside, to what it lies in: facings to the edges that they face, linings to facings.
+fn joins_of_layers(pieces: &[Piece]) -> Vec<Join> {
+    let edge = |at: &At| &pieces[at.piece].edges[at.edge];
+    let of = |key: PieceKey, name: EdgeName| -> Vec<At> {
+        all_edges(pieces).filter(|at| pieces[at.piece].key == key && edge(at).name == name).collect()
     };
+    let mut joins = Vec::new();
+    let mut push = |name, one: &[At], other: &[At], is_faced| {
+        if let ([one], [other]) = (one, other) {
+            joins.push(Join { name, sides: [(vec![*one], 1), (vec![*other], 1)], ease: NONE, is_faced });
+        }
+    };
+    for key in pieces.iter().map(|piece| piece.key) {
+        let PieceLayer::Facing(name) = key.layer else { continue };
+        push(name, &of(key.of(PieceLayer::Outer), name), &of(key, name), true);
+        let own = of(key, EdgeName::Inner);
+        // Of several that a lining has, the one that lies there.
+        let middle = |at: &At| edge(at).at(edge(at).length() / 2.0).0;
+        let mut others = of(key.of(PieceLayer::Lining), EdgeName::Inner);
+        if let [own] = own[..] {
+            others.sort_by(|a, b| {
+                middle(a).distance(middle(&own)).total_cmp(&middle(b).distance(middle(&own)))
+            });
+        }
+        others.truncate(1);
+        // Beside a hem the lining ends above its facing.
+        let is_beside_hem = |at: &At| {
+            let edges = &pieces[at.piece].edges;
+            let count = edges.len();
+            [1, count - 1].iter().any(|n| edges[(at.edge + n) % count].name == EdgeName::Hem)
+        };
+        others.retain(|at| !is_beside_hem(at));
+        push(EdgeName::Inner, &own, &others, false);
+    }
+    joins
+}
+
+/// Every join of the pieces of one layer.
+fn joins_of_layer(garment: &Garment, pieces: &[Piece], layer: PieceLayer) -> Vec<Join> {
+    // Bags of pockets lie in the seams of others.
+    if layer == PieceLayer::Pocket {
+        return Vec::new();
+    }
+    let all = || all_edges(pieces).filter(|at| pieces[at.piece].key.layer == layer);
     let key = |at: &At| -> PieceKey { pieces[at.piece].key };
     let named = |name: EdgeName, of: &dyn Fn(PieceKey) -> bool| -> Vec<At> {
         all().filter(|at| pieces[at.piece].edges[at.edge].name == name && of(key(at))).collect()
@@ -90,10 +145,15 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
             }
             Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
                 // Of a bodice and a skirt each its own.
-                for part in [PiecePart::Body, PiecePart::Bodice, PiecePart::Skirt] {
+                for part in [PiecePart::Body, PiecePart::Bodice, PiecePart::Skirt, PiecePart::Leg] {
                     let own: Vec<At> = edges.iter().copied().filter(|at| key(at).part == part).collect();
                     if let [a, b] = own[..] {
-                        joins.push(Join { name, sides: [(vec![a], 1), (vec![b], 1)], ease: NONE });
+                        joins.push(Join {
+                            name,
+                            sides: [(vec![a], 1), (vec![b], 1)],
+                            ease: NONE,
+                            is_faced: false,
+                        });
                     }
                 }
                 continue;
@@ -109,12 +169,28 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
                     };
                     let (front, back) = (own(PieceFace::Front), own(PieceFace::Back));
                     if !front.is_empty() && !back.is_empty() {
-                        joins.push(Join { name, sides: [(front, 1), (back, 1)], ease: NONE });
+                        joins.push(Join {
+                            name,
+                            sides: [(front, 1), (back, 1)],
+                            ease: NONE,
+                            is_faced: false,
+                        });
                     }
                 }
                 continue;
             }
-            Seam::ShoulderSeam | Seam::YokeSeam | Seam::NeckSeam | Seam::WaistSeam => {
+            Seam::YokeSeam => {
+                // Of every part its own, in front and behind.
+                for upper in edges.iter().filter(|at| key(at).share == PieceShare::Upper) {
+                    let below = PieceKey { share: PieceShare::Lower, ..key(upper) };
+                    if let Some(lower) = edges.iter().find(|at| key(at) == below) {
+                        let sides = [(vec![*upper], 1), (vec![*lower], 1)];
+                        joins.push(Join { name, sides, ease: NONE, is_faced: false });
+                    }
+                }
+                continue;
+            }
+            Seam::ShoulderSeam | Seam::NeckSeam | Seam::WaistSeam => {
                 edges.iter().partition(|at| key(at).face == PieceFace::Front)
             }
             Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront | Seam::CentreBack => continue,
@@ -128,7 +204,10 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
         } else {
             NONE
         };
-        joins.push(Join { name, sides: [(first, 1), (second, 1)], ease });
+        joins.push(Join { name, sides: [(first, 1), (second, 1)], ease, is_faced: false });
+    }
+    if matches!(layer, PieceLayer::Facing(_)) {
+        return joins;
     }
     let waist = |of: &dyn Fn(PieceKey) -> bool| named(EdgeName::Waist, of);
     let (bodice, below) = (
@@ -139,7 +218,7 @@ pub fn joins(garment: &Garment, pieces: &[Piece]) -> Vec<Join> {
     for (first, times, second) in [(&bodice, 1, &below), (&below, 2, &band)] {
         if !first.is_empty() && !second.is_empty() {
             let sides = [(first.clone(), times), (second.clone(), 1)];
-            joins.push(Join { name: EdgeName::Waist, sides, ease: NONE });
+            joins.push(Join { name: EdgeName::Waist, sides, ease: NONE, is_faced: false });
         }
     }
     joins

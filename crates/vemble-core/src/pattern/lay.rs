@@ -30,6 +30,12 @@ pub(super) struct Set {
 }
 
 impl Set {
+    /// What a piece was before anything was done. Nothing of one that was made from another.
+    pub fn old_of(&self, piece: usize) -> Option<&Piece> {
+        let was = self.pieces[piece].was?;
+        self.old.iter().find(|old| old.key == was)
+    }
+
     /// A piece is the same on both sides and cut once: of the right side it is there already.
     pub fn is_cut_already(&self, piece: usize) -> bool {
         self.side == Some(GarmentSide::Right) && self.pieces[piece].cut == 1 && self.same[piece]
@@ -115,13 +121,12 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         sets.push(Set { pieces, old: old.clone(), joins, side: Some(side), same });
     }
     if let [one, other] = &mut sets[..] {
-        let same: Vec<bool> = one.pieces.iter().zip(&other.pieces).map(|(a, b)| a == b).collect();
-        if same.iter().all(|same| *same) {
+        if one.pieces == other.pieces {
             one.side = None;
             sets.truncate(1);
         } else {
-            one.same.clone_from(&same);
-            other.same = same;
+            one.same = one.pieces.iter().map(|piece| other.pieces.contains(piece)).collect();
+            other.same = other.pieces.iter().map(|piece| one.pieces.contains(piece)).collect();
         }
     }
     let named = |is_left: bool| -> Vec<String> {

@@ -20,6 +20,8 @@ pub(super) struct Carried {
 
 /// What a mark becomes on these pieces. Nothing where no piece has such an edge.
 pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<PieceChange> {
+    // What is made from a piece is made anew from it.
+    let pieces: Vec<&Piece> = pieces.iter().filter(|piece| piece.key.layer.is_outer()).collect();
     let by = marked.by;
     let back = Measure { length: -by.length, ..by };
     let has = |piece: &Piece, edge: EdgeName| piece.edge(edge).is_some();
@@ -119,7 +121,7 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
 /// Does the marks that are settled now to pieces, one after the other: each whole or not at all, and none to a piece that has it already.
 pub(super) fn carry_marks(
     marks: &[Marked],
-    pieces: &mut [Piece],
+    pieces: &mut Vec<Piece>,
     has: impl Fn(&Piece, &Marked) -> bool,
     tape: Tape,
 ) -> Vec<Carried> {
@@ -131,11 +133,11 @@ pub(super) fn carry_marks(
         if changes.is_empty() {
             return Carried { changes, cannot: Some(CannotBe::NotThere) };
         }
-        let mut next = pieces.to_vec();
+        let mut next = pieces.clone();
         let has = |piece: &Piece| has(piece, marked);
         let done = changes.iter().try_for_each(|change| apply_where(&mut next, change, &has));
         if done.is_ok() {
-            pieces.clone_from_slice(&next);
+            *pieces = next;
         }
         Carried { changes, cannot: done.err() }
     };

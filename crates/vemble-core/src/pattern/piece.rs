@@ -64,6 +64,8 @@ impl PieceDart {
 pub struct Piece {
     /// Which.
     pub key: PieceKey,
+    /// Which one it was before anything was done; nothing of one that was made from another.
+    pub was: Option<PieceKey>,
     /// Its outline, edge by edge, against the clock.
     pub edges: Vec<Edge>,
     /// Its darts.
@@ -142,7 +144,8 @@ impl Edge {
 
     /// Cuts off its beginning.
     pub(super) fn cut_off(&mut self, along: f64) {
-        self.notches.iter_mut().for_each(|notch| notch.along = (notch.along - along).max(0.0));
+        self.notches.retain(|notch| notch.along > along);
+        self.notches.iter_mut().for_each(|notch| notch.along -= along);
         let mut left = along;
         while let Some(first) = self.curves.first().copied() {
             let length = first.arclen(EXACT);

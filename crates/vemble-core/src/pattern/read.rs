@@ -9,8 +9,8 @@ use crate::length::{Figure, Length, Measure, Tape};
 use crate::place::Level;
 use crate::told::capital;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, PieceFace, PieceKey, PiecePart,
-    PieceShare, kept, path_crosses, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, PieceFace, PieceKey, PieceLayer,
+    PiecePart, PieceShare, kept, path_crosses, xy,
 };
 use kurbo::{Affine, BezPath, PathEl, Point, Shape};
 use serde::Serialize;
@@ -252,7 +252,10 @@ pub fn read_pieces(raw: &[RawPiece], tape: Tape) -> Result<ReadPieces, (usize, U
     let edge = |name: EdgeName| EdgeNamed { words: name.name().into(), name };
     Ok(ReadPieces {
         pieces,
-        piece_names: piece_keys().map(named).collect(),
+        piece_names: layers()
+            .flat_map(|layer| piece_keys().map(move |key| key.of(layer)))
+            .map(named)
+            .collect(),
         edge_names: edge_names().map(edge).collect(),
     })
 }
@@ -270,15 +273,21 @@ fn piece_keys() -> impl Iterator<Item = PieceKey> {
             let has_shares = *face != PieceFace::Round && *part != PiecePart::Leg;
             let shares =
                 PieceShare::ALL.iter().filter(move |share| has_shares || **share == PieceShare::Whole);
-            shares.map(move |share| PieceKey { part: *part, face: *face, share: *share })
+            shares.map(move |share| PieceKey::outer(*part, *face, *share))
         })
     })
+}
+
+/// The layers that a piece may be cut for.
+fn layers() -> impl Iterator<Item = PieceLayer> {
+    let facings = EdgeName::FACED.into_iter().map(PieceLayer::Facing);
+    [PieceLayer::Outer, PieceLayer::Lining, PieceLayer::Pocket].into_iter().chain(facings)
 }
 
 /// Every edge that may be.
 fn edge_names() -> impl Iterator<Item = EdgeName> {
     let others = [EdgeName::Waist, EdgeName::Hem, EdgeName::Neckline, EdgeName::Fold, EdgeName::Opening];
-    let ends = [EdgeName::End, EdgeName::Top];
+    let ends = [EdgeName::End, EdgeName::Top, EdgeName::Inner];
     let seams = Seam::ALL.iter().filter(|seam| !matches!(seam, Seam::WaistSeam));
     others.into_iter().chain(ends).chain(seams.map(|seam| EdgeName::Seam(*seam)))
 }
@@ -337,7 +346,8 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         .iter()
         .find_map(|side| name.strip_suffix(&format!(" {} side", side.name())))
         .unwrap_or(&name);
-    let piece = piece_keys().find(|key| plain(&key.name()) == name);
+    let mut keys = piece_keys().flat_map(|key| layers().map(move |layer| key.of(layer)));
+    let piece = keys.find(|key| plain(&key.name()) == name);
     let lines: Vec<(Is, &RawLine)> = raw.lines.iter().map(|line| (kind_of(&line.says), line)).collect();
     let edges = lines.iter().filter_map(|(is, line)| match is {
         Is::Edge(name, second) => Some((*name, *second, *line)),

@@ -35,16 +35,16 @@ pub fn piece_sheets(
     let laid = lay(document, tape)?;
     let all = laid.sets.iter().flat_map(|set| (0..set.pieces.len()).map(move |n| (set, n)));
     let all = all.filter(|(set, n)| !set.is_cut_already(*n));
-    let wanted = all.filter(|(set, n)| which == WhichPieces::All || set.pieces[*n] != set.old[*n]);
+    let wanted = all.filter(|(set, n)| which == WhichPieces::All || set.old_of(*n) != Some(&set.pieces[*n]));
     Ok(wanted.map(|(set, n)| sheet(set, n, tape)).collect())
 }
 
 /// One piece at true size, with what is written on it.
 fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
-    let (piece, old) = (&set.pieces[n], &set.old[n]);
+    let piece = &set.pieces[n];
     let flip = Affine::FLIP_Y;
     let mut lines = vec![(PaperInk::New, flip * piece.outline()), (PaperInk::Cut, flip * cut_line(piece))];
-    if piece != old {
+    if let Some(old) = set.old_of(n).filter(|old| *old != piece) {
         lines.push((PaperInk::Old, flip * old.outline()));
     }
     lines.push((PaperInk::Mark, flip * marks(piece)));

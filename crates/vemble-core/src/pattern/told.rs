@@ -3,6 +3,7 @@
 use super::change::CannotBe;
 use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
+use super::joined::{joined_to, lies_in_middle};
 use super::joins::Join;
 use super::lay::{Set, lay};
 use super::piece::{Edge, Piece};
@@ -16,7 +17,9 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape};
 use crate::told::capital;
-use crate::work::{EdgeName, EdgePlace, MarkSettled, PieceChange, PieceFace, PieceKey, PiecePart};
+use crate::work::{
+    EdgeName, EdgePlace, MarkSettled, PieceChange, PieceDoes, PieceFace, PieceKey, PieceLayer, PiecePart,
+};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -173,6 +176,14 @@ pub struct PieceMay {
     pub edges: Vec<EdgeShownName>,
     /// Its darts that begin on an edge.
     pub darts: Vec<Dart>,
+    /// What can be done to it.
+    pub does: Vec<PieceDoes>,
+    /// Seams along which it may be joined to the piece beside it.
+    pub joins: Vec<Seam>,
+    /// Seams in its middle that may be laid on a fold.
+    pub folds: Vec<Seam>,
+    /// Edges that may be faced.
+    pub faced: Vec<EdgeShownName>,
 }
 
 /// An edge that may be named.
@@ -229,7 +240,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
-        may: first.map(|set| set.pieces.iter().map(may).collect()).unwrap_or_default(),
+        may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),
         toile: toile_shown(&laid.garment, &document.wishes.pattern.marks, &laid, tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
@@ -267,7 +278,7 @@ impl Pieces {
     }
 }
 
-fn may(piece: &Piece) -> PieceMay {
+fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
     let mut edges: Vec<EdgeShownName> = Vec::new();
     for edge in &piece.edges {
         if edges.iter().all(|other| other.name != edge.name) {
@@ -276,15 +287,62 @@ fn may(piece: &Piece) -> PieceMay {
             edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name), ends });
         }
     }
-    let levels = piece.levels.iter().map(|(level, _)| *level).collect();
-    let darts = piece.darts.iter().filter(|dart| dart.other.is_none()).map(|dart| dart.dart).collect();
-    PieceMay { key: piece.key, name: capital(&piece.key.name()), levels, edges, darts }
+    let levels: Vec<_> = piece.levels.iter().map(|(level, _)| *level).collect();
+    let darts: Vec<_> =
+        piece.darts.iter().filter(|dart| dart.other.is_none()).map(|dart| dart.dart).collect();
+    let seams = || {
+        piece
+            .edges
+            .iter()
+            .filter_map(|edge| if let EdgeName::Seam(seam) = edge.name { Some(seam) } else { None })
+    };
+    let folds: Vec<Seam> = seams().filter(|seam| lies_in_middle(*seam)).collect();
+    let joins: Vec<Seam> = seams().filter(|seam| joined_to(all, piece, *seam).is_some()).collect();
+    let is_made = |layer: PieceLayer| all.iter().any(|other| other.key == piece.key.of(layer));
+    let is_outer = piece.key.layer.is_outer();
+    let faced = edges.iter().filter(|edge| {
+        is_outer && EdgeName::FACED.contains(&edge.name) && !is_made(PieceLayer::Facing(edge.name))
+    });
+    let faced: Vec<EdgeShownName> = faced.cloned().collect();
+    let has = |name: EdgeName| piece.edge(name).is_some();
+    let is_possible = |does: &PieceDoes| match does {
+        PieceDoes::Length | PieceDoes::Wedge => !levels.is_empty(),
+        PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
+            true
+        }
+        PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart | PieceDoes::EvenLegs => {
+            !darts.is_empty()
+        }
+        PieceDoes::Neckline => has(EdgeName::Neckline) && has(EdgeName::Seam(Seam::ShoulderSeam)),
+        PieceDoes::Split => piece.key.face != PieceFace::Round,
+        PieceDoes::Join => !joins.is_empty(),
+        PieceDoes::OnFold => !folds.is_empty(),
+        PieceDoes::Facing => !faced.is_empty(),
+        PieceDoes::Lining => is_outer && !is_made(PieceLayer::Lining),
+        PieceDoes::Pocket => {
+            let side = [Seam::SideSeam, Seam::Outseam].map(EdgeName::Seam);
+            is_outer && has(EdgeName::Waist) && side.into_iter().any(has) && !is_made(PieceLayer::Pocket)
+        }
+    };
+    let does = PieceDoes::ALL.iter().copied().filter(is_possible).collect();
+    PieceMay {
+        key: piece.key,
+        name: capital(&piece.key.name()),
+        levels,
+        edges,
+        darts,
+        does,
+        joins,
+        folds,
+        faced,
+    }
 }
 
 /// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
 pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
     let is_cap = edge == EdgeName::Seam(Seam::ArmholeSeam);
     match piece.face {
+        _ if edge == EdgeName::Inner => "from its left end on paper",
         PieceFace::Round if edge.runs_across() || is_cap => "from its left end on paper",
         PieceFace::Front | PieceFace::Back if edge.runs_across() => "from the middle",
         PieceFace::Front | PieceFace::Back | PieceFace::Round => "from its upper end",
@@ -307,8 +365,16 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::NoLevel => "that level does not cross the piece",
         CannotBe::TooMuch => "that is more than the piece has there",
         CannotBe::Crosses => "its outline would cross itself",
-        CannotBe::Misses => "the slash misses: it ends beside its edge, at a corner, or leaves the piece",
-        CannotBe::ThroughDart => "another dart is in the way",
+        CannotBe::Misses => "the line misses: it ends beside its edge, at a corner, or leaves the piece",
+        CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
+        CannotBe::TooLittle => "that is too little to cut or to sew",
+        CannotBe::Twice => "there is one already",
+        CannotBe::NoName => "there are as many pieces or darts beside each other as can be",
+        CannotBe::NotBeside => "only panels beside each other, and a yoke with what is below it, are joined",
+        CannotBe::Unequal => "the two edges are not equally long: true them first",
+        CannotBe::NotStraight => "the middle is not straight: it cannot lie on a fold",
+        CannotBe::NotMiddle => "that is not in the middle of the piece",
+        CannotBe::NotFaced => "that edge is not faced: it is sewn to another, or lies on a fold",
     }
 }
 
@@ -383,6 +449,50 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             place(*piece, *from),
             place(*piece, *hinge)
         ),
+        PieceChange::EvenLegs { piece, dart } => {
+            format!(
+                "{}: legs of the {} made equal, its point moved across",
+                capital(&piece.name()),
+                dart.name()
+            )
+        }
+        PieceChange::Neckline { piece, lower, wider } => {
+            let does = [
+                (lower, than(*lower, "lower in the middle", "higher in the middle")),
+                (wider, than(*wider, "wider at the shoulder", "narrower at the shoulder")),
+            ];
+            let does = does.into_iter().filter(|(by, _)| by.length != Length::ZERO).map(|(_, words)| words);
+            let does: Vec<String> = does.collect();
+            let does = if does.is_empty() { "as it is".into() } else { does.join(", ") };
+            format!("{}: neckline {does}, on the piece", capital(&piece.name()))
+        }
+        PieceChange::Split { piece, from, to } => {
+            let [from, to] = [from, to].map(|at| place(*piece, *at));
+            format!("{}: cut in two, from the {from}, to the {to}", capital(&piece.name()))
+        }
+        PieceChange::Join { piece, seam } => {
+            format!("{}: joined to the piece beside it, without the {}", capital(&piece.name()), seam.name())
+        }
+        PieceChange::OnFold { piece, seam } => {
+            format!("{}: on the fold, without the {}", capital(&piece.name()), seam.name())
+        }
+        PieceChange::Facing { piece, edge, wide } => {
+            let made = piece.of(PieceLayer::Facing(*edge));
+            format!("{}: made from the {}, {} wide", capital(&made.name()), piece.name(), typed(*wide))
+        }
+        PieceChange::Lining { piece } => {
+            let made = piece.of(PieceLayer::Lining);
+            format!("{}: made from the {}", capital(&made.name()), piece.name())
+        }
+        PieceChange::Pocket { piece, deep, wide } => {
+            let wide =
+                wide.map_or_else(|| "extended to the middle".into(), |wide| format!("{} wide", typed(wide)));
+            format!(
+                "{}: {} deep along the side, {wide}",
+                capital(&piece.of(PieceLayer::Pocket).name()),
+                typed(*deep)
+            )
+        }
     }
 }
 
@@ -415,15 +525,16 @@ fn figure(mm: f64, tape: Tape) -> Figure {
 }
 
 fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
-    let (piece, old) = (&set.pieces[n], &set.old[n]);
+    let (piece, old) = (&set.pieces[n], set.old_of(n).filter(|old| **old != set.pieces[n]));
     let cut = cut_line(piece);
-    let all = cut.bounding_box().union(old.bounds()).inflate(4.0, 4.0);
+    let own = cut.bounding_box();
+    let all = old.map_or(own, |old| own.union(old.bounds())).inflate(4.0, 4.0);
     PieceShown {
         key: piece.key,
         name: capital(&piece.key.name()),
         cut: set.cut_words(n),
         view: [all.x0, -all.y1, all.width(), all.height()].map(|v| (v * 100.0).round() / 100.0),
-        old: (piece != old).then(|| painted(&old.outline())),
+        old: old.map(|old| painted(&old.outline())),
         outline: painted(&piece.outline()),
         cut_line: painted(&cut),
         marks: painted(&marks(piece)),

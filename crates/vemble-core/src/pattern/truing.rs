@@ -71,7 +71,8 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
         }
         let Some(pair) = join.pair().filter(|_| join.sides[0].1 == join.sides[1].1) else { continue };
         notches(pieces, pair, n, &mut all);
-        for upper in [false, true] {
+        // What lies on the other does not go on beside it.
+        for upper in [false, true].into_iter().filter(|_| !join.is_faced) {
             all.extend(corner(pieces, pair, upper, n));
         }
     }
@@ -160,8 +161,9 @@ fn squares(piece: &Piece, at: At, all: &mut Vec<Untrue>) {
     ] {
         let degrees = angle(piece.edges[own].ways()[1], piece.edges[next].ways()[0]);
         let meets = piece.edges[other].name;
-        // A neckline may come to a point there.
-        if (degrees - 90.0).abs() > DEGREES && meets != EdgeName::Neckline {
+        // A neckline may come to a point there, and its facing with it.
+        let is_free = matches!(meets, EdgeName::Neckline | EdgeName::Inner);
+        if (degrees - 90.0).abs() > DEGREES && !is_free {
             all.push(Untrue::Square { at, meets, degrees });
         }
     }

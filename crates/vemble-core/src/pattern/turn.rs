@@ -8,7 +8,7 @@ use crate::work::{EdgeName, EdgePlace, meet, straight};
 use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveNearest, Point, Shape};
 
 /// So near to a corner, or to another cut, nothing is cut, in mm (teaching value: paper tears there).
-const CLEAR: f64 = 5.0;
+pub(super) const CLEAR: f64 = 5.0;
 /// Nothing is turned further, in radians (teaching value: a third of half a turn, beyond which parts fall on each other).
 const MOST: f64 = std::f64::consts::FRAC_PI_3;
 /// A point of a dart stays so far from its mouth, in mm (teaching value: what a hand can still press).
@@ -20,13 +20,13 @@ const TRIES: usize = 24;
 /// A slash runs straight into its edge to so many radians (teaching value: an eighth of a right angle, which nobody sees in a line as short).
 const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
 /// Ends so near to each other are one point, in mm.
-const ONE_POINT: f64 = 0.01;
+pub(super) const ONE_POINT: f64 = 0.01;
 
 /// Where the outline is cut, in mm along an edge; what lies between both goes out.
 #[derive(Clone, Copy)]
-struct Cut {
-    edge: usize,
-    from: f64,
+pub(super) struct Cut {
+    pub edge: usize,
+    pub from: f64,
     to: f64,
 }
 
@@ -159,6 +159,19 @@ pub(super) fn slide_dart(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), C
     darts_are_apart(piece)
 }
 
+/// Moves the point of a dart across, square to its mouth, so that both legs are equally long.
+pub(super) fn even_legs(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
+    let (n, own, _) = dart_on_edge(piece, dart)?;
+    let [a, b] = own.mouth;
+    let (middle, along) = (a.midpoint(b), (b - a).normalize());
+    let point = own.point - along * (own.point - middle).dot(along);
+    if piece.outline().winding(point) == 0 {
+        return Err(CannotBe::TooMuch);
+    }
+    piece.darts[n].point = point;
+    darts_are_apart(piece)
+}
+
 /// A dart that begins on an edge: its place among the darts, itself, and its edge.
 fn dart_on_edge(piece: &Piece, dart: Dart) -> Result<(usize, PieceDart, usize), CannotBe> {
     let n = piece.darts.iter().position(|d| d.dart == dart && d.other.is_none());
@@ -180,7 +193,7 @@ fn away_from(edge: &Edge, along: f64, apart: f64) -> f64 {
 }
 
 /// Where both ends of its mouth lie along its edge, the first one first.
-fn along_mouth(edge: &Edge, dart: &PieceDart) -> [f64; 2] {
+pub(super) fn along_mouth(edge: &Edge, dart: &PieceDart) -> [f64; 2] {
     let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
     [a.min(b), a.max(b)]
 }
@@ -194,7 +207,7 @@ pub(super) fn is_measured_from_start(edge: &Edge) -> bool {
 }
 
 /// Where an edge is cut, clear of its corners.
-fn cut_at(piece: &Piece, place: EdgePlace) -> Result<Cut, CannotBe> {
+pub(super) fn cut_at(piece: &Piece, place: EdgePlace) -> Result<Cut, CannotBe> {
     let n = piece.edges.iter().position(|e| e.name == place.edge).ok_or(CannotBe::NotThere)?;
     let edge = &piece.edges[n];
     let (long, at) = (edge.length(), mm(place.at));
@@ -218,13 +231,13 @@ fn angle_of(pivot: Point, ends: [Point; 2], apart: f64) -> f64 {
 }
 
 /// A slash runs inside the piece from end to end.
-fn slash_lies_inside(piece: &Piece, line: Line) -> Result<(), CannotBe> {
+pub(super) fn slash_lies_inside(piece: &Piece, line: Line) -> Result<(), CannotBe> {
     let outline = piece.outline();
     let is_inside = (1..20).all(|n| outline.winding(line.p0.lerp(line.p1, f64::from(n) / 20.0)) != 0);
     if is_inside { Ok(()) } else { Err(CannotBe::Misses) }
 }
 
-fn legs(dart: &PieceDart) -> impl Iterator<Item = Line> {
+pub(super) fn legs(dart: &PieceDart) -> impl Iterator<Item = Line> {
     let points = [Some(dart.point), dart.other].into_iter().flatten();
     points.flat_map(|point| dart.mouth.map(|end| Line::new(end, point)))
 }
@@ -375,7 +388,7 @@ fn region(stretches: &[Stretch], pivot: Point, after: impl Fn(usize, f64) -> f64
 
 /// From the end of one curve to the beginning of another: without a corner at either, or straight where the slash ran so askew to its edge that
 /// there would be a swing.
-fn filled(last: &CubicBez, next: &CubicBez) -> CubicBez {
+pub(super) fn filled(last: &CubicBez, next: &CubicBez) -> CubicBez {
     let (from, to) = (last.p3, next.p0);
     let across = to - from;
     let [leaves, comes] = [way_of(last, 1.0), way_of(next, 0.0)];

@@ -93,7 +93,10 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             title: format!("The legs of the {} differ", dart.name()),
             figures: format!("by {} on the {}", show(*apart), set.pieces[*piece].key.name()),
             pieces: vec![*piece],
-            mends: Vec::new(),
+            mends: vec![PieceMend {
+                words: "Move its point across, so that they are equal".into(),
+                change: PieceChange::EvenLegs { piece: set.pieces[*piece].key, dart: *dart },
+            }],
         },
     }
 }

@@ -37,7 +37,7 @@ proptest! {
     /// It adds to every level what letting out adds, asks nothing of the allowances, and is cut as wide as its widest row; its rows are
     /// the line's, the other way round.
     #[test]
-    fn it_is_as_wide_as_what_is_let_out(knee in 1_i64..120, thigh in 1_i64..120, tape in proptest::sample::select(Tape::ALL)) {
+    fn it_is_as_wide_as_what_is_let_out(knee in prop_oneof![1_i64..5, 1_i64..120], thigh in prop_oneof![1_i64..5, 1_i64..120], tape in proptest::sample::select(Tape::ALL)) {
         let mm = |mm: i64| Measure { length: Length::from_nm(mm * 1_000_000), unit: Unit::Cm };
         let at = [("45 cm", mm(knee)), ("74 cm", mm(thigh))];
         let [plain, panel] = [false, true].map(|set_in| solved(let_out(&at, set_in), tape));
@@ -57,6 +57,11 @@ proptest! {
             prop_assert_eq!((-line[0], -line[1]), (row[0], row[1]));
         }
         let widest = Length::from_nm(rows.iter().map(|row| row[1]).max().unwrap());
+        // What is less than a mark everywhere is no panel, and nothing is cut for it.
+        if widest == Length::ZERO {
+            prop_assert!(panel.checks.iter().all(|c| !c.title.contains("panel")), "{:?}", panel.checks);
+            return Ok(());
+        }
         // What is said to be lacking is said alike by what mends it.
         let lacks = plain.check("Letting out the outseam");
         if lacks.outcome == Outcome::Stop && !lacks.mend.is_empty() {

@@ -2,7 +2,8 @@
 
 use super::marks::Marked;
 use super::pattern::CHANGES;
-use super::pieces::{EdgeName, PieceChange, PieceKey};
+use super::piece_change::PieceChange;
+use super::pieces::{EdgeName, PieceKey};
 use crate::fault::{Fault, Wrong};
 use crate::garment::Dart;
 use crate::length::{Length, Measure};

@@ -6,6 +6,7 @@ mod key;
 mod log;
 mod marks;
 mod pattern;
+mod piece_change;
 mod pieces;
 mod practised;
 mod room;
@@ -17,9 +18,8 @@ pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
 pub use marks::{MarkSettled, Marked, ToileMark, ToileStage};
 pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
-pub use pieces::{
-    EdgeName, EdgePlace, OpensAt, PieceChange, PieceDoes, PieceFace, PieceKey, PiecePart, PieceShare,
-};
+pub use piece_change::{EdgePlace, OpensAt, PieceChange, PieceDoes};
+pub use pieces::{EdgeName, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};
 pub use practised::{Practised, Slip};
 pub use room::{
     Event, LeftOut, Lesson, LessonOn, Money, Single, Stocked, SupplyKind, Unit, Weekly, Workroom,

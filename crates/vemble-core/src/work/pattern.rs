@@ -2,7 +2,7 @@
 
 use super::drawn::{DrawnPiece, wrong_drawn};
 use super::marks::{Marked, wrong_marks};
-use super::pieces::PieceChange;
+use super::piece_change::PieceChange;
 use crate::body::BodyMeasurement;
 use crate::fault::{Fault, Wrong};
 use crate::length::{Length, Measure};

@@ -86,7 +86,7 @@ pub(super) fn judge(
 }
 
 impl AlteredSeam<'_> {
-    /// The panel of one side, or of both where they are the same.
+    /// The panel of one side, or of both where they are the same. Nothing where it is nowhere as wide as a mark.
     fn panel_of(
         &self,
         garment: &Garment,
@@ -100,7 +100,7 @@ impl AlteredSeam<'_> {
         let most = |wide: fn(&RowSide) -> Length| rows.iter().filter_map(|row| row.of(of)).map(wide).max();
         Some(Panel {
             pieces: if side.is_none() && self.facts.seam.has_sides() { 2 } else { 1 },
-            widest: most(|row| -row.edges.whole().0)?,
+            widest: most(|row| -row.edges.whole().0).filter(|widest| *widest > Length::ZERO)?,
             room: most(|row| -row.edges.front.0)? + most(|row| -row.edges.back.0)?,
             long: tape.round(to.0) - tape.round(from.0),
             allowance: TRIMMED.on(tape),

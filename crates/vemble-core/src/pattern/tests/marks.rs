@@ -9,7 +9,7 @@ fn marked(mark: ToileMark, by: &str, settled: Option<MarkSettled>) -> Marked {
     Marked { mark, stage: ToileStage::Bare, toile: 1, by: m(by), settled }
 }
 
-fn done(marks: &[Marked], all: &mut [Piece]) -> Vec<Option<CannotBe>> {
+fn done(marks: &[Marked], all: &mut Vec<Piece>) -> Vec<Option<CannotBe>> {
     carry_marks(marks, all, |_, _| false, Tape::Cm).into_iter().map(|carried| carried.cannot).collect()
 }
 

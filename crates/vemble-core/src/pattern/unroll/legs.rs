@@ -172,7 +172,8 @@ impl Leg<'_> {
         let levels = garment.body_levels_up();
         let levels = levels.iter().filter(|l| !l.level.is_at_an_edge() && l.level != Level::Waist);
         let mut piece = Piece {
-            key: PieceKey { part: PiecePart::Leg, face, share: PieceShare::Whole },
+            key: PieceKey::outer(PiecePart::Leg, face, PieceShare::Whole),
+            was: None,
             edges,
             darts,
             grain: [Point::new(0.0, self.crotch * 0.35), Point::new(0.0, self.crotch * 0.85)],

@@ -19,7 +19,7 @@ use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight
 use kurbo::{CubicBez, Point, Vec2};
 
 /// Cloth around an edge that nobody said anything of, in mm (teaching value: what most home patterns are drawn with).
-const ALLOWANCE: f64 = 15.0;
+pub(super) const ALLOWANCE: f64 = 15.0;
 
 /// A garment that is unrolled, and the armholes it has.
 pub(super) struct Bolt<'a> {
@@ -38,7 +38,14 @@ pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<Flat>) -> V
     let mut pieces = match (garment.has_legs(), garment.hangs_from_shoulders()) {
         (true, false) => legs::legs(&bolt),
         (false, _) => trunk::trunk(&bolt),
-        // Legs and shoulders in one: a coverall is sewn from two storeys that it has no seam between.
+        // A coverall is a bodice on legs.
+        (true, true) if garment.seam(Seam::WaistSeam).is_some() => {
+            let mut bodice = trunk::trunk(&bolt);
+            bodice.retain(|piece| piece.key.part == PiecePart::Bodice);
+            bodice.extend(legs::legs(&bolt));
+            bodice
+        }
+        // Without a seam at the waist both are cut in one, and nothing is known of how.
         (true, true) => return Vec::new(),
     };
     pieces.extend(sleeve::sleeve(&bolt));
@@ -136,7 +143,8 @@ fn band(bolt: &Bolt<'_>) -> Option<Piece> {
     let mut inner = Edge::line(EdgeName::Top, c, d);
     inner.second = false;
     Some(Piece {
-        key: PieceKey { part: PiecePart::Waistband, face: PieceFace::Round, share: PieceShare::Whole },
+        key: PieceKey::outer(PiecePart::Waistband, PieceFace::Round, PieceShare::Whole),
+        was: None,
         edges: vec![Edge::line(EdgeName::Waist, a, b), right, inner, left],
         darts: Vec::new(),
         grain: [corner(long * 0.2, deep / 2.0), corner(long * 0.8, deep / 2.0)],
@@ -164,7 +172,7 @@ pub(super) fn usual_allowance(garment: &Garment, part: PiecePart, face: PieceFac
             mm(behind.unwrap_or(facts.allowance).length)
         }),
         EdgeName::Waist => garment.seam(Seam::WaistSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
-        EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top => ALLOWANCE,
+        EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top | EdgeName::Inner => ALLOWANCE,
     }
 }
 
@@ -182,7 +190,7 @@ fn finish(garment: &Garment, piece: &mut Piece) {
 }
 
 /// Where an edge passes a height, but for its ends.
-fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
+pub(super) fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
     use kurbo::{ParamCurve, ParamCurveArclen};
     let line = kurbo::Line::new((-1e4, y), (1e4, y));
     let mut before = 0.0;

@@ -72,7 +72,8 @@ fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
     let at = |level: Level| garment.level(level).map(|l| (level, l.station.length.cm() * 10.0));
     let inside = |(_, y): &(Level, f64)| *y > 5.0 && *y < under;
     let mut piece = Piece {
-        key: PieceKey { part: PiecePart::Sleeve, face: PieceFace::Round, share: PieceShare::Whole },
+        key: PieceKey::outer(PiecePart::Sleeve, PieceFace::Round, PieceShare::Whole),
+        was: None,
         edges,
         darts: Vec::new(),
         grain: [Point::new(0.0, under * 0.25), Point::new(0.0, under * 0.85)],

@@ -14,6 +14,8 @@ const PRINCESS: f64 = 0.52;
 const PANEL: f64 = 0.74;
 /// A princess seam meets the shoulder so far from the neck.
 const AT_SHOULDER: f64 = 0.45;
+/// A panel seam ends in the armhole so large a share of it up from under the arm (teaching value: where the arm does not rub it).
+const AT_ARMHOLE: f64 = 0.3;
 /// How steep a shoulder falls from the neck: 20° (teaching value).
 const SLOPE: f64 = 0.349;
 /// A back neck lies so far below the neck point (teaching value).
@@ -262,7 +264,8 @@ impl<'a> Storey<'a> {
         }
         let is_on_fold = edges.iter().any(|edge| edge.name == EdgeName::Fold);
         let mut piece = Piece {
-            key: PieceKey { part: self.part, face, share },
+            key: PieceKey::outer(self.part, face, share),
+            was: None,
             cut: if is_on_fold { 1 } else { 2 },
             darts: Vec::new(),
             grain: [Point::ZERO; 2],
@@ -369,24 +372,44 @@ impl<'a> Storey<'a> {
             let share = solved(REACHES, last.arclen(EXACT), |share| of(share).arclen(EXACT));
             *last = of(share);
         }
-        // From the bust up to the shoulder, in a curve that both pieces share.
+        // A panel seam ends in the armhole.
+        let mut armhole = Edge::new(EdgeName::Seam(Seam::ArmholeSeam), hole);
+        let under_panel = armhole.length() * AT_ARMHOLE;
+        let in_armhole = armhole.at(under_panel).0;
+        // From the bust up to the shoulder, or to the armhole, in a curve that both pieces share.
         let bust = self.bolt.up(Level::Bust).unwrap_or(under);
         let rise = |seam: Seam, towards: f64| {
             let mut curves = self.edge(seam, towards, bust);
             let at = curves.last().map_or(Point::new(self.place(seam), bust), |c| c.p3);
-            let up = (split.y - at.y) / 3.0;
-            curves.push(CubicBez::new(at, at + Vec2::new(0.0, up), split - Vec2::new(0.0, up), split));
+            let end = if is_panel(seam) { in_armhole } else { split };
+            let up = Vec2::new(0.0, (end.y - at.y) / 3.0);
+            curves.push(CubicBez::new(at, at + up, end - up, end));
             curves
         };
-        let outer_is_princess = !is_side;
-        if outer_is_princess {
-            let EdgeName::Seam(seam) = edges[1].name else { return };
-            edges[1].curves = rise(seam, -1.0);
-            edges.push(Edge::line(EdgeName::Seam(Seam::ShoulderSeam), split, neck));
-        } else {
-            edges.push(Edge::new(EdgeName::Seam(Seam::ArmholeSeam), hole));
-            let to = if inner.is_some() { split } else { neck };
-            edges.push(Edge::line(EdgeName::Seam(Seam::ShoulderSeam), tip, to));
+        let shoulder = |from: Point, to: Point| Edge::line(EdgeName::Seam(Seam::ShoulderSeam), from, to);
+        let inner_end = if inner.is_some_and(|seam| !is_panel(seam)) { split } else { neck };
+        let outer =
+            if let (EdgeName::Seam(seam), false) = (edges[1].name, is_side) { Some(seam) } else { None };
+        match outer {
+            // Between two seams that run up to the shoulder, or from one to the neck.
+            Some(seam) if !is_panel(seam) => {
+                edges[1].curves = rise(seam, -1.0);
+                edges.push(shoulder(split, inner_end));
+            }
+            Some(seam) => {
+                edges[1].curves = rise(seam, -1.0);
+                armhole.cut_off(under_panel);
+                edges.push(armhole);
+                edges.push(shoulder(tip, inner_end));
+            }
+            None if inner.is_some_and(is_panel) => {
+                armhole.cut_off_end(armhole.length() - under_panel);
+                edges.push(armhole);
+            }
+            None => {
+                edges.push(armhole);
+                edges.push(shoulder(tip, inner_end));
+            }
         }
         match (inner, left) {
             (Some(seam), Some(_)) => {
@@ -516,6 +539,11 @@ impl<'a> Storey<'a> {
             piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None });
         }
     }
+}
+
+/// It ends in the armhole where there is one, and not at the shoulder.
+const fn is_panel(seam: Seam) -> bool {
+    matches!(seam, Seam::PanelFront | Seam::PanelBack)
 }
 
 /// A neckline that comes straight up runs square into the shoulder seam.

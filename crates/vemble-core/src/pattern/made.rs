@@ -1,0 +1,245 @@
+//! Pieces made from others: facings, linings, the bags of pockets. What is changed on a piece afterwards is not changed on these; truing says so.
+
+use super::carry::{inwards, move_hem_in};
+use super::change::{CannotBe, crosses, mm};
+use super::part::{Spot, cut_from, is_clear, part};
+use super::piece::{Edge, Piece, is_on};
+use super::turn::{CLEAR, turn_dart};
+use super::unroll::ALLOWANCE;
+use crate::garment::Seam;
+use crate::length::{Length, Measure, Unit};
+use crate::work::{EdgeName, EdgePlace, PieceKey, PieceLayer, straight};
+use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Point};
+
+/// A line inside an edge is drawn through points so far apart, in mm.
+const STEP: f64 = 2.0;
+/// A lining ends so far above what it lies in, and is turned up by as much, in mm (teaching value: an inch, so that it never shows).
+const LINING_ENDS: f64 = 25.0;
+/// A facing along an edge lies on a lining's outline to so many mm.
+const ON: f64 = 0.5;
+
+/// A piece of the layer that is seen, and the key of one that is made from it.
+fn outer(pieces: &[Piece], n: usize, layer: PieceLayer) -> Result<(&Piece, PieceKey), CannotBe> {
+    let made = pieces[n].key.of(layer);
+    match pieces.iter().any(|piece| piece.key == made) {
+        true => Err(CannotBe::Twice),
+        false if !pieces[n].key.layer.is_outer() => Err(CannotBe::NotThere),
+        false => Ok((&pieces[n], made)),
+    }
+}
+
+fn keep(pieces: &mut Vec<Piece>, made: Piece) {
+    pieces.push(Piece { was: None, ..made });
+}
+
+/// Makes a facing: a strip so wide along an edge, with the darts that begin there closed.
+pub(super) fn make_facing(
+    pieces: &mut Vec<Piece>,
+    n: usize,
+    edge: EdgeName,
+    wide: f64,
+) -> Result<(), CannotBe> {
+    let (source, made) = outer(pieces, n, PieceLayer::Facing(edge))?;
+    if !EdgeName::FACED.contains(&edge) {
+        return Err(CannotBe::NotFaced);
+    }
+    if wide < CLEAR {
+        return Err(CannotBe::TooLittle);
+    }
+    let (source, n) = with_darts_closed(source, edge)?;
+    let (spots, line) = line_inside(&source, n, wide)?;
+    is_clear(&source, &line, spots)?;
+    let [strip, _] = part(&source, spots, &line, EdgeName::Inner);
+    let cut = cut_of(&source, &strip);
+    let facing = cut_from(&source, made, strip, cut);
+    keep(pieces, facing);
+    Ok(())
+}
+
+/// What goes to the fold is cut once.
+fn cut_of(source: &Piece, edges: &[Edge]) -> u8 {
+    match source.edge(EdgeName::Fold) {
+        Some(_) if edges.iter().any(|edge| edge.name == EdgeName::Fold) => 1,
+        Some(_) => 2,
+        None => source.cut,
+    }
+}
+
+/// A piece whose darts on an edge are closed, and opened anywhere else; with the place of that edge.
+fn with_darts_closed(source: &Piece, name: EdgeName) -> Result<(Piece, usize), CannotBe> {
+    let n = source.edges.iter().position(|edge| edge.name == name).ok_or(CannotBe::NotThere)?;
+    let mut piece = source.clone();
+    while let Some(dart) =
+        piece.darts.iter().find(|d| d.other.is_none() && is_on(&piece.edges[n], d)).copied()
+    {
+        let mut others: Vec<&Edge> = piece.edges.iter().filter(|edge| edge.name != name).collect();
+        others.sort_by_key(|edge| edge.name != EdgeName::Hem);
+        let places = others.into_iter().flat_map(|edge| {
+            [0.5, 0.35, 0.65, 0.2, 0.8].map(|share| {
+                let at = Measure { length: Length::from_cm(edge.length() * share / 10.0), unit: Unit::Mm };
+                EdgePlace { edge: edge.name, at }
+            })
+        });
+        let closed = places.into_iter().find_map(|to| {
+            let mut next = piece.clone();
+            turn_dart(&mut next, dart.dart, to, None).ok().filter(|()| !crosses(&next))?;
+            (next.edges.len() == piece.edges.len()).then_some(next)
+        });
+        piece = closed.ok_or(CannotBe::ThroughDart)?;
+    }
+    Ok((piece, n))
+}
+
+/// A line so far inside an edge, from the edge before it to the one after it.
+fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<CubicBez>), CannotBe> {
+    let count = piece.edges.len();
+    let (before, after) = ((n + count - 1) % count, (n + 1) % count);
+    if before == after {
+        return Err(CannotBe::TooMuch);
+    }
+    let edge = &piece.edges[n];
+    let steps = (edge.length() / STEP).ceil().max(1.0) as usize;
+    let inside = |k: usize| {
+        let (at, way) = edge.at(edge.length() * k as f64 / steps as f64);
+        at + inwards(way) * wide
+    };
+    let [leaves, comes] = edge.ways();
+    // Straight on at both ends, until it meets the edges there.
+    let mut points = vec![inside(0) - leaves * (2.0 * wide)];
+    points.extend((0..=steps).map(inside));
+    points.push(inside(steps) + comes * (2.0 * wide));
+    let lines: Vec<Line> = points.windows(2).map(|pair| Line::new(pair[0], pair[1])).collect();
+    let met = |edge: usize| -> Vec<(f64, f64)> {
+        let mut all = Vec::new();
+        let mut done = 0.0;
+        for curve in &piece.edges[edge].curves {
+            for (k, line) in lines.iter().enumerate() {
+                let hits = PathSeg::Cubic(*curve).intersect_line(*line);
+                all.extend(hits.iter().map(|hit| {
+                    let along = done + curve.subsegment(0.0..hit.segment_t).arclen(super::piece::EXACT);
+                    (k as f64 + hit.line_t, along)
+                }));
+            }
+            done += curve.arclen(super::piece::EXACT);
+        }
+        all
+    };
+    // It enters the piece where it last meets the edge before, and leaves it where it then meets the one after.
+    let from = met(before).into_iter().max_by(|a, b| a.0.total_cmp(&b.0)).ok_or(CannotBe::TooMuch)?;
+    let to = met(after).into_iter().filter(|hit| hit.0 > from.0).min_by(|a, b| a.0.total_cmp(&b.0));
+    let to = to.ok_or(CannotBe::TooMuch)?;
+    let is_short = |(_, along): (f64, f64), edge: usize| {
+        let edge = &piece.edges[edge];
+        along < CLEAR || along > edge.length() - CLEAR
+    };
+    if is_short(from, before) || is_short(to, after) {
+        return Err(CannotBe::TooMuch);
+    }
+    let at = |(place, _): (f64, f64)| {
+        let k = (place as usize).min(lines.len() - 1);
+        lines[k].eval(place - k as f64)
+    };
+    let between =
+        points.iter().enumerate().filter(|(k, _)| *k as f64 > from.0 + 0.2 && (*k as f64) < to.0 - 0.2);
+    let through: Vec<Point> =
+        [at(from)].into_iter().chain(between.map(|(_, p)| *p)).chain([at(to)]).collect();
+    let spots = [Spot { edge: before, along: from.1 }, Spot { edge: after, along: to.1 }];
+    Ok((spots, super::carry::smooth(&through)))
+}
+
+/// Makes a lining: without what its facings take, and shorter where it is hemmed.
+pub(super) fn make_lining(pieces: &mut Vec<Piece>, n: usize) -> Result<(), CannotBe> {
+    let (source, made) = outer(pieces, n, PieceLayer::Lining)?;
+    let (key, mut lining) = (source.key, Piece { key: made, ..source.clone() });
+    let is_facing =
+        |p: &&mut Piece| matches!(p.key.layer, PieceLayer::Facing(_)) && p.key.of(PieceLayer::Outer) == key;
+    for facing in pieces.iter_mut().filter(is_facing) {
+        let Some(inner) = facing.edges.iter_mut().find(|edge| edge.name == EdgeName::Inner) else { continue };
+        let Some((spots, line)) = spots_of(&lining, inner) else { continue };
+        if is_clear(&lining, &line, spots).is_err() {
+            continue;
+        }
+        let [_, mut rest] = part(&lining, spots, &line, EdgeName::Inner);
+        // Both are sewn together there.
+        inner.allowance = ALLOWANCE;
+        rest.iter_mut()
+            .filter(|edge| edge.name == EdgeName::Inner)
+            .for_each(|edge| edge.allowance = ALLOWANCE);
+        let cut = cut_of(&lining, &rest);
+        lining = cut_from(&lining, made, rest, cut);
+    }
+    if let Some(n) = lining.edges.iter().position(|edge| edge.name == EdgeName::Hem) {
+        if lining.bounds().height() < 4.0 * LINING_ENDS {
+            return Err(CannotBe::TooLittle);
+        }
+        move_hem_in(&mut lining, n, |_| LINING_ENDS);
+        lining.edges[n].allowance = LINING_ENDS;
+    }
+    keep(pieces, lining);
+    Ok(())
+}
+
+/// Where the inner edge of a facing lies on a piece: the places of its ends, and itself from the first to the second.
+fn spots_of(piece: &Piece, inner: &Edge) -> Option<([Spot; 2], Vec<CubicBez>)> {
+    let line = inner.clone().turned();
+    let spot = |p: Point| {
+        let off = |edge: &Edge| {
+            edge.curves.iter().map(|c| c.nearest(p, 1e-6).distance_sq).fold(f64::INFINITY, f64::min)
+        };
+        let (edge, near) = piece.edges.iter().map(off).enumerate().min_by(|a, b| a.1.total_cmp(&b.1))?;
+        let along = super::piece::along_curves(&piece.edges[edge].curves, p);
+        (near <= ON * ON).then_some(Spot { edge, along })
+    };
+    Some(([spot(line.start())?, spot(line.end())?], line.curves))
+}
+
+/// Makes the bag of a pocket: between the waist edge and the seam at the side, so deep; so wide, or extended to the middle.
+pub(super) fn make_pocket(
+    pieces: &mut Vec<Piece>,
+    n: usize,
+    deep: f64,
+    wide: Option<Measure>,
+) -> Result<(), CannotBe> {
+    let (source, made) = outer(pieces, n, PieceLayer::Pocket)?;
+    let (source, waist) = with_darts_closed(source, EdgeName::Waist)?;
+    let count = source.edges.len();
+    let (side, middle) = ((waist + count - 1) % count, (waist + 1) % count);
+    if !matches!(source.edges[side].name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam)) {
+        return Err(CannotBe::NotThere);
+    }
+    let fits = |far: f64, edge: usize| match far {
+        far if far < CLEAR => Err(CannotBe::TooLittle),
+        far if far > source.edges[edge].length() - CLEAR => Err(CannotBe::TooMuch),
+        _ => Ok(()),
+    };
+    fits(deep, side)?;
+    let from = Spot { edge: side, along: source.edges[side].length() - deep };
+    let (start, way) = source.edges[side].at(from.along);
+    let (to, line) = match wide.map(mm) {
+        None => {
+            fits(deep, middle)?;
+            let end = source.edges[middle].at(deep).0;
+            (Spot { edge: middle, along: deep }, straight(start, end))
+        }
+        Some(wide) => {
+            fits(wide, waist)?;
+            let (end, along) = source.edges[waist].at(wide);
+            // Square to the side and to the waist: a bag without a corner.
+            let [inwards, down] = [way, along].map(|v| kurbo::Vec2::new(-v.y, v.x));
+            (
+                Spot { edge: waist, along: wide },
+                CubicBez::new(start, start + inwards * wide, end + down * deep, end),
+            )
+        }
+    };
+    let spots = [from, to];
+    is_clear(&source, &[line], spots)?;
+    let [bag, _] = part(&source, spots, &[line], EdgeName::Inner);
+    let cut = cut_of(&source, &bag);
+    let mut bag = cut_from(&source, made, bag, cut);
+    for edge in bag.edges.iter_mut().filter(|edge| edge.name == EdgeName::Inner) {
+        edge.allowance = ALLOWANCE;
+    }
+    keep(pieces, bag);
+    Ok(())
+}

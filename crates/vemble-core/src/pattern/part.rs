@@ -1,0 +1,195 @@
+//! An outline cut in two along a line from one place on it to another: what splitting is made of, and pieces that are made from others.
+
+use super::change::{CannotBe, crosses};
+use super::piece::{EXACT, Edge, Notch, Piece, is_on};
+use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
+use super::unroll::{ALLOWANCE, notch};
+use crate::garment::Seam;
+use crate::work::{EdgeName, EdgePlace, PieceFace, PieceKey, PieceShare, meet, straight};
+use kurbo::{BezPath, CubicBez, Line, Point, Shape};
+
+/// A place on an outline: so far along one of its edges.
+#[derive(Clone, Copy, Debug)]
+pub(super) struct Spot {
+    pub edge: usize,
+    pub along: f64,
+}
+
+/// Cuts a piece in two along a straight, with a seam between both parts.
+pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2]) -> Result<(), CannotBe> {
+    let piece = &pieces[n];
+    let key = piece.key;
+    let [from, to] = ends.map(|end| cut_at(piece, end));
+    let spots = [from?, to?].map(|cut| Spot { edge: cut.edge, along: cut.from });
+    let [start, end] = spots.map(|spot| piece.edges[spot.edge].at(spot.along).0);
+    if start.distance(end) < 2.0 * CLEAR {
+        return Err(CannotBe::Misses);
+    }
+    slash_lies_inside(piece, Line::new(start, end))?;
+    let line = [straight(start, end)];
+    is_clear(piece, &line, spots)?;
+    let run = end - start;
+    let is_across = run.x.abs() > run.y.abs();
+    let (shares, seam) = names_of_parts(pieces, key, is_across).ok_or(CannotBe::NoName)?;
+    let mut parts = part(piece, spots, &line, EdgeName::Seam(seam));
+    let centre = |edges: &[Edge]| outline_of(edges).bounding_box().center();
+    let [one, other] = parts.each_ref().map(|edges| centre(edges));
+    // From the middle to the side, and from above down.
+    if if is_across { one.y < other.y } else { one.x > other.x } {
+        parts.reverse();
+    }
+    let is_on_fold = piece.edge(EdgeName::Fold).is_some();
+    let halves = parts.into_iter().zip(shares).map(|(edges, share)| {
+        let cut =
+            if is_on_fold && edges.iter().all(|edge| edge.name != EdgeName::Fold) { 2 } else { piece.cut };
+        let mut half = cut_from(piece, PieceKey { share, ..key }, edges, cut);
+        let levels = half.levels.clone();
+        for edge in half.edges.iter_mut().filter(|edge| edge.name == EdgeName::Seam(seam)) {
+            edge.allowance = ALLOWANCE;
+            edge.notches = match is_across {
+                true => vec![Notch { along: edge.length() / 2.0, level: None }],
+                false => levels.iter().filter_map(|(level, y)| notch(edge, *level, *y)).collect(),
+            };
+        }
+        half
+    });
+    let halves: Vec<Piece> = halves.collect();
+    // It left the piece where nobody looked.
+    if halves.iter().any(crosses) {
+        return Err(CannotBe::Misses);
+    }
+    pieces.splice(n..=n, halves);
+    Ok(())
+}
+
+/// What both parts of a piece are called, and the seam between them: of an upper one and a lower one the yoke seam. Nothing where there are as
+/// many pieces beside each other as have names.
+fn names_of_parts(pieces: &[Piece], key: PieceKey, is_across: bool) -> Option<([PieceShare; 2], Seam)> {
+    let beside = || pieces.iter().filter(|p| PieceKey { share: key.share, ..p.key } == key);
+    let is_there = |share: PieceShare| beside().any(|piece| piece.key.share == share);
+    let is_middle_free = !is_there(PieceShare::Middle);
+    let shares = match key.share {
+        PieceShare::Whole if is_across => [PieceShare::Upper, PieceShare::Lower],
+        PieceShare::Whole => [PieceShare::Centre, PieceShare::Side],
+        PieceShare::Centre if is_middle_free && !is_across => [PieceShare::Centre, PieceShare::Middle],
+        PieceShare::Side if is_middle_free && !is_across => [PieceShare::Middle, PieceShare::Side],
+        PieceShare::Centre | PieceShare::Middle | PieceShare::Side => return None,
+        PieceShare::Upper | PieceShare::Lower => return None,
+    };
+    let seams = match (key.face, is_across) {
+        (PieceFace::Round, _) => return None,
+        (_, true) => return Some((shares, Seam::YokeSeam)),
+        (PieceFace::Front, false) => [Seam::PrincessFront, Seam::PanelFront],
+        (PieceFace::Back, false) => [Seam::PrincessBack, Seam::PanelBack],
+    };
+    let is_free = |seam: &Seam| beside().all(|piece| piece.edge(EdgeName::Seam(*seam)).is_none());
+    Some((shares, seams.into_iter().find(is_free)?))
+}
+
+/// A line runs beside every dart, and ends beside every mouth.
+pub(super) fn is_clear(piece: &Piece, line: &[CubicBez], spots: [Spot; 2]) -> Result<(), CannotBe> {
+    let crosses = |leg: Line| line.iter().any(|c| meet(leg, Line::new(c.p0, c.p3)));
+    let is_in_mouth = |spot: Spot| {
+        let edge = &piece.edges[spot.edge];
+        piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart)).any(|dart| {
+            let [from, to] = along_mouth(edge, dart);
+            (from - CLEAR..to + CLEAR).contains(&spot.along)
+        })
+    };
+    let is_met = piece.darts.iter().flat_map(legs).any(crosses) || spots.into_iter().any(is_in_mouth);
+    if is_met { Err(CannotBe::ThroughDart) } else { Ok(()) }
+}
+
+/// Both parts of a piece cut along a line from one place to another: first what follows the first place against the clock. The line is an edge
+/// of either.
+pub(super) fn part(
+    piece: &Piece,
+    [from, to]: [Spot; 2],
+    line: &[CubicBez],
+    name: EdgeName,
+) -> [Vec<Edge>; 2] {
+    let line = Edge::new(name, line.to_vec());
+    let close = |mut edges: Vec<Edge>, mut line: Edge| {
+        if let (Some(first), Some(last)) = (edges.first(), edges.last()) {
+            line.set_start(last.end());
+            line.set_end(first.start());
+        }
+        edges.push(line);
+        edges
+    };
+    [close(stretch(piece, from, to), line.clone().turned()), close(stretch(piece, to, from), line)]
+}
+
+/// The edges from one place to another against the clock.
+fn stretch(piece: &Piece, from: Spot, to: Spot) -> Vec<Edge> {
+    let mut all = Vec::new();
+    let Spot { edge: mut n, along: mut start } = from;
+    for _ in 0..=piece.edges.len() {
+        let edge = &piece.edges[n];
+        let is_last = n == to.edge && to.along > start;
+        let end = if is_last { to.along } else { edge.length() };
+        if end - start > EXACT {
+            all.push(between(edge, start, end));
+        }
+        if is_last {
+            break;
+        }
+        (n, start) = ((n + 1) % piece.edges.len(), 0.0);
+    }
+    all
+}
+
+/// What remains of an edge between two places along it.
+fn between(edge: &Edge, from: f64, to: f64) -> Edge {
+    let mut part = Edge { notches: Vec::new(), ..edge.clone() };
+    let off = edge.length() - to;
+    if off > EXACT {
+        part.cut_off_end(off);
+    }
+    if from > EXACT {
+        part.cut_off(from);
+    }
+    let inside = edge.notches.iter().filter(|notch| notch.along > from && notch.along < to);
+    part.notches = inside.map(|notch| Notch { along: notch.along - from, ..*notch }).collect();
+    part
+}
+
+/// A piece within these edges of another, with what lies inside of them.
+pub(super) fn cut_from(source: &Piece, key: PieceKey, mut edges: Vec<Edge>, cut: u8) -> Piece {
+    let outline = outline_of(&edges);
+    let bounds = outline.bounding_box();
+    for n in 0..edges.len() {
+        let name = edges[n].name;
+        edges[n].second &= edges.iter().any(|edge| edge.name == name && !edge.second);
+    }
+    let is_inside = |dart: &&super::piece::PieceDart| {
+        let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
+        outline.winding(mouth.lerp(dart.point, 0.1)) != 0
+    };
+    let darts = source.darts.iter().filter(is_inside).copied().collect();
+    let levels =
+        source.levels.iter().copied().filter(|(_, y)| *y > bounds.y0 + CLEAR && *y < bounds.y1 - CLEAR);
+    let levels = levels.collect();
+    let mut piece = Piece { key, was: source.was, edges, darts, grain: source.grain, cut, levels };
+    put_grain(&mut piece);
+    piece
+}
+
+/// Lays the grain through the middle of a piece, as it runs.
+pub(super) fn put_grain(piece: &mut Piece) {
+    let [low, high] = piece.grain;
+    let bounds = piece.bounds();
+    let (way, middle) = (high - low, bounds.center());
+    let reach = 0.2 * if way.y.abs() > way.x.abs() { bounds.height() } else { bounds.width() };
+    if way.hypot() > 0.0 {
+        piece.grain = [middle - way.normalize() * reach, middle + way.normalize() * reach];
+    }
+}
+
+fn outline_of(edges: &[Edge]) -> BezPath {
+    let mut path = BezPath::new();
+    path.move_to(edges.first().map(Edge::start).unwrap_or(Point::ZERO));
+    edges.iter().flat_map(|edge| &edge.curves).for_each(|c| path.curve_to(c.p1, c.p2, c.p3));
+    path.close_path();
+    path
+}

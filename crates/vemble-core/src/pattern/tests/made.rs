@@ -1,0 +1,468 @@
+//! Pieces cut in two and joined again, laid on the fold, and made from others.
+
+use super::super::turn::is_measured_from_start;
+use super::*;
+use crate::body::Proportions;
+use crate::garment::{Dart, starting_seam};
+use crate::pattern::{OfCloth, PieceDart, Pieces, pieces};
+use crate::work::{EdgePlace, PieceFace, PieceLayer, PieceShare};
+
+fn measure(mm: f64) -> Measure {
+    Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
+}
+
+fn place(edge: &Edge, share: f64) -> EdgePlace {
+    let along = edge.length() * share;
+    let at = if is_measured_from_start(edge) { along } else { edge.length() - along };
+    EdgePlace { edge: edge.name, at: measure(at) }
+}
+
+fn near(is: f64, wanted: f64, within: f64, what: &dyn std::fmt::Debug) {
+    assert!((is - wanted).abs() < within, "{what:?}: {is} instead of {wanted}");
+}
+
+/// Garments as they start; with every seam that their kind may have.
+pub(super) fn with_panels(panels: bool) -> impl Iterator<Item = Garment> {
+    let wearer = demo("pinafore-toile").wearer;
+    Kind::ALL.iter().copied().map(move |kind| {
+        let template = kind.template();
+        let cloth = cloth_named(template.cloth).unwrap();
+        let mut garment =
+            begin(Beginning { name: "it".into(), kind, toile: true, wearer: wearer.clone(), cloth });
+        for spec in template.may_have.iter().filter(|_| panels) {
+            let facts = starting_seam(&garment, &Proportions::of(&wearer), spec);
+            garment.seams.extend(Some(facts).filter(|f| garment.seam(f.seam).is_none()));
+        }
+        garment
+    })
+}
+
+fn panels() -> impl Iterator<Item = (Garment, Vec<Piece>)> {
+    let wearer = demo("pinafore-toile").wearer;
+    with_panels(true).map(move |garment| {
+        let pieces = unroll(&garment, &wearer, None);
+        (garment, pieces)
+    })
+}
+
+/// All edges of a name together, sewn.
+fn sewn(pieces: &[Piece], of: PieceKey, name: EdgeName) -> f64 {
+    let beside = pieces.iter().filter(|p| PieceKey { share: of.share, ..p.key } == of);
+    let edges = beside.flat_map(|p| p.edges.iter().filter(|e| e.name == name).map(|e| p.sewn(e)));
+    edges.sum()
+}
+
+fn names(pieces: &[Piece]) -> Vec<EdgeName> {
+    let mut all: Vec<EdgeName> = pieces.iter().flat_map(|p| p.edges.iter().map(|e| e.name)).collect();
+    all.sort_unstable();
+    all.dedup();
+    all
+}
+
+fn area(pieces: &[Piece]) -> f64 {
+    pieces.iter().map(Piece::area).sum()
+}
+
+/// Between any two edges of any piece: nothing is lost, both parts match along their seam, and joined again they are what they were.
+#[test]
+fn a_piece_that_is_cut_in_two_is_joined_again() {
+    let mut seen = std::collections::BTreeSet::new();
+    let mut count = 0;
+    for (name, garment, whole) in garments() {
+        for piece in &whole {
+            let pairs = piece.edges.iter().flat_map(|a| piece.edges.iter().map(move |b| (a, b)));
+            for (a, b) in pairs.filter(|(a, b)| a.name < b.name && !a.second && !b.second) {
+                for shares in [[0.5, 0.5], [0.3, 0.7]] {
+                    let [from, to] = [place(a, shares[0]), place(b, shares[1])];
+                    let change = PieceChange::Split { piece: piece.key, from, to };
+                    let mut parts = whole.clone();
+                    match apply(&mut parts, &change) {
+                        Ok(()) => {}
+                        Err(CannotBe::Misses | CannotBe::ThroughDart | CannotBe::NoName) => continue,
+                        Err(why) => panic!("{name}, {change:?}: {why:?}"),
+                    }
+                    count += 1;
+                    near(area(&parts), area(&whole), 1.0, &change);
+                    for edge in names(&whole) {
+                        let [is, was] = [&parts, &whole].map(|all| sewn(all, piece.key, edge));
+                        near(is, was, 0.05, &(name, &change, edge));
+                    }
+                    let seam = names(&parts).into_iter().find(|n| !names(&whole).contains(n)).unwrap();
+                    let EdgeName::Seam(seam) = seam else { panic!("{seam:?}") };
+                    let n = whole.iter().position(|p| p.key == piece.key).unwrap();
+                    let halves = &parts[n..n + 2];
+                    seen.insert((halves[0].key.share, halves[1].key.share, seam));
+                    assert!(halves.iter().all(|half| half.was == piece.was && !crosses(half)));
+                    let is_across = seam == Seam::YokeSeam;
+                    let [one, other] = [0, 1].map(|k| halves[k].bounds().center());
+                    assert!(if is_across { one.y > other.y } else { one.x < other.x }, "{change:?}");
+                    let own: Vec<_> = super::joins(&garment, &parts);
+                    let own = own.iter().find(|j| j.name == EdgeName::Seam(seam)).unwrap();
+                    near(own.lengths(&parts)[0], own.lengths(&parts)[1], 0.01, &change);
+                    let untrue = true_up(&parts, std::slice::from_ref(own));
+                    let is_of_seam =
+                        |u: &Untrue| matches!(u, Untrue::Lengths { .. } | Untrue::Notches { .. });
+                    assert!(!untrue.iter().any(is_of_seam), "{name}, {change:?}: {untrue:?}");
+
+                    let back = PieceChange::Join { piece: halves[0].key, seam };
+                    apply(&mut parts, &back).unwrap_or_else(|why| panic!("{name}, {change:?}: {why:?}"));
+                    assert_eq!(parts.len(), whole.len());
+                    let is = &parts[n];
+                    assert_eq!((is.key, is.cut, is.darts.len()), (piece.key, piece.cut, piece.darts.len()));
+                    near(is.area(), piece.area(), piece.area() * 1e-3, &change);
+                    assert_eq!(is.edges.len(), piece.edges.len(), "{change:?}");
+                    for edge in &piece.edges {
+                        near(
+                            is.edge(edge.name).unwrap().length(),
+                            piece.edge(edge.name).unwrap().length(),
+                            0.2,
+                            &change,
+                        );
+                        let notches = |p: &Piece| p.edge(edge.name).unwrap().notches.len();
+                        assert_eq!(notches(is), notches(piece), "{change:?}, {:?}", edge.name);
+                    }
+                }
+            }
+        }
+    }
+    assert!(count > 60 && seen.len() > 4, "{count}, {seen:?}");
+}
+
+/// Panels of every kind that has them: joined they take what they took before at every edge but a hem, which may have flare; nothing of either
+/// is lost, and what was between is in darts.
+#[test]
+fn panels_that_are_joined_keep_their_edges() {
+    let (mut seen, mut darts) = (0, std::collections::BTreeSet::new());
+    for (garment, panels) in panels() {
+        for piece in &panels {
+            for edge in &piece.edges {
+                let EdgeName::Seam(seam) = edge.name else { continue };
+                let change = PieceChange::Join { piece: piece.key, seam };
+                let mut joined = panels.clone();
+                match apply(&mut joined, &change) {
+                    Ok(()) => {}
+                    Err(CannotBe::NotBeside | CannotBe::NoName | CannotBe::ThroughDart) => continue,
+                    Err(why) => panic!("{:?}, {change:?}: {why:?}", garment.kind),
+                }
+                seen += 1;
+                assert_eq!(joined.len(), panels.len() - 1);
+                let is = joined.iter().find(|p| !panels.contains(p)).unwrap();
+                assert!(!crosses(is), "{change:?}");
+                for name in names(&panels).into_iter().filter(|n| *n != edge.name) {
+                    let [now, was] = [&joined, &panels].map(|all| sewn(all, piece.key, name));
+                    let more = now - was;
+                    match name {
+                        EdgeName::Hem => assert!(more > -0.5, "{:?}, {change:?}: {more}", garment.kind),
+                        _ => near(now, was, 3.1, &(garment.kind, &change, name)),
+                    }
+                }
+                assert!(area(&joined) > area(&panels) - 1.0, "{:?}, {change:?}", garment.kind);
+                let new = |d: &&PieceDart| panels.iter().all(|p| !p.darts.iter().any(|o| o.dart == d.dart));
+                for dart in is.darts.iter().filter(new) {
+                    darts.insert(dart.dart);
+                    assert!(dart.takes() > 3.0 && dart.legs_apart() < 3.0, "{:?}, {dart:?}", garment.kind);
+                }
+            }
+        }
+    }
+    assert!(seen >= 16 && darts.len() > 2, "{seen}, {darts:?}");
+}
+
+fn facings(piece: &Piece) -> impl Iterator<Item = EdgeName> {
+    EdgeName::FACED.into_iter().filter(|name| piece.edge(*name).is_some())
+}
+
+/// Every edge that may be faced, of every piece: its facing is as long as that edge is sewn, as wide as it was said everywhere, lies within its
+/// piece, and matches its neighbours; a lining made afterwards is what is left, and sewn to it.
+#[test]
+fn a_facing_fits_its_edge_and_a_lining_its_facing() {
+    let (mut seen, mut linings) = (std::collections::BTreeSet::new(), 0);
+    for (name, garment, all) in garments() {
+        for piece in &all {
+            for edge in facings(piece) {
+                let mut made = all.clone();
+                let change = PieceChange::Facing { piece: piece.key, edge, wide: m("4 cm") };
+                match apply(&mut made, &change) {
+                    Ok(()) => {}
+                    // A shoulder, a band or an edge beside it that is no wider than that.
+                    Err(CannotBe::TooMuch | CannotBe::ThroughDart) => continue,
+                    Err(why) => panic!("{name}, {change:?}: {why:?}"),
+                }
+                seen.insert(edge);
+                assert_eq!(&made[..all.len()], &all[..], "what it is made from stays");
+                let facing = made.last().unwrap();
+                assert_eq!((facing.key, facing.was), (piece.key.of(PieceLayer::Facing(edge)), None));
+                let long = |p: &Piece| p.sewn(p.edge(edge).unwrap());
+                near(long(facing), long(piece), 0.1, &(name, &change));
+                let [outer, inner] = [edge, EdgeName::Inner].map(|name| facing.edge(name).unwrap());
+                for n in 1..20 {
+                    let at = inner.at(inner.length() * f64::from(n) / 20.0).0;
+                    let off = outer.curves.iter().map(|c| c.nearest(at, 1e-6).distance_sq.sqrt());
+                    let off = off.fold(f64::INFINITY, f64::min);
+                    // Where an edge comes to a corner it is further off, nowhere nearer.
+                    assert!(off > 39.5, "{name}, {change:?}: {off}");
+                }
+                let joins = super::joins(&garment, &made);
+                let own: Vec<_> = joins.into_iter().filter(|j| j.is_faced).collect();
+                assert_eq!(own.len(), 1, "{name}, {change:?}");
+                assert_eq!(true_up(&made, &own), vec![], "{name}, {change:?}");
+
+                if piece.taken_of(piece.edge(edge).unwrap()) > 0.0 {
+                    continue;
+                }
+                let whole = piece.area();
+                let facing = facing.area();
+                apply(&mut made, &PieceChange::Lining { piece: piece.key }).unwrap();
+                linings += 1;
+                let lining = made.last().unwrap();
+                assert!(!crosses(lining));
+                let hem = lining.edge(EdgeName::Hem).map_or(0.0, |hem| hem.length() * 25.0);
+                near(lining.area() + facing + hem, whole, whole * 0.012, &(name, &change));
+                let inside: Vec<_> = super::joins(&garment, &made);
+                let inside: Vec<_> = inside.into_iter().filter(|j| j.name == EdgeName::Inner).collect();
+                // Beside a hem it ends above its facing.
+                if edge != EdgeName::Hem && made[all.len()].edge(EdgeName::Hem).is_some() {
+                    assert!(inside.is_empty());
+                    continue;
+                }
+                assert_eq!(inside.len(), 1, "{name}, {change:?}");
+                assert_eq!(true_up(&made, &inside), vec![], "{name}, {change:?}");
+                near(inside[0].lengths(&made)[0], inside[0].lengths(&made)[1], 0.05, &change);
+            }
+        }
+    }
+    assert!(seen.len() > 4 && linings > 15, "{seen:?}, {linings}");
+}
+
+/// By nought it stays, by its figures it moves, back it is what it was; a straight stays straight, and the other edges stay.
+#[test]
+fn a_neckline_moves_by_its_figures_and_back() {
+    let mut seen = 0;
+    for (name, _, all) in garments() {
+        for (n, piece) in all.iter().enumerate().filter(|(_, p)| p.edge(EdgeName::Neckline).is_some()) {
+            let change =
+                |lower, wider| PieceChange::Neckline { piece: piece.key, lower: m(lower), wider: m(wider) };
+            let long = |p: &Piece, edge| p.edge(edge).map_or(0.0, Edge::length);
+            let mut same = all.clone();
+            apply(&mut same, &change("0 cm", "0 cm")).unwrap();
+            near(same[n].area(), piece.area(), 1.0, &name);
+            let is_straight = |p: &Piece| {
+                let edge = p.edge(EdgeName::Neckline).unwrap();
+                (edge.length() - edge.start().distance(edge.end())).abs() < 0.01
+            };
+            for [lower, wider, back_lower, back_wider] in [
+                ["0 cm", "1.2 cm", "0 cm", "-1.2 cm"],
+                ["1.5 cm", "0 cm", "-1.5 cm", "0 cm"],
+                ["2 cm", "1 cm", "-2 cm", "-1 cm"],
+            ] {
+                let mut moved = all.clone();
+                let change_there = change(lower, wider);
+                match apply(&mut moved, &change_there) {
+                    Ok(()) => {}
+                    // A front that wraps over has no middle there.
+                    Err(CannotBe::NotMiddle) if piece.edge(EdgeName::Opening).is_none() => continue,
+                    Err(why) => panic!("{name}, {change_there:?}: {why:?}"),
+                }
+                seen += 1;
+                let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
+                let by = m(wider).length.cm() * 10.0;
+                near(long(piece, shoulder) - long(&moved[n], shoulder), by, 0.05, &(name, &change_there));
+                let low = |p: &Piece| p.edge(EdgeName::Neckline).unwrap().end().y;
+                near(low(piece) - low(&moved[n]), m(lower).length.cm() * 10.0, 0.05, &(name, &change_there));
+                assert!(moved[n].area() < piece.area());
+                assert_eq!(is_straight(&moved[n]), is_straight(piece), "{name}");
+                for edge in [EdgeName::Hem, EdgeName::Waist, EdgeName::Seam(Seam::SideSeam)] {
+                    near(long(&moved[n], edge), long(piece, edge), 0.01, &(name, edge));
+                }
+                apply(&mut moved, &change(back_lower, back_wider)).unwrap();
+                near(moved[n].area(), piece.area(), piece.area() * 2e-3, &(name, &change_there));
+                near(long(&moved[n], shoulder), long(piece, shoulder), 0.1, &name);
+            }
+        }
+    }
+    assert!(seen > 15, "{seen}");
+}
+
+/// The bag of a pocket has the waist and the side of its piece for as far as it was said; extended, it reaches the middle.
+#[test]
+fn a_pocket_has_the_edges_that_it_is_sewn_in() {
+    let mut seen = [0; 2];
+    for (name, _, all) in garments() {
+        for piece in all.iter().filter(|p| p.edge(EdgeName::Waist).is_some()) {
+            for (k, wide) in [Some(m("11 cm")), None].into_iter().enumerate() {
+                let mut made = all.clone();
+                let change = PieceChange::Pocket { piece: piece.key, deep: m("18 cm"), wide };
+                if let Err(why) = apply(&mut made, &change) {
+                    let is_no_side = matches!(piece.key.part, PiecePart::Bodice | PiecePart::Waistband);
+                    assert!(
+                        is_no_side || piece.key.share == PieceShare::Centre,
+                        "{name}, {change:?}: {why:?}"
+                    );
+                    continue;
+                }
+                seen[k] += 1;
+                let bag = made.last().unwrap();
+                assert!(!crosses(bag));
+                let side = [Seam::SideSeam, Seam::Outseam].map(EdgeName::Seam);
+                let side = bag.edges.iter().find(|e| side.contains(&e.name)).unwrap();
+                near(side.length(), 180.0, 0.05, &(name, &change));
+                let waist = bag.sewn(bag.edge(EdgeName::Waist).unwrap());
+                let whole = piece.sewn(piece.edge(EdgeName::Waist).unwrap());
+                near(waist, if wide.is_some() { 110.0 } else { whole }, 0.1, &(name, &change));
+                assert_eq!(
+                    bag.cut,
+                    if wide.is_none() && piece.edge(EdgeName::Fold).is_some() { 1 } else { 2 }
+                );
+            }
+        }
+    }
+    assert!(seen.iter().all(|seen| *seen > 4), "{seen:?}");
+}
+
+#[test]
+fn a_middle_is_laid_on_the_fold_and_legs_are_made_equal() {
+    let mut seen = 0;
+    for (garment, all) in panels() {
+        for (n, piece) in all.iter().enumerate() {
+            for seam in [Seam::CentreFront, Seam::CentreBack] {
+                let Some(edge) = piece.edge(EdgeName::Seam(seam)) else { continue };
+                let mut on_fold = all.clone();
+                let change = PieceChange::OnFold { piece: piece.key, seam };
+                match apply(&mut on_fold, &change) {
+                    Ok(()) => {}
+                    Err(CannotBe::NotStraight)
+                        if edge.length() - edge.start().distance(edge.end()) > 0.01 =>
+                    {
+                        continue;
+                    }
+                    Err(why) => panic!("{:?}, {change:?}: {why:?}", garment.kind),
+                }
+                seen += 1;
+                assert_eq!(on_fold[n].cut, 1);
+                near(on_fold[n].edge(EdgeName::Fold).unwrap().length(), edge.length(), 0.1, &change);
+                near(on_fold[n].area(), piece.area(), 1.0 + piece.area() * 1e-3, &change);
+            }
+        }
+    }
+    let mut evened = 0;
+    for (name, _, all) in garments() {
+        for (n, piece) in all.iter().enumerate() {
+            for (k, dart) in piece.darts.iter().enumerate().filter(|(_, dart)| dart.other.is_none()) {
+                let mut uneven = all.clone();
+                let askew = (dart.mouth[1] - dart.mouth[0]).normalize() * 25.0;
+                uneven[n].darts[k].point += askew;
+                // Of a narrow one they hardly differ.
+                if uneven[n].darts[k].legs_apart() <= 3.0 {
+                    continue;
+                }
+                evened += 1;
+                let found = true_up(&uneven, &[]);
+                let is_it = |u: &Untrue| matches!(u, Untrue::Legs { piece, dart: d, .. } if *piece == n && *d == dart.dart);
+                assert!(found.iter().any(is_it), "{name}");
+                apply(&mut uneven, &PieceChange::EvenLegs { piece: piece.key, dart: dart.dart }).unwrap();
+                near(uneven[n].darts[k].legs_apart(), 0.0, 0.001, &name);
+                near(uneven[n].darts[k].point.distance(dart.point), 0.0, 0.2, &name);
+            }
+        }
+    }
+    assert!(seen > 5 && evened > 1, "{seen}, {evened}");
+}
+
+#[test]
+fn what_cannot_be_made_says_why() {
+    let (_, _, all) = pieces_of("pinafore-toile");
+    let (_, _, coat) = pieces_of("overcoat");
+    let bodice =
+        all.iter().find(|p| p.key.part == PiecePart::Bodice && p.key.face == PieceFace::Back).unwrap().key;
+    let skirt = all.iter().find(|p| p.key.part == PiecePart::Skirt).unwrap().key;
+    let at = |edge, text: &str| EdgePlace { edge, at: m(text) };
+    let side = EdgeName::Seam(Seam::SideSeam);
+    let facing = |piece, edge, wide: &str| PieceChange::Facing { piece, edge, wide: m(wide) };
+    let neckline = |piece, lower: &str| PieceChange::Neckline { piece, lower: m(lower), wider: m("0 cm") };
+    let pocket = |deep: &str, wide: Option<&str>| PieceChange::Pocket {
+        piece: skirt,
+        deep: m(deep),
+        wide: wide.map(m),
+    };
+    let split = |from, to| PieceChange::Split { piece: skirt, from, to };
+    for (change, why) in [
+        (facing(bodice, EdgeName::Neckline, "60 cm"), CannotBe::TooMuch),
+        (facing(bodice, EdgeName::Neckline, "0.1 cm"), CannotBe::TooLittle),
+        (facing(bodice, EdgeName::Neckline, "-5 cm"), CannotBe::TooLittle),
+        (facing(bodice, side, "5 cm"), CannotBe::NotFaced),
+        (facing(bodice, EdgeName::End, "5 cm"), CannotBe::NotFaced),
+        (facing(skirt, EdgeName::Neckline, "5 cm"), CannotBe::NotThere),
+        (neckline(bodice, "90 cm"), CannotBe::TooMuch),
+        (neckline(bodice, "-90 cm"), CannotBe::TooMuch),
+        (neckline(skirt, "1 cm"), CannotBe::NotThere),
+        (pocket("300 cm", None), CannotBe::TooMuch),
+        (pocket("20 cm", Some("300 cm")), CannotBe::TooMuch),
+        (pocket("-20 cm", None), CannotBe::TooLittle),
+        (split(at(side, "0.1 cm"), at(EdgeName::Hem, "9 cm")), CannotBe::Misses),
+        (split(at(side, "9 cm"), at(side, "9.5 cm")), CannotBe::Misses),
+        (split(at(EdgeName::End, "9 cm"), at(side, "9.5 cm")), CannotBe::NotThere),
+        (PieceChange::Join { piece: skirt, seam: Seam::SideSeam }, CannotBe::NotBeside),
+        (PieceChange::Join { piece: skirt, seam: Seam::PanelFront }, CannotBe::NotThere),
+        (PieceChange::OnFold { piece: skirt, seam: Seam::SideSeam }, CannotBe::NotMiddle),
+        (PieceChange::EvenLegs { piece: skirt, dart: Dart::Shoulder }, CannotBe::NotThere),
+    ] {
+        for pieces in [&all, &coat].into_iter().take(if change.is_about(skirt) { 1 } else { 2 }) {
+            let mut is = pieces.clone();
+            if !pieces.iter().any(|p| change.is_about(p.key)) {
+                continue;
+            }
+            assert_eq!(apply(&mut is, &change), Err(why), "{change:?}");
+            assert_eq!(&is, pieces, "all of it or nothing");
+        }
+    }
+    let mut twice = all.clone();
+    let once = facing(bodice, EdgeName::Neckline, "2.5 cm");
+    apply(&mut twice, &once).unwrap();
+    assert_eq!(apply(&mut twice, &once), Err(CannotBe::Twice));
+    let facing_of = twice.last().unwrap().key;
+    assert_eq!(apply(&mut twice, &PieceChange::Lining { piece: facing_of }), Err(CannotBe::NotThere));
+}
+
+fn shown(
+    name: &str,
+    changes: impl Fn(&dyn Fn(PiecePart, PieceFace) -> PieceKey) -> Vec<PieceChange>,
+) -> Pieces {
+    let mut document = demo(name);
+    document.wishes.pattern.marks.clear();
+    document.wishes.pattern.changes = changes(&|part, face| PieceKey::outer(part, face, PieceShare::Whole));
+    pieces(&document, OfCloth::default(), Tape::Cm).unwrap()
+}
+
+/// All of it as it is told: what was done, what is cut, and of which cloth.
+#[test]
+fn what_is_made_is_told_with_its_figures() {
+    let skirt = shown("school-skirt", |key| {
+        let [front, back] = [PieceFace::Front, PieceFace::Back].map(|face| key(PiecePart::Skirt, face));
+        let side = EdgeName::Seam(Seam::SideSeam);
+        vec![
+            PieceChange::Facing { piece: back, edge: EdgeName::Waist, wide: m("5 cm") },
+            PieceChange::Lining { piece: back },
+            PieceChange::Pocket { piece: front, deep: m("22 cm"), wide: None },
+            PieceChange::Split {
+                piece: front,
+                from: EdgePlace { edge: EdgeName::Fold, at: m("25 cm") },
+                to: EdgePlace { edge: side, at: m("25 cm") },
+            },
+            PieceChange::Join { piece: back, seam: Seam::SideSeam },
+        ]
+    });
+    let dress = shown("tea-dress", |key| {
+        let front = PieceKey { share: PieceShare::Centre, ..key(PiecePart::Body, PieceFace::Front) };
+        vec![
+            PieceChange::Neckline { piece: front, lower: m("1.5 cm"), wider: m("-0.5 cm") },
+            PieceChange::Join { piece: front, seam: Seam::PrincessFront },
+        ]
+    });
+    let told = [skirt, dress].map(|found| {
+        let chips: Vec<_> = found.chips.iter().map(|chip| (chip.words.clone(), chip.cannot)).collect();
+        let untrue: Vec<_> =
+            found.sets[0].untrue.iter().map(|u| (u.title.clone(), u.figures.clone())).collect();
+        (chips, untrue, found.cutting_list())
+    });
+    insta::assert_debug_snapshot!(told);
+}
