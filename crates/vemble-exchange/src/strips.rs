@@ -29,7 +29,7 @@ pub enum StripsError {
     Write(String),
 }
 
-/// Everything of one file, laid out on one plane: the squares, then one sheet below the other.
+/// Everything of one file, laid out on one plane: the squares, then the sheets in columns.
 pub struct Laid {
     /// Lines, with what they are; nothing of a test square.
     pub lines: Vec<(Option<PaperInk>, BezPath)>,
@@ -51,7 +51,10 @@ pub fn laid(solved: &Solved, key: Option<ChangeKey>) -> Result<Laid, StripsError
     laid_out(wanted.flat_map(sheets).collect())
 }
 
-/// Lays out sheets, one below the other.
+/// A column of sheets is no higher than so many mm, but for one sheet (teaching value: what can be looked at on one table).
+const COLUMN: f64 = 3000.0;
+
+/// Lays out sheets, one below the other, in columns.
 ///
 /// # Errors
 /// Where there are none.
@@ -66,11 +69,16 @@ pub fn laid_out(all: Vec<PaperSheet>) -> Result<Laid, StripsError> {
         words.push((Point::new(x + 3.0, side / 2.0), format!("{says}: measure it")));
         x += side + APART;
     }
-    let mut y = SQUARES[1] + APART;
+    let first = SQUARES[1] + APART;
+    let (mut y, mut column, mut widest) = (first, 0.0, x);
     for sheet in all {
         let own = sheet.bounds();
-        words.push((Point::new(0.0, y), sheet.title));
-        let place = Affine::translate((-own.x0, y + APART - own.y0));
+        if y > first && y + own.height() > COLUMN {
+            (y, column, widest) = (first, column + widest + APART, 0.0);
+        }
+        widest = own.width().max(widest);
+        words.push((Point::new(column, y), sheet.title));
+        let place = Affine::translate((column - own.x0, y + APART - own.y0));
         lines.extend(sheet.lines.into_iter().map(|(ink, path)| (Some(ink), place * path)));
         words.extend(sheet.words.into_iter().map(|(at, says)| (place * at, says)));
         pieces.extend(sheet.piece.map(|piece| {

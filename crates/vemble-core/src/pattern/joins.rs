@@ -89,36 +89,41 @@ fn all_edges(pieces: &[Piece]) -> impl Iterator<Item = At> {
 /// What lies inside, to what it lies in: facings to the edges that they face, linings to facings.
 fn joins_of_layers(pieces: &[Piece]) -> Vec<Join> {
     let edge = |at: &At| &pieces[at.piece].edges[at.edge];
-    let of = |key: PieceKey, name: EdgeName| -> Vec<At> {
-        all_edges(pieces).filter(|at| pieces[at.piece].key == key && edge(at).name == name).collect()
+    let key = |at: &At| pieces[at.piece].key;
+    let of = |one: PieceKey, name: EdgeName| -> Vec<At> {
+        all_edges(pieces).filter(|at| key(at) == one && edge(at).name == name).collect()
     };
     let mut joins = Vec::new();
-    let mut push = |name, one: &[At], other: &[At], is_faced| {
-        if let ([one], [other]) = (one, other) {
-            joins.push(Join { name, sides: [(vec![*one], 1), (vec![*other], 1)], ease: NONE, is_faced });
+    let mut push = |name, one: Vec<At>, other: Vec<At>, is_faced| {
+        if !one.is_empty() && !other.is_empty() {
+            joins.push(Join { name, sides: [(one, 1), (other, 1)], ease: NONE, is_faced });
+        }
+    };
+    let beside = |at: At| {
+        let edges = &pieces[at.piece].edges;
+        [edges.len() - 1, 1].map(|n| edges[(at.edge + n) % edges.len()].name)
+    };
+    // Where what it was made from was cut in two afterwards, or joined, all that goes there.
+    let outer = |made: PieceKey, name: EdgeName| -> Vec<At> {
+        let whole = of(made.of(PieceLayer::Outer), name);
+        let is_beside = |at: &At| PieceKey { share: made.share, ..key(at) } == made.of(PieceLayer::Outer);
+        match whole.is_empty() {
+            true => all_edges(pieces).filter(|at| is_beside(at) && edge(at).name == name).collect(),
+            false => whole,
         }
     };
     for key in pieces.iter().map(|piece| piece.key) {
         let PieceLayer::Facing(name) = key.layer else { continue };
-        push(name, &of(key.of(PieceLayer::Outer), name), &of(key, name), true);
+        push(name, outer(key, name), of(key, name), true);
         let own = of(key, EdgeName::Inner);
-        // Of several that a lining has, the one that lies there.
-        let middle = |at: &At| edge(at).at(edge(at).length() / 2.0).0;
+        // Of several that a lining has, the one that runs between the same edges the other way.
         let mut others = of(key.of(PieceLayer::Lining), EdgeName::Inner);
         if let [own] = own[..] {
-            others.sort_by(|a, b| {
-                middle(a).distance(middle(&own)).total_cmp(&middle(b).distance(middle(&own)))
-            });
+            let [from, to] = beside(own);
+            // Beside a hem the lining ends above its facing.
+            others.retain(|at| beside(*at) == [to, from] && !beside(*at).contains(&EdgeName::Hem));
         }
-        others.truncate(1);
-        // Beside a hem the lining ends above its facing.
-        let is_beside_hem = |at: &At| {
-            let edges = &pieces[at.piece].edges;
-            let count = edges.len();
-            [1, count - 1].iter().any(|n| edges[(at.edge + n) % count].name == EdgeName::Hem)
-        };
-        others.retain(|at| !is_beside_hem(at));
-        push(EdgeName::Inner, &own, &others, false);
+        push(EdgeName::Inner, own, others, false);
     }
     joins
 }

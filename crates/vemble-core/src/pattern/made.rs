@@ -8,7 +8,7 @@ use super::turn::{CLEAR, turn_dart};
 use super::unroll::ALLOWANCE;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Unit};
-use crate::work::{EdgeName, EdgePlace, PieceKey, PieceLayer, straight};
+use crate::work::{EdgeName, EdgePlace, PieceKey, PieceLayer, PiecePart, straight};
 use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Point};
 
 /// A line inside an edge is drawn through points so far apart, in mm.
@@ -32,6 +32,21 @@ fn keep(pieces: &mut Vec<Piece>, made: Piece) {
     pieces.push(Piece { was: None, ..made });
 }
 
+/// An edge that may be faced: a sleeve is sewn into its armhole.
+pub(super) fn is_faced(piece: &Piece, edge: EdgeName) -> bool {
+    let is_cap = piece.key.part == PiecePart::Sleeve && edge == EdgeName::Seam(Seam::ArmholeSeam);
+    EdgeName::FACED.contains(&edge) && !is_cap
+}
+
+/// The edges of a piece that a pocket lies between: the seam at its side, its waist, its middle.
+pub(super) fn around_pocket(piece: &Piece) -> Option<[usize; 3]> {
+    let count = piece.edges.len();
+    let waist = piece.edges.iter().position(|edge| edge.name == EdgeName::Waist)?;
+    let [side, middle] = [(waist + count - 1) % count, (waist + 1) % count];
+    let is_side = matches!(piece.edges[side].name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam));
+    is_side.then_some([side, waist, middle])
+}
+
 /// Makes a facing: a strip so wide along an edge, with the darts that begin there closed.
 pub(super) fn make_facing(
     pieces: &mut Vec<Piece>,
@@ -40,7 +55,7 @@ pub(super) fn make_facing(
     wide: f64,
 ) -> Result<(), CannotBe> {
     let (source, made) = outer(pieces, n, PieceLayer::Facing(edge))?;
-    if !EdgeName::FACED.contains(&edge) {
+    if !is_faced(source, edge) {
         return Err(CannotBe::NotFaced);
     }
     if wide < CLEAR {
@@ -201,12 +216,8 @@ pub(super) fn make_pocket(
     wide: Option<Measure>,
 ) -> Result<(), CannotBe> {
     let (source, made) = outer(pieces, n, PieceLayer::Pocket)?;
-    let (source, waist) = with_darts_closed(source, EdgeName::Waist)?;
-    let count = source.edges.len();
-    let (side, middle) = ((waist + count - 1) % count, (waist + 1) % count);
-    if !matches!(source.edges[side].name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam)) {
-        return Err(CannotBe::NotThere);
-    }
+    let [side, waist, middle] = around_pocket(source).ok_or(CannotBe::NotThere)?;
+    let (source, _) = with_darts_closed(source, EdgeName::Waist)?;
     let fits = |far: f64, edge: usize| match far {
         far if far < CLEAR => Err(CannotBe::TooLittle),
         far if far > source.edges[edge].length() - CLEAR => Err(CannotBe::TooMuch),

@@ -270,7 +270,7 @@ fn piece_keys() -> impl Iterator<Item = PieceKey> {
             }
         };
         faces.iter().flat_map(move |face| {
-            let has_shares = *face != PieceFace::Round && *part != PiecePart::Leg;
+            let has_shares = *face != PieceFace::Round;
             let shares =
                 PieceShare::ALL.iter().filter(move |share| has_shares || **share == PieceShare::Whole);
             shares.map(move |share| PieceKey::outer(*part, *face, *share))

@@ -6,6 +6,7 @@ use super::cut_line::cut_line;
 use super::joined::{joined_to, lies_in_middle};
 use super::joins::Join;
 use super::lay::{Set, lay};
+use super::made::{around_pocket, is_faced};
 use super::piece::{Edge, Piece};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
@@ -300,9 +301,9 @@ fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
     let joins: Vec<Seam> = seams().filter(|seam| joined_to(all, piece, *seam).is_some()).collect();
     let is_made = |layer: PieceLayer| all.iter().any(|other| other.key == piece.key.of(layer));
     let is_outer = piece.key.layer.is_outer();
-    let faced = edges.iter().filter(|edge| {
-        is_outer && EdgeName::FACED.contains(&edge.name) && !is_made(PieceLayer::Facing(edge.name))
-    });
+    let faced = edges
+        .iter()
+        .filter(|edge| is_outer && is_faced(piece, edge.name) && !is_made(PieceLayer::Facing(edge.name)));
     let faced: Vec<EdgeShownName> = faced.cloned().collect();
     let has = |name: EdgeName| piece.edge(name).is_some();
     let is_possible = |does: &PieceDoes| match does {
@@ -319,10 +320,7 @@ fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         PieceDoes::OnFold => !folds.is_empty(),
         PieceDoes::Facing => !faced.is_empty(),
         PieceDoes::Lining => is_outer && !is_made(PieceLayer::Lining),
-        PieceDoes::Pocket => {
-            let side = [Seam::SideSeam, Seam::Outseam].map(EdgeName::Seam);
-            is_outer && has(EdgeName::Waist) && side.into_iter().any(has) && !is_made(PieceLayer::Pocket)
-        }
+        PieceDoes::Pocket => is_outer && around_pocket(piece).is_some() && !is_made(PieceLayer::Pocket),
     };
     let does = PieceDoes::ALL.iter().copied().filter(is_possible).collect();
     PieceMay {

@@ -55,6 +55,54 @@ async fn a_piece_is_read_from_a_file_named_and_laid_on_the_table() {
     journey.end().await;
 }
 
+/// A piece is cut in two and joined again; a facing and a lining are made from it. Only what can be done to a piece is offered.
+#[actix_web::test]
+async fn pieces_are_cut_in_two_joined_and_made_from_others() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of a wrap-front pinafore").await;
+    journey.click_words("Paper").await;
+    let (which, does, chips) = ("Which piece", "What is done", "[aria-label='What is done to them']");
+    let table = "[aria-label='Pieces']";
+    journey.choose(which, "Skirt, back").await;
+    journey.choose(does, "a facing made from it").await;
+    journey.choose("Along which edge", "along the waist edge").await;
+    journey.type_over("[aria-label='So wide']", "5 cm\u{e007}").await;
+    journey.click_words("Do it").await;
+    journey.until_text(chips, "Waist facing, skirt, back: made from the skirt, back, 5.0 cm wide").await;
+    journey.choose(does, "a lining made from it").await;
+    journey.click_words("Do it").await;
+    journey.until_text(table, "Lining, skirt, back").await;
+    journey.until_text("body", "Of lining: about").await;
+    journey.choose(does, "cut in two, with a seam between").await;
+    journey.choose("From: which edge", "waist edge").await;
+    journey.type_over("[aria-label='From: how far from the middle']", "8 cm\u{e007}").await;
+    journey.choose("To: which edge", "hem").await;
+    journey.type_over("[aria-label='To: how far from the middle']", "20 cm\u{e007}").await;
+    journey.click_words("Do it").await;
+    journey.until_text(table, "Skirt, side back").await;
+    // One of them is joined to the other, and that is undone.
+    journey.choose(which, "Skirt, centre back").await;
+    journey.choose(does, "joined to the piece beside it").await;
+    journey.click_words("Do it").await;
+    journey
+        .until_text(
+            chips,
+            "Skirt, centre back: joined to the piece beside it, without the back princess seam",
+        )
+        .await;
+    journey.find(STORED).await;
+    let names = journey.texts(".paper_piece strong").await.join(" ");
+    assert!(!names.contains("side back") && names.contains("Skirt, back"), "{names}");
+    journey.click("[aria-label='Undo']").await;
+    journey.until_text(table, "Skirt, side back").await;
+    // A skirt has no neckline.
+    journey.find("[aria-label='What is done']").await.click().await.unwrap();
+    let offered = journey.texts(".ant-select-item-option").await.join(" ");
+    assert!(offered.contains("another allowance") && !offered.contains("another neckline"), "{offered}");
+    journey.end().await;
+}
+
 /// A toile is marked in two stages; what is settled now is on its pieces, and what is left for the real cloth waits where that is looked over.
 #[actix_web::test]
 async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {

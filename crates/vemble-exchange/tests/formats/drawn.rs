@@ -3,7 +3,7 @@
 use vemble_core::document::Document;
 use vemble_core::length::{Measure, Tape, Unit};
 use vemble_core::pattern::{OfCloth, Pieces, WhichPieces, pieces};
-use vemble_core::work::{EdgeName, PieceChange};
+use vemble_core::work::{EdgeName, EdgePlace, PieceChange};
 use vemble_exchange::document::read_document;
 use vemble_exchange::drawn::{DrawnFormat, LARGEST, Said, read_drawn};
 use vemble_exchange::pdf::Paper;
@@ -83,7 +83,10 @@ fn assert_same(a: &Pieces, b: &Pieces, of: &str) {
         let [a, b] = [one, two].map(|piece| area(&piece.outline));
         assert!((a - b).abs() < 0.1 * (w + h), "{of}, {}: {a} and {b} mm²", one.name);
         let [c, d] = [one, two].map(|piece| area(&piece.cut_line));
-        assert!((c - d).abs() < 0.2 * (w + h), "{of}, {}: cut {c} and {d} mm²", one.name);
+        // A corner that is read a degree off, at either end of a deep hem.
+        let deep = one.edges.iter().map(|edge| edge.allowance.nm as f64 / 1e6).fold(0.0, f64::max);
+        let corners = if of.contains("Dxf") { 2.0 * deep * deep * 1_f64.to_radians().tan() } else { 0.0 };
+        assert!((c - d).abs() < 0.2 * (w + h) + corners, "{of}, {}: cut {c} and {d} mm²", one.name);
         for edge in &one.edges {
             let is_it = |e: &&vemble_core::pattern::EdgeShown| {
                 e.name == edge.name && (e.long.nm - edge.long.nm).abs() < 1_000_000
@@ -179,6 +182,52 @@ fn what_was_read_is_changed_written_and_read_again() {
             assert_same(&laid(&read), &laid(&again), &format!("{of}, in it already"));
         }
     }
+}
+
+/// Whatever is made from pieces, and pieces that are cut in two, are written by their names and read again; said to be in the file already, nothing
+/// of it is made twice.
+#[test]
+fn what_is_made_of_pieces_is_written_and_read_again() {
+    let mut seen = 0;
+    for name in GARMENTS {
+        let mut document = garment(name);
+        let mut changes = Vec::new();
+        for may in laid(&document).may {
+            let piece = may.key;
+            changes.extend(may.faced.iter().map(|edge| PieceChange::Facing {
+                piece,
+                edge: edge.name,
+                wide: m("3 cm"),
+            }));
+            changes.push(PieceChange::Lining { piece });
+            changes.push(PieceChange::Pocket { piece, deep: m("16 cm"), wide: Some(m("9 cm")) });
+            let across = may.edges.iter().filter(|edge| matches!(edge.name, EdgeName::Hem | EdgeName::Waist));
+            if let [from, to] =
+                across.map(|edge| EdgePlace { edge: edge.name, at: m("6 cm") }).collect::<Vec<_>>()[..]
+            {
+                changes.push(PieceChange::Split { piece, from, to });
+            }
+        }
+        document.wishes.pattern.changes = changes;
+        let told = laid(&document).chips;
+        let refused: Vec<_> =
+            told.iter().filter(|chip| chip.cannot.is_some()).filter_map(|chip| chip.entered).collect();
+        let kept = document.wishes.pattern.changes.iter().enumerate().filter(|(n, _)| !refused.contains(n));
+        document.wishes.pattern.changes = kept.map(|(_, change)| *change).collect();
+        let made = laid(&document);
+        seen += made.may.iter().filter(|may| !may.key.layer.is_outer()).count();
+        for format in [DrawnFormat::Svg, DrawnFormat::Dxf] {
+            let mut again = there_and_back(&document, format);
+            assert!(again.faults().is_empty(), "{name}: {:?}", again.faults());
+            assert_same(&made, &laid(&again), &format!("{name}, {format:?}"));
+            again.wishes.pattern.changes.clone_from(&document.wishes.pattern.changes);
+            for piece in &mut again.wishes.pattern.drawn {
+                piece.has.clone_from(&document.wishes.pattern.changes);
+            }
+            assert_same(&made, &laid(&again), &format!("{name}, {format:?}, in it already"));
+        }
+    }
+    assert!(seen > 30, "{seen}");
 }
 
 fn svg(head: &str, lines: &str) -> String {
