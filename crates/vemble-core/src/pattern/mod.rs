@@ -1,5 +1,6 @@
 //! Paper: the pieces of a garment laid flat, what is changed on them, and whether what is sewn together still matches.
 
+mod as_cut;
 mod carry;
 mod change;
 mod cloth;

@@ -22,6 +22,7 @@ use crate::work::{EdgeName, PiecePart};
 use crate::work::{OpensAt, PieceChange, PieceKey};
 use kurbo::{ParamCurve, ParamCurveNearest, Shape};
 
+mod as_cut;
 mod drawn;
 mod made;
 mod marks;

@@ -1,8 +1,10 @@
 //! The toile in words: what of it is cut and how it is sewn, what is marked on it in which stage, and what becomes of each mark.
 
-use super::lay::Laid;
+use super::as_cut::cut_from_pieces;
+use super::lay::{Laid, Set};
 use super::marks::{Carried, changes_of};
 use super::told::{cannot_words, change_words};
+use crate::body::Wearer;
 use crate::document::LONGEST_NAME;
 use crate::garment::{Closure, Garment};
 use crate::length::Tape;
@@ -38,14 +40,25 @@ pub struct InRealCloth {
     pub pattern: Pattern,
 }
 
-fn in_real_cloth(toile: &Garment, marks: &[Marked]) -> Option<InRealCloth> {
+/// Its figures are those that its pieces have: nobody has measured them.
+fn in_real_cloth(
+    (toile, wearer): (&Garment, &Wearer),
+    sets: &[Set],
+    marks: &[Marked],
+    tape: Tape,
+) -> Option<InRealCloth> {
     let waits = marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
     let pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
-    let mut garment = toile.clone();
+    if !toile.toile || pattern.marks.is_empty() {
+        return None;
+    }
+    let mut garment = cut_from_pieces(toile, wearer, sets, tape);
     garment.toile = false;
     garment.name = format!("{}, in its real cloth", toile.name).chars().take(LONGEST_NAME).collect();
     garment.levels.iter_mut().for_each(|level| level.assumed = true);
-    (!pattern.marks.is_empty()).then_some(InRealCloth { garment, pattern })
+    garment.seams.iter_mut().for_each(|facts| facts.assumed = true);
+    garment.darts.iter_mut().for_each(|dart| dart.assumed = true);
+    Some(InRealCloth { garment, pattern })
 }
 
 /// The marks of a stage.
@@ -99,7 +112,12 @@ pub struct MarkShown {
 }
 
 /// The toile of a garment, with what was marked on it.
-pub(super) fn toile_shown(garment: &Garment, marks: &[Marked], laid: &Laid, tape: Tape) -> ToileShown {
+pub(super) fn toile_shown(
+    (garment, wearer): (&Garment, &Wearer),
+    marks: &[Marked],
+    laid: &Laid,
+    tape: Tape,
+) -> ToileShown {
     let pieces = laid.sets.first().map_or(&[][..], |set| &set.pieces[..]);
     let has_sleeves = garment.sleeve_length.is_some();
     let offered = |stage: ToileStage| {
@@ -155,7 +173,7 @@ pub(super) fn toile_shown(garment: &Garment, marks: &[Marked], laid: &Laid, tape
         marks: shown.collect(),
         stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
-        real: in_real_cloth(garment, marks).filter(|_| garment.toile),
+        real: in_real_cloth((garment, wearer), &laid.sets, marks, tape),
     }
 }
 
@@ -199,10 +217,10 @@ fn stands(all: usize, open: usize, waiting: usize, next: usize) -> String {
 
 /// What is done before it is worn (handbook 11.1).
 fn before(garment: &Garment, laid: &Laid) -> Vec<String> {
-    let names = laid
-        .sets
-        .first()
-        .map_or_else(Vec::new, |set| set.pieces.iter().map(|piece| piece.key.name()).collect::<Vec<_>>());
+    let names = laid.sets.first().map_or_else(Vec::new, |set| {
+        let outer = set.pieces.iter().filter(|piece| piece.key.layer.is_outer());
+        outer.map(|piece| piece.key.name()).collect::<Vec<_>>()
+    });
     let mut lines = vec![format!("Cut only what fits the body: {}.", names.join("; "))];
     let left: Vec<&str> = [
         (!garment.pockets.is_empty(), "pockets"),

@@ -169,7 +169,9 @@ fn panels_that_are_joined_keep_their_edges() {
 }
 
 fn facings(piece: &Piece) -> impl Iterator<Item = EdgeName> {
-    EdgeName::FACED.into_iter().filter(|name| piece.edge(*name).is_some())
+    let is_faced =
+        |name: &EdgeName| crate::pattern::made::is_faced(piece, *name) && piece.edge(*name).is_some();
+    EdgeName::FACED.into_iter().filter(is_faced)
 }
 
 /// Every edge that may be faced, of every piece: its facing is as long as that edge is sewn, as wide as it was said everywhere, lies within its

@@ -127,6 +127,7 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
     assert_eq!(shown.toile.waiting, ["Neckline gape: 0.8 cm"]);
     // What waits goes with the garment, and nothing else; its figures are not measured yet. On no tape is a mark another figure than it was entered.
     let real = shown.toile.real.clone().unwrap();
+    assert!(real.garment.seams.iter().all(|facts| facts.assumed));
     assert_eq!((real.pattern.marks, real.garment.toile), (vec![gape], false));
     assert!(real.garment.levels.iter().all(|level| level.assumed));
     for tape in Tape::ALL.iter().copied() {

@@ -1,0 +1,203 @@
+//! The figures of a garment that is cut from these pieces.
+
+use super::lay::Set;
+use super::piece::{Edge, Piece};
+use super::truing::is_upwards;
+use super::unroll::unroll;
+use crate::body::Wearer;
+use crate::garment::{Garment, Round, Run, Seam, Width};
+use crate::length::{Length, Measure, Tape};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PiecePart};
+
+/// Figures that depend on each other are found in so many rounds: each leaves a quarter of what was off at most.
+const ROUNDS: usize = 5;
+
+/// A garment that would be unrolled to these pieces, with its figures at the marks of a tape: what goes round it, how high its levels lie, how long
+/// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them.
+pub(super) fn cut_from_pieces(garment: &Garment, wearer: &Wearer, sets: &[Set], tape: Tape) -> Garment {
+    let mut cut = garment.clone();
+    // A dart that was turned to a hem is none any more.
+    let has = |pieces: &[Piece], dart| pieces.iter().any(|p| p.darts.iter().any(|d| d.dart == dart));
+    let is_gone =
+        |dart| sets.iter().any(|set| has(&set.old, dart)) && !sets.iter().any(|set| has(&set.pieces, dart));
+    cut.darts.retain(|facts| !is_gone(facts.dart));
+    for round in 0..ROUNDS {
+        let pieces = unroll(&cut, wearer, None);
+        let are = outer(&pieces);
+        let off = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> f64 {
+            let wanted: Option<Vec<f64>> = sets.iter().map(|set| of(&outer(&set.pieces))).collect();
+            let off = wanted.and_then(|all| mean(&all)).zip(of(&are)).map(|(wanted, is)| wanted - is);
+            off.unwrap_or(0.0)
+        };
+        let add = |to: &mut Measure, mm: f64| to.length = to.length + Length::from_cm(mm / 10.0);
+        for level in &mut cut.levels {
+            let name = level.level;
+            // A neckline is drawn in its style: it follows what goes round the neck, and not by as much.
+            if name != Level::Neck || round == 0 {
+                let wider = off(&|pieces| round_at(garment, pieces, name));
+                match &mut level.width {
+                    Width::LaidFlat(measure) => add(measure, wider / 2.0),
+                    Width::Girth(measure) => add(measure, wider),
+                }
+            }
+            add(&mut level.station, off(&|pieces| height_of(pieces, name)));
+        }
+        for facts in &mut cut.seams {
+            let seam = facts.seam;
+            add(&mut facts.length, off(&|pieces| length_of(garment, pieces, seam)));
+        }
+        for facts in &mut cut.darts {
+            let dart = facts.dart;
+            let of =
+                |pieces: &[&Piece]| pieces.iter().flat_map(|p| &p.darts).find(|d| d.dart == dart).copied();
+            let [deep, long] = [
+                off(&|pieces| Some(of(pieces)?.takes() / 2.0)),
+                off(&|pieces| {
+                    let dart = of(pieces)?;
+                    let from = dart.other.unwrap_or(dart.mouth[0].midpoint(dart.mouth[1]));
+                    Some(from.distance(dart.point))
+                }),
+            ];
+            add(&mut facts.fold_depth, deep);
+            add(&mut facts.length, long);
+        }
+    }
+    // At a mark; what is the same there stays as it was measured.
+    let settle = |is: &mut Measure, was: Measure| {
+        *is = if tape.round(is.length) == tape.round(was.length) {
+            was
+        } else {
+            tape.figure(tape.round(is.length)).measure()
+        };
+    };
+    for (is, was) in cut.levels.iter_mut().zip(&garment.levels) {
+        match &mut is.width {
+            Width::LaidFlat(measure) | Width::Girth(measure) => settle(measure, was.width.measure()),
+        }
+        settle(&mut is.station, was.station);
+    }
+    for (is, was) in cut.seams.iter_mut().zip(&garment.seams) {
+        settle(&mut is.length, was.length);
+    }
+    for is in &mut cut.darts {
+        if let Some(was) = garment.darts.iter().find(|was| was.dart == is.dart) {
+            settle(&mut is.fold_depth, was.fold_depth);
+            settle(&mut is.length, was.length);
+        }
+    }
+    cut
+}
+
+pub(super) fn outer(pieces: &[Piece]) -> Vec<&Piece> {
+    pieces.iter().filter(|piece| piece.key.layer.is_outer()).collect()
+}
+
+fn mean(all: &[f64]) -> Option<f64> {
+    (!all.is_empty()).then(|| all.iter().sum::<f64>() / all.len() as f64)
+}
+
+/// All edges of a name together, sewn; nothing where there is none.
+fn sewn(pieces: &[&Piece], name: EdgeName) -> Option<f64> {
+    let edges = pieces.iter().flat_map(|p| p.edges.iter().filter(move |e| e.name == name).map(|e| p.sewn(e)));
+    let all: Vec<f64> = edges.collect();
+    (!all.is_empty()).then(|| all.iter().sum())
+}
+
+/// What goes round at a level, in mm, as far as pieces have it.
+pub(super) fn round_at(garment: &Garment, pieces: &[&Piece], level: Level) -> Option<f64> {
+    let is_of = |piece: &&&Piece| {
+        level.is_of_sleeve() == (piece.key.part == PiecePart::Sleeve)
+            && piece.key.part != PiecePart::Waistband
+    };
+    let own: Vec<&Piece> = pieces.iter().filter(is_of).copied().collect();
+    let half = if level == Level::Neck {
+        sewn(&own, EdgeName::Neckline)
+    } else if level == Level::Shoulder {
+        let shoulders = own.iter().filter_map(|p| p.edge(EdgeName::Seam(Seam::ShoulderSeam)));
+        shoulders.map(|edge| edge.start().x.max(edge.end().x)).reduce(f64::max).map(|tip| 2.0 * tip)
+    } else if level.is_at_an_edge() {
+        sewn(&own, EdgeName::Hem)
+    } else {
+        let at = |piece: &&Piece| piece.across(piece.levels.iter().find(|(l, _)| *l == level)?.1);
+        let across: Vec<f64> = own.iter().filter_map(at).collect();
+        let lower: Vec<&Piece> = own.iter().filter(|p| p.key.part != PiecePart::Bodice).copied().collect();
+        match across.is_empty() {
+            false => Some(across.iter().sum()),
+            true if level == Level::Waist => sewn(&lower, EdgeName::Waist),
+            true => None,
+        }
+    };
+    let times = match garment.round(level) {
+        Round::Whole => 2.0,
+        Round::Leg | Round::Sleeve => 1.0,
+    };
+    half.map(|half| half * times)
+}
+
+/// How high a level lies, in mm: up from the hem along the side; of a sleeve straight up.
+pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
+    if level.is_of_sleeve() {
+        let sleeve = pieces.iter().find(|piece| piece.key.part == PiecePart::Sleeve)?;
+        let (_, y) = sleeve.levels.iter().find(|(l, _)| *l == level)?;
+        return Some(y - sleeve.bounds().y0);
+    }
+    let is_lower = |part: PiecePart| matches!(part, PiecePart::Body | PiecePart::Skirt | PiecePart::Leg);
+    let on_face = |face: PieceFace| -> Option<f64> {
+        let side = |is_of: &dyn Fn(PiecePart) -> bool| -> Option<(&Piece, usize)> {
+            let own = pieces.iter().filter(|p| p.key.face == face && is_of(p.key.part));
+            own.filter_map(|p| Some((*p, p.edges.iter().position(is_side)?))).next()
+        };
+        // Along the side of one storey: where its notch is, or all of it.
+        let up = |(piece, n): (&Piece, usize)| -> Option<f64> {
+            let edge = &piece.edges[n];
+            let notch = edge.notches.iter().find(|notch| notch.level == Some(level));
+            let along = notch.map(|notch| piece.sewn_along(edge, notch.along))?;
+            Some(if is_upwards(piece, n) { along } else { piece.sewn(edge) - along })
+        };
+        let lower = side(&is_lower);
+        let whole = lower.map(|(piece, n)| piece.sewn(&piece.edges[n]));
+        let upper = side(&|part| part == PiecePart::Bodice);
+        if let Some(along) = lower.and_then(up) {
+            return Some(along);
+        }
+        if level == Level::Waist
+            && (upper.is_some() || lower.is_some_and(|(p, _)| p.key.part != PiecePart::Body))
+        {
+            return whole;
+        }
+        upper.and_then(up).map(|along| along + whole.unwrap_or(0.0))
+    };
+    let both: Vec<f64> = [PieceFace::Front, PieceFace::Back].into_iter().filter_map(on_face).collect();
+    mean(&both)
+}
+
+fn is_side(edge: &Edge) -> bool {
+    matches!(edge.name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam))
+}
+
+/// How long a seam is, in mm: of its edges on both sides of it the middle, from storey to storey.
+pub(super) fn length_of(garment: &Garment, pieces: &[&Piece], seam: Seam) -> Option<f64> {
+    let name = EdgeName::Seam(seam);
+    if seam == Seam::WaistSeam {
+        return round_at(garment, pieces, Level::Waist);
+    }
+    if seam == Seam::ArmholeSeam {
+        let body: Vec<&Piece> = pieces.iter().filter(|p| p.key.part != PiecePart::Sleeve).copied().collect();
+        return sewn(&body, name);
+    }
+    if seam.run() == Run::Across {
+        let of = |face| pieces.iter().filter(|p| p.key.face == face).copied().collect::<Vec<&Piece>>();
+        let faces = [PieceFace::Front, PieceFace::Back].map(|face| sewn(&of(face), name));
+        return mean(&faces.into_iter().flatten().collect::<Vec<f64>>());
+    }
+    let of_part = |part: &PiecePart| {
+        let edges = pieces
+            .iter()
+            .filter(|p| p.key.part == *part)
+            .flat_map(|p| p.edges.iter().filter(|e| e.name == name).map(move |e| p.sewn(e)));
+        mean(&edges.collect::<Vec<f64>>())
+    };
+    let storeys: Vec<f64> = PiecePart::ALL.iter().filter_map(of_part).collect();
+    (!storeys.is_empty()).then(|| storeys.iter().sum())
+}

@@ -1,0 +1,65 @@
+//! What is cut from the pieces of a toile has the figures of those pieces.
+
+use super::*;
+use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, outer, round_at};
+use crate::pattern::lay::lay;
+
+/// Every garment as it is chalked and marked, and with each change that goes all round: unrolled anew from the figures it would have, its pieces go
+/// round what these go round, as high up, with seams as long, to 2 mm.
+#[test]
+fn what_is_cut_from_pieces_has_their_figures() {
+    let mut seen = 0;
+    let mut wrong = Vec::new();
+    for name in DEMO {
+        let whole = demo(name);
+        let may = crate::pattern::pieces(&whole, crate::pattern::OfCloth::default(), Tape::Cm).unwrap().may;
+        let wider = may.iter().map(|may| PieceChange::Width { piece: may.key, by: m("0.6 cm") });
+        let longer = may.iter().filter_map(|may| {
+            let level = *may.levels.first()?;
+            Some(PieceChange::Length {
+                part: may.key.part,
+                face: Some(may.key.face),
+                below: level,
+                by: m("1.5 cm"),
+            })
+        });
+        let mut longer: Vec<PieceChange> = longer.collect();
+        longer.dedup();
+        for changes in [Vec::new(), wider.collect(), longer] {
+            let mut document = whole.clone();
+            document.wishes.pattern.changes = changes;
+            let laid = lay(&document, Tape::Cm).unwrap();
+            // Where sides differ there is no one piece for both.
+            let [set] = &laid.sets[..] else { continue };
+            assert!(laid.cannot.iter().all(Option::is_none), "{name}: {:?}", laid.cannot);
+            let cut = cut_from_pieces(&laid.garment, &document.wearer, &laid.sets, Tape::Cm);
+            assert_eq!(
+                cut_from_pieces(&laid.garment, &document.wearer, &[], Tape::Cm),
+                laid.garment,
+                "from none it stays"
+            );
+            let again = unroll(&cut, &document.wearer, None);
+            let (is, again) = (outer(&set.pieces), outer(&again));
+            let mut compare = |what: String, is: Option<f64>, cut: Option<f64>| {
+                if let (Some(is), Some(cut)) = (is, cut) {
+                    seen += 1;
+                    wrong.extend(
+                        ((is - cut).abs() > 2.0).then(|| format!("{name}, {what}: {cut} instead of {is}")),
+                    );
+                }
+            };
+            for level in laid.garment.levels.iter().map(|level| level.level) {
+                let of = |pieces: &[&Piece]| [round_at(&cut, pieces, level), height_of(pieces, level)];
+                let ([round, high], [cut_round, cut_high]) = (of(&is), of(&again));
+                // A neckline is drawn in its style.
+                compare(format!("round the {level:?}"), round.filter(|_| level != Level::Neck), cut_round);
+                compare(format!("height of the {level:?}"), high, cut_high);
+            }
+            for seam in laid.garment.seams.iter().map(|facts| facts.seam) {
+                compare(format!("{seam:?}"), length_of(&cut, &is, seam), length_of(&cut, &again, seam));
+            }
+        }
+    }
+    assert_eq!(wrong, Vec::<String>::new());
+    assert!(seen > 100, "{seen}");
+}
