@@ -400,7 +400,8 @@ fn notches_meet_after_everything_that_is_chalked() {
 fn garments_of_every_kind_are_unrolled_true() {
     let wearer = demo("pinafore-toile").wearer;
     let mut wrong = Vec::new();
-    for garment in made::with_panels(true).chain(made::with_panels(false)) {
+    for garment in made::with_panels(true).chain(made::with_panels(false)).chain(made::with_shoulder_darts())
+    {
         let kind = garment.kind;
         let pieces = unroll(&garment, &wearer, None);
         let joins = joins(&garment, &pieces);

@@ -3,7 +3,7 @@
 use super::super::turn::is_measured_from_start;
 use super::*;
 use crate::body::Proportions;
-use crate::garment::{Dart, starting_seam};
+use crate::garment::{Dart, DartFacts, starting_seam};
 use crate::pattern::{OfCloth, PieceDart, Pieces, pieces};
 use crate::work::{EdgePlace, PieceFace, PieceLayer, PieceShare};
 
@@ -35,6 +35,44 @@ pub(super) fn with_panels(panels: bool) -> impl Iterator<Item = Garment> {
         }
         garment
     })
+}
+
+/// Those that have shoulders, with a dart in them.
+pub(super) fn with_shoulder_darts() -> impl Iterator<Item = Garment> {
+    with_panels(false).filter(Garment::hangs_from_shoulders).map(|mut garment| {
+        let dart = Dart::Shoulder;
+        let [fold_depth, length, from_centre] = [m("0.7 cm"), m("8 cm"), m("9 cm")];
+        garment.darts.push(DartFacts { dart, name: None, fold_depth, length, from_centre, assumed: true });
+        garment
+    })
+}
+
+/// What it takes its seam is cut longer by; the armhole stays as it was found, and so does the shoulder once it is sewn.
+#[test]
+fn a_shoulder_dart_is_opened_in_its_seam() {
+    let wearer = demo("pinafore-toile").wearer;
+    let mut seen = 0;
+    for garment in with_shoulder_darts() {
+        let mut without = garment.clone();
+        without.darts.retain(|facts| facts.dart != Dart::Shoulder);
+        let [is, was] = [&garment, &without].map(|garment| unroll(garment, &wearer, None));
+        for (is, was) in is.iter().zip(&was) {
+            let what = (garment.kind, is.key);
+            let dart = is.darts.iter().find(|dart| dart.dart == Dart::Shoulder);
+            if let Some(dart) = dart {
+                seen += 1;
+                near(dart.takes(), 14.0, 0.01, &what);
+                near(dart.legs_apart(), 0.0, 0.01, &what);
+            }
+            for (edge, before) in is.edges.iter().zip(&was.edges) {
+                let opens = dart.is_some() && edge.name == EdgeName::Seam(Seam::ShoulderSeam);
+                let longer = if opens { 14.0 } else { 0.0 };
+                near(edge.length() - before.length(), longer, 1.0, &(what, edge.name));
+                near(is.sewn(edge), was.sewn(before), 1.0, &(what, edge.name));
+            }
+        }
+    }
+    assert!(seen > 4, "{seen}");
 }
 
 fn panels() -> impl Iterator<Item = (Garment, Vec<Piece>)> {

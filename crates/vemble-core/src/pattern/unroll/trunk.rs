@@ -27,7 +27,7 @@ const WRAP: f64 = 0.6;
 /// So often the ends of a storey are set right: each time within a tenth of what was left.
 const FIXES: usize = 8;
 /// How far the curve of an armhole may reach out from the tip of the shoulder, against a usual one.
-const REACHES: [f64; 2] = [0.05, 2.0];
+const REACHES: [f64; 2] = [0.05, 6.0];
 /// A bust dart begins so far below the bust line, as on the stand.
 const BELOW_BUST: f64 = 30.0;
 
@@ -149,9 +149,31 @@ impl<'a> Storey<'a> {
             }
             Dart::FrontFishEye | Dart::BackFishEye => part == PiecePart::Body,
             Dart::Bust => part != PiecePart::Skirt,
-            // What the shoulder dart takes is eased where nothing more is known of it.
+            // It takes of no girth.
             Dart::Shoulder => false,
         })
+    }
+
+    /// The dart in the shoulder of a face, where no seam ends there instead.
+    fn shoulder_dart(&self, face: PieceFace) -> Option<&'a DartFacts> {
+        let is_there = face == PieceFace::Back && !self.bolt.has(Seam::PrincessBack);
+        self.bolt.garment.darts.iter().find(|facts| facts.dart == Dart::Shoulder && is_there)
+    }
+
+    /// Opens it: it runs square into its seam.
+    fn open_shoulder_dart(&self, piece: &mut Piece) {
+        let edge = piece.edge(EdgeName::Seam(Seam::ShoulderSeam));
+        let (Some(facts), Some(edge)) = (self.shoulder_dart(piece.key.face), edge) else { return };
+        let [half, long, out] =
+            [facts.fold_depth, facts.length, facts.from_centre].map(|measure| measure.length.cm() * 10.0);
+        let (tip, neck, whole) = (edge.start(), edge.end(), edge.length());
+        let way = (neck - tip).normalize();
+        // One whose place nobody measured still lies on the seam.
+        let along = ((tip.x - out) / (tip.x - neck.x) * whole).max(half + 10.0).min(whole - half - 10.0);
+        let middle = tip + way * along;
+        let point = middle + Vec2::new(-way.y, way.x) * long;
+        let mouth = [middle - way * half, middle + way * half];
+        piece.darts.push(PieceDart { dart: Dart::Shoulder, mouth, point, other: None });
     }
 
     /// Heights between which a dart takes of the width: its wide end first. None of one from the side.
@@ -274,6 +296,7 @@ impl<'a> Storey<'a> {
         };
         self.true_corners(&mut piece, inner.is_some());
         self.add_darts(&mut piece, inner, outer);
+        self.open_shoulder_dart(&mut piece);
         true_neckline(&mut piece);
         let bounds = piece.bounds();
         let x = bounds.center().x;
@@ -358,6 +381,13 @@ impl<'a> Storey<'a> {
         let long = self.bolt.garment.seam(Seam::ShoulderSeam).map_or(120.0, |f| f.length.length.cm() * 10.0);
         let run = (long * SLOPE.cos()).min(was.x - 25.0).max(20.0);
         let neck = was + Vec2::new(-run, (long * long - run * run).max(0.0).sqrt().min(long * SLOPE.sin()));
+        // A dart in the shoulder is sewn out of it: until then the tip lies so much further out.
+        let opens = self.shoulder_dart(face).map_or(0.0, |dart| dart.fold_depth.length.cm() * 20.0);
+        let found = hole.last().map_or(0.0, |last| last.arclen(EXACT));
+        let tip = tip + (tip - neck).normalize() * opens;
+        if let Some(last) = hole.last_mut() {
+            last.p3 = tip;
+        }
         let split = neck.lerp(tip, AT_SHOULDER);
         // Square to the shoulder, upwards.
         let along = (tip - neck).normalize();
@@ -369,7 +399,7 @@ impl<'a> Storey<'a> {
                 curve
             };
             // As long as it was found.
-            let share = solved(REACHES, last.arclen(EXACT), |share| of(share).arclen(EXACT));
+            let share = solved(REACHES, found, |share| of(share).arclen(EXACT));
             *last = of(share);
         }
         // A panel seam ends in the armhole.
