@@ -10,22 +10,31 @@ use vemble_exchange::document::read_document;
 use vemble_exchange::pdf::Paper;
 use vemble_exchange::pieces::{PieceFormat, write_pieces};
 
-/// A coat, both sides alike, with its linings and with facings until there are twelve pieces, and two more changes.
+/// A coat, both sides alike, with linings and facings until there are twelve pieces, and two more changes.
 fn coat() -> Document {
     let mut document = read_document(include_bytes!("../../../demo/overcoat.json")).expect("the example");
     document.try_ons.clear();
-    let may = pieces(&document, OfCloth::default(), Tape::Cm).expect("pieces").may;
-    let by = |text: &str| text.parse().expect("a length");
-    let facings = may.iter().flat_map(|may| {
-        may.faced.iter().map(|edge| PieceChange::Facing { piece: may.key, edge: edge.name, wide: by("4 cm") })
-    });
+    document.wishes.pattern.changes.clear();
+    let laid = |document: &Document| pieces(document, OfCloth::default(), Tape::Cm).expect("pieces");
+    let may = laid(&document).may;
+    let length = |text: &str| text.parse().expect("a length");
     let linings = may.iter().map(|may| PieceChange::Lining { piece: may.key });
-    let (piece, by) = (may[0].key, by("5 mm"));
+    let facings = may.iter().flat_map(|may| {
+        may.faced.iter().map(|edge| PieceChange::Facing {
+            piece: may.key,
+            edge: edge.name,
+            wide: length("4 cm"),
+        })
+    });
+    for made in linings.chain(facings) {
+        if laid(&document).may.len() < 12 {
+            document.wishes.pattern.changes.push(made);
+        }
+    }
+    let (piece, by) = (may[0].key, length("5 mm"));
     let changes = [PieceChange::Width { piece, by }, PieceChange::Flare { piece, by }];
-    document.wishes.pattern.changes =
-        facings.take(12 - 2 * may.len()).chain(linings).chain(changes).collect();
-    let count = pieces(&document, OfCloth::default(), Tape::Cm).expect("pieces").may.len();
-    assert_eq!(count, 12);
+    document.wishes.pattern.changes.extend(changes);
+    assert_eq!(laid(&document).may.len(), 12);
     document
 }
 

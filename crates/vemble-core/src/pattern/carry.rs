@@ -3,8 +3,9 @@
 
 use super::cut::open;
 use super::drawn::with_drawn;
+use super::joins::is_in_front;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
-use super::unroll::{square, unroll};
+use super::unroll::{BEHIND, square, unroll};
 use crate::body::Wearer;
 use crate::change::dart::AlteredDart;
 use crate::change::hem::AlteredHem;
@@ -87,7 +88,7 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
                 || (piece.key.share == PieceShare::Middle && edge.start().x > piece.bounds().center().x)
         }
         Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise => side == GarmentSide::Left,
-        Seam::SleeveSeam | Seam::SleeveBackSeam => !edge.second,
+        Seam::SleeveSeam | Seam::SleeveBackSeam => is_in_front(piece, edge),
         Seam::Outseam
         | Seam::Inseam
         | Seam::SideSeam
@@ -247,7 +248,14 @@ fn around(piece: &Piece, x: f64, quarter: f64, side: GarmentSide) -> f64 {
     let bounds = piece.bounds();
     let share = match piece.key.part {
         // A sleeve lies around its own middle, a leg around its crease: its outseam is at the left of both drawings.
-        PiecePart::Sleeve => return (x - bounds.x0) / bounds.width(),
+        PiecePart::Sleeve => {
+            let own = (x - bounds.x0) / bounds.width();
+            return match piece.key.share {
+                PieceShare::Lower => own * BEHIND,
+                PieceShare::Upper => BEHIND + own * (1.0 - BEHIND),
+                PieceShare::Whole | PieceShare::Centre | PieceShare::Middle | PieceShare::Side => own,
+            };
+        }
         PiecePart::Leg => {
             let out = ((bounds.x1 - x) / bounds.width()).clamp(0.0, 1.0);
             let half = if piece.key.face == PieceFace::Front { 0.0 } else { 0.5 };

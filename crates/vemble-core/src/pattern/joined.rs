@@ -19,12 +19,11 @@ const STRAIGHT: f64 = 1.0;
 /// The piece that a piece may be joined to along a seam, by its place: a panel beside it, or what is above or below a yoke seam.
 pub(super) fn joined_to(pieces: &[Piece], piece: &Piece, seam: Seam) -> Option<usize> {
     let is_beside = match seam {
-        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack | Seam::YokeSeam => {
-            true
-        }
+        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => true,
+        Seam::YokeSeam | Seam::SleeveBackSeam => true,
         Seam::SideSeam | Seam::Outseam | Seam::Inseam | Seam::SeatSeam | Seam::FrontRise => false,
         Seam::CentreFront | Seam::CentreBack | Seam::ShoulderSeam | Seam::ArmholeSeam => false,
-        Seam::SleeveSeam | Seam::SleeveBackSeam | Seam::WaistSeam | Seam::NeckSeam => false,
+        Seam::SleeveSeam | Seam::WaistSeam | Seam::NeckSeam => false,
     };
     let (key, name) = (piece.key, EdgeName::Seam(seam));
     let is_other = |other: &Piece| {
@@ -125,6 +124,11 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
         }
         let (point, below) = if one.y > another.y { (one, another) } else { (another, one) };
         darts.push(PieceDart { dart, mouth: points[widest], point, other: Some(below) });
+    }
+    // A sleeve is sewn to itself again.
+    for n in 0..edges.len() {
+        let name = edges[n].name;
+        edges[n].second |= edges[..n].iter().any(|edge| edge.name == name);
     }
     let cut = if edges.iter().any(|edge| edge.name == EdgeName::Fold) { 1 } else { kept.cut };
     let mut piece = Piece { edges, darts, cut, ..kept.clone() };

@@ -1,6 +1,6 @@
 //! The sewing plan: which edges are sewn together, from which end, and by how much one may be longer.
 
-use super::piece::Piece;
+use super::piece::{Edge, Piece};
 use crate::change::armhole::CapEase;
 use crate::garment::{Garment, Seam};
 use crate::length::{Length, Tape, Taught};
@@ -128,6 +128,11 @@ fn joins_of_layers(pieces: &[Piece]) -> Vec<Join> {
     joins
 }
 
+/// Of a sleeve's seams the edge nearer the front: on the upper sleeve, where there is one under the arm.
+pub(super) fn is_in_front(piece: &Piece, edge: &Edge) -> bool {
+    !edge.second && piece.key.share != PieceShare::Lower
+}
+
 /// Every join of the pieces of one layer.
 fn joins_of_layer(garment: &Garment, pieces: &[Piece], layer: PieceLayer) -> Vec<Join> {
     // Bags of pockets lie in the seams of others.
@@ -146,7 +151,7 @@ fn joins_of_layer(garment: &Garment, pieces: &[Piece], layer: PieceLayer) -> Vec
         let (first, second): (Vec<At>, Vec<At>) = match seam {
             Seam::ArmholeSeam => edges.iter().partition(|at| key(at).part != PiecePart::Sleeve),
             Seam::SleeveSeam | Seam::SleeveBackSeam => {
-                edges.iter().partition(|at| !pieces[at.piece].edges[at.edge].second)
+                edges.iter().partition(|at| is_in_front(&pieces[at.piece], &pieces[at.piece].edges[at.edge]))
             }
             Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
                 // Of a bodice and a skirt each its own.

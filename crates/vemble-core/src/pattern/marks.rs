@@ -6,7 +6,8 @@ use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{
-    EdgeName, EdgePlace, MarkSettled, Marked, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, ToileMark,
+    EdgeName, EdgePlace, MarkSettled, Marked, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart,
+    PieceShare, ToileMark,
 };
 
 /// What a mark does to pieces.
@@ -107,7 +108,9 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
             PieceChange::Wedge { piece, below: Level::Waist, at: OpensAt::Middle, by: back }
         }),
         ToileMark::UpperArm => {
-            on(&|p| p.key.part == PiecePart::Sleeve, &|piece| PieceChange::Width { piece, by })
+            // Of two pieces the upper one is widened: the other stays under the arm.
+            let is_it = |p: &Piece| p.key.part == PiecePart::Sleeve && p.key.share != PieceShare::Lower;
+            on(&is_it, &|piece| PieceChange::Width { piece, by })
         }
         ToileMark::Wrist => {
             let is_sleeve = |key: PieceKey| key.part == PiecePart::Sleeve;

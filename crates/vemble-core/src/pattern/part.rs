@@ -5,7 +5,7 @@ use super::piece::{EXACT, Edge, Notch, Piece, is_on};
 use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
 use super::unroll::{ALLOWANCE, notch};
 use crate::garment::Seam;
-use crate::work::{EdgeName, EdgePlace, PieceFace, PieceKey, PieceShare, meet, straight};
+use crate::work::{EdgeName, EdgePlace, PieceFace, PieceKey, PiecePart, PieceShare, meet, straight};
 use kurbo::{BezPath, CubicBez, Line, Point, Shape};
 
 /// A place on an outline: so far along one of its edges.
@@ -34,8 +34,13 @@ pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2
     let mut parts = part(piece, spots, &line, EdgeName::Seam(seam));
     let centre = |edges: &[Edge]| outline_of(edges).bounding_box().center();
     let [one, other] = parts.each_ref().map(|edges| centre(edges));
-    // From the middle to the side, and from above down.
-    if if is_across { one.y < other.y } else { one.x > other.x } {
+    // From the middle to the side, and from above down; of a sleeve the larger one is the upper.
+    let is_the_other_way = match key.face {
+        PieceFace::Round => outline_of(&parts[0]).area().abs() < outline_of(&parts[1]).area().abs(),
+        PieceFace::Front | PieceFace::Back if is_across => one.y < other.y,
+        PieceFace::Front | PieceFace::Back => one.x > other.x,
+    };
+    if is_the_other_way {
         parts.reverse();
     }
     let is_on_fold = piece.edge(EdgeName::Fold).is_some();
@@ -67,6 +72,11 @@ pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2
 fn names_of_parts(pieces: &[Piece], key: PieceKey, is_across: bool) -> Option<([PieceShare; 2], Seam)> {
     let beside = || pieces.iter().filter(|p| PieceKey { share: key.share, ..p.key } == key);
     let is_there = |share: PieceShare| beside().any(|piece| piece.key.share == share);
+    if key.face == PieceFace::Round {
+        let is_whole_sleeve = key.part == PiecePart::Sleeve && key.share == PieceShare::Whole;
+        let names = ([PieceShare::Upper, PieceShare::Lower], Seam::SleeveBackSeam);
+        return (is_whole_sleeve && !is_across).then_some(names);
+    }
     let is_middle_free = !is_there(PieceShare::Middle);
     let shares = match key.share {
         PieceShare::Whole if is_across => [PieceShare::Upper, PieceShare::Lower],

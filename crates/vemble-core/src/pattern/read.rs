@@ -270,9 +270,14 @@ fn piece_keys() -> impl Iterator<Item = PieceKey> {
             }
         };
         faces.iter().flat_map(move |face| {
-            let has_shares = *face != PieceFace::Round;
-            let shares =
-                PieceShare::ALL.iter().filter(move |share| has_shares || **share == PieceShare::Whole);
+            let is_there = move |share: &&PieceShare| match part {
+                PiecePart::Waistband => **share == PieceShare::Whole,
+                PiecePart::Sleeve => {
+                    matches!(share, PieceShare::Whole | PieceShare::Upper | PieceShare::Lower)
+                }
+                PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Leg => true,
+            };
+            let shares = PieceShare::ALL.iter().filter(is_there);
             shares.map(move |share| PieceKey::outer(*part, *face, *share))
         })
     })

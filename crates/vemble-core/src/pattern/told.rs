@@ -20,6 +20,7 @@ use crate::length::{Figure, Length, Measure, Tape};
 use crate::told::capital;
 use crate::work::{
     EdgeName, EdgePlace, MarkSettled, PieceChange, PieceDoes, PieceFace, PieceKey, PieceLayer, PiecePart,
+    PieceShare,
 };
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
@@ -315,7 +316,7 @@ fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
             !darts.is_empty()
         }
         PieceDoes::Neckline => has(EdgeName::Neckline) && has(EdgeName::Seam(Seam::ShoulderSeam)),
-        PieceDoes::Split => piece.key.face != PieceFace::Round,
+        PieceDoes::Split => piece.key.part != PiecePart::Waistband,
         PieceDoes::Join => !joins.is_empty(),
         PieceDoes::OnFold => !folds.is_empty(),
         PieceDoes::Facing => !faced.is_empty(),
@@ -338,7 +339,8 @@ fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
 
 /// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
 pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
-    let is_cap = edge == EdgeName::Seam(Seam::ArmholeSeam);
+    // Of a sleeve in two pieces a cap has an upper end.
+    let is_cap = edge == EdgeName::Seam(Seam::ArmholeSeam) && piece.share == PieceShare::Whole;
     match piece.face {
         _ if edge == EdgeName::Inner => "from its left end on paper",
         PieceFace::Round if edge.runs_across() || is_cap => "from its left end on paper",

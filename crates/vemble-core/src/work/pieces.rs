@@ -33,7 +33,7 @@ choice! {
         Centre => "centre",
         Middle => "middle",
         Side => "side",
-        /// What lies above a yoke seam, and below it.
+        /// What lies above a yoke seam, and below it; of a sleeve in two pieces the upper one and the one under the arm.
         Upper => "upper",
         Lower => "lower",
     }
@@ -93,6 +93,8 @@ impl PieceKey {
     pub fn name(self) -> String {
         let Self { part, face, share, layer } = self;
         let of = match (face, share) {
+            (PieceFace::Round, PieceShare::Upper) => format!("upper {}", part.name()),
+            (PieceFace::Round, PieceShare::Lower) => format!("under {}", part.name()),
             (PieceFace::Round, _) => part.name().into(),
             (_, PieceShare::Whole) if part == PiecePart::Body => face.name().into(),
             (_, PieceShare::Whole) => format!("{}, {}", part.name(), face.name()),

@@ -86,7 +86,7 @@ pub(super) fn judge(
 }
 
 impl AlteredSeam<'_> {
-    /// The panel of one side, or of both where they are the same. Nothing where it is nowhere as wide as a mark.
+    /// The panel of one side, or of both where they are the same. Nothing where it nowhere moves by a mark.
     fn panel_of(
         &self,
         garment: &Garment,
@@ -97,10 +97,14 @@ impl AlteredSeam<'_> {
         let of = side.unwrap_or(GarmentSide::Left);
         let line = self.line(of);
         let (from, to) = line.span()?;
+        let moves = |row: &RowSide| row.edges.front.0 != Length::ZERO || row.edges.back.0 != Length::ZERO;
+        if !rows.iter().filter_map(|row| row.of(of)).any(moves) {
+            return None;
+        }
         let most = |wide: fn(&RowSide) -> Length| rows.iter().filter_map(|row| row.of(of)).map(wide).max();
         Some(Panel {
             pieces: if side.is_none() && self.facts.seam.has_sides() { 2 } else { 1 },
-            widest: most(|row| -row.edges.whole().0).filter(|widest| *widest > Length::ZERO)?,
+            widest: most(|row| -row.edges.whole().0)?,
             room: most(|row| -row.edges.front.0)? + most(|row| -row.edges.back.0)?,
             long: tape.round(to.0) - tape.round(from.0),
             allowance: TRIMMED.on(tape),

@@ -9,6 +9,8 @@ mod legs;
 mod sleeve;
 mod trunk;
 
+pub(super) use sleeve::BEHIND;
+
 use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;
 use crate::change::armhole::Flat;

@@ -5,9 +5,10 @@ use crate::change::Curve;
 use crate::change::armhole::{CapEase, cap, cap_height};
 use crate::garment::Seam;
 use crate::length::Tape;
+use crate::pattern::part::{Spot, cut_from, part};
 use crate::pattern::piece::{Edge, Piece};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, Point};
 
 /// So far below the arm a sleeve goes straight down (teaching value: an armhole runs level there).
@@ -16,16 +17,40 @@ const UPRIGHT: f64 = 40.0;
 /// So often its hem is set right.
 const FIXES: usize = 8;
 
-/// Its hem is as long as it is to be once it is trued.
-pub(super) fn sleeve(bolt: &Bolt<'_>) -> Option<Piece> {
-    let wanted = bolt.garment.sleeve_levels_up().first()?.width.girth().cm() * 10.0;
-    let mut fix = 0.0;
-    let mut piece = drawn(bolt, fix)?;
-    for _ in 0..FIXES {
-        fix += wanted - piece.edges[0].length();
-        piece = drawn(bolt, fix)?;
+/// A sleeve with a seam behind is cut in two there, so large a share of its width from its seam (teaching value: where the elbow bends).
+pub(crate) const BEHIND: f64 = 0.25;
+
+/// Its hem is as long as it is to be once it is trued. In two pieces where it has a seam behind.
+pub(super) fn sleeve(bolt: &Bolt<'_>) -> Vec<Piece> {
+    let one = || {
+        let wanted = bolt.garment.sleeve_levels_up().first()?.width.girth().cm() * 10.0;
+        let mut fix = 0.0;
+        let mut piece = drawn(bolt, fix)?;
+        for _ in 0..FIXES {
+            fix += wanted - piece.edges[0].length();
+            piece = drawn(bolt, fix)?;
+        }
+        Some(piece)
+    };
+    match one() {
+        Some(whole) if bolt.has(Seam::SleeveBackSeam) => in_two(&whole),
+        piece => piece.into_iter().collect(),
     }
-    Some(piece)
+}
+
+/// An upper sleeve, and the one under the arm, behind.
+fn in_two(whole: &Piece) -> Vec<Piece> {
+    let [hem, cap] = [0, 2].map(|edge| {
+        let long = whole.edges[edge].length();
+        // The hem runs from behind, the cap towards it.
+        let along = if edge == 0 { long * BEHIND } else { long * (1.0 - BEHIND) };
+        Spot { edge, along }
+    });
+    let [from, to] = [hem, cap].map(|spot| whole.edges[spot.edge].at(spot.along).0);
+    let [upper, under] = part(whole, [hem, cap], &[straight(from, to)], EdgeName::Seam(Seam::SleeveBackSeam));
+    let key = |share| PieceKey { share, ..whole.key };
+    let halves = [(upper, PieceShare::Upper), (under, PieceShare::Lower)];
+    halves.map(|(edges, share)| cut_from(whole, key(share), edges, whole.cut)).into()
 }
 
 /// The sleeve with its hem so much wider than a straight across.
