@@ -3,7 +3,7 @@
 use super::joins::{At, Join};
 use super::piece::Piece;
 use crate::garment::{Dart, Run};
-use crate::work::EdgeName;
+use crate::work::{EdgeName, PieceShare};
 use kurbo::Vec2;
 
 /// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it).
@@ -36,6 +36,8 @@ pub enum Untrue {
     Corner {
         /// Which of the joins.
         join: usize,
+        /// On which pieces.
+        pieces: [usize; 2],
         /// The edges that meet there: of the first piece, of the second.
         meet: [EdgeName; 2],
         /// The two corners together, in degrees.
@@ -69,11 +71,18 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
         if off.abs() > DIFFER {
             all.push(Untrue::Lengths { join: n, lengths: join.lengths(pieces), off });
         }
-        let Some(pair) = join.pair().filter(|_| join.sides[0].1 == join.sides[1].1) else { continue };
-        notches(pieces, pair, n, &mut all);
+        if join.sides[0].1 != join.sides[1].1 {
+            continue;
+        }
+        if let Some(pair) = join.pair() {
+            notches(pieces, pair, n, &mut all);
+        }
         // What lies on the other does not go on beside it.
         for upper in [false, true].into_iter().filter(|_| !join.is_faced) {
-            all.extend(corner(pieces, pair, upper, n));
+            let ends = join.sides.each_ref().map(|(edges, _)| at_end(pieces, edges, upper));
+            if let [Some(one), Some(other)] = ends {
+                all.extend(corner(pieces, [one, other], upper, n));
+            }
         }
     }
     for (p, piece) in pieces.iter().enumerate() {
@@ -123,6 +132,16 @@ pub(super) fn is_upwards(piece: &Piece, edge: usize) -> bool {
     if across { edge.start().x > edge.end().x } else { edge.start().y < edge.end().y }
 }
 
+/// Of edges one after the other the one at an end: up and down by a yoke, across from the middle to the side.
+fn at_end(pieces: &[Piece], edges: &[At], upper: bool) -> Option<At> {
+    let rank = |at: &&At| match pieces[at.piece].key.share {
+        PieceShare::Whole | PieceShare::Centre | PieceShare::Upper => 0,
+        PieceShare::Middle => 1,
+        PieceShare::Side | PieceShare::Lower => 2,
+    };
+    if upper { edges.iter().min_by_key(rank) } else { edges.iter().max_by_key(rank) }.copied()
+}
+
 /// The corner at one end of both edges: what meets there goes on across the seam.
 fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<Untrue> {
     let inside = |at: At| {
@@ -141,6 +160,7 @@ fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<U
     let is_one_line = meets == met && !matches!(meets, EdgeName::Fold);
     (is_one_line && (together - 180.0).abs() > DEGREES).then_some(Untrue::Corner {
         join,
+        pieces: pair.map(|at| at.piece),
         meet: [meets, met],
         together,
     })

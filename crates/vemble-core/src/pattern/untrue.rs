@@ -77,10 +77,13 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             pieces: about(*n),
             mends: Vec::new(),
         },
-        Untrue::Corner { join: n, meet, together } => UntrueLine {
+        Untrue::Corner { join: n, pieces, meet, together } => UntrueLine {
             title: format!("The {} comes to a point at the {}", meet[0].name(), join(*n).name.name()),
-            figures: format!("{} and {} make {together:.0}° together, not 180°", names(*n)[0], names(*n)[1]),
-            pieces: about(*n),
+            figures: {
+                let [one, other] = pieces.map(|piece| set.pieces[piece].key.name());
+                format!("{one} and {other} make {together:.0}° together, not 180°")
+            },
+            pieces: pieces.to_vec(),
             mends: Vec::new(),
         },
         Untrue::Square { at, meets, degrees } => UntrueLine {
