@@ -6,6 +6,7 @@ use super::piece::{Edge, Piece, PieceDart, is_on};
 use super::truing::DIFFER;
 use super::turn::{ONE_POINT, filled};
 use crate::garment::{Dart, Seam};
+use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PieceShare, straight};
 use kurbo::{Affine, Point, Vec2};
 
@@ -111,10 +112,7 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
             darts.push(PieceDart { dart, mouth, point: point[0].midpoint(point[1]), other: None });
         }
     }
-    let gap = |n: &usize| points[*n][0].distance(points[*n][1]);
-    let widest = (touch[0]..=touch[1]).max_by(|a, b| gap(a).total_cmp(&gap(b)));
-    if let Some(widest) = widest.filter(|n| gap(n) > DIFFER) {
-        let [one, another] = touch.map(|n| points[n][0].midpoint(points[n][1]));
+    if let Some((mouth, ends)) = between(&points, touch, &kept.levels) {
         let dart = match kept.key.face {
             PieceFace::Back => Dart::BackFishEye,
             PieceFace::Front | PieceFace::Round => Dart::FrontFishEye,
@@ -122,8 +120,8 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
         if darts.iter().any(|d| d.dart == dart) {
             return Err(CannotBe::NoName);
         }
-        let (point, below) = if one.y > another.y { (one, another) } else { (another, one) };
-        darts.push(PieceDart { dart, mouth: points[widest], point, other: Some(below) });
+        let [below, point] = if ends[0].y < ends[1].y { ends } else { [ends[1], ends[0]] };
+        darts.push(PieceDart { dart, mouth, point, other: Some(below) });
     }
     // A sleeve is sewn to itself again.
     for n in 0..edges.len() {
@@ -134,6 +132,53 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
     let mut piece = Piece { edges, darts, cut, ..kept.clone() };
     put_grain(&mut piece);
     Ok(piece)
+}
+
+/// What lies between both edges where they do not touch, as a fish-eye dart: its widest place, and its points. Its legs are straight where the
+/// edges were curved, so it ends where it takes as much at the next level as was between them there; where there is no level, so that it takes as
+/// much altogether. Nothing where a hand eases it in.
+fn between(
+    points: &[[Point; 2]],
+    touch: [usize; 2],
+    levels: &[(Level, f64)],
+) -> Option<([Point; 2], [Point; 2])> {
+    let gap = |n: usize| points[n][0].distance(points[n][1]);
+    let middle = |n: usize| points[n][0].midpoint(points[n][1]);
+    let widest = (touch[0]..=touch[1]).max_by(|a, b| gap(*a).total_cmp(&gap(*b)))?;
+    let deep = gap(widest);
+    if deep <= DIFFER {
+        return None;
+    }
+    let heights = |n: usize| [points[n][0].y, points[n + 1][0].y];
+    let is_level = |n: usize| {
+        let [a, b] = heights(n);
+        levels.iter().any(|(_, y)| (a.min(b)..a.max(b)).contains(y))
+    };
+    let end = |to: usize| -> Point {
+        let away: Vec<usize> =
+            if to < widest { (to..widest).rev().collect() } else { (widest + 1..=to).collect() };
+        let far = |n: usize| middle(n).distance(middle(widest));
+        let whole = far(to);
+        let at_level =
+            away.iter().filter(|n| **n > 0 && **n < PLACES && (is_level(**n) || is_level(**n - 1)));
+        // Not the level that it is widest at.
+        let at_level = at_level.copied().find(|n| gap(*n) < deep * 0.8);
+        let long = match at_level {
+            Some(n) => far(n) / (1.0 - gap(n) / deep),
+            None => {
+                let taken = away.windows(2).map(|pair| {
+                    (gap(pair[0]) + gap(pair[1])) / 2.0 * middle(pair[0]).distance(middle(pair[1]))
+                });
+                2.0 * taken.sum::<f64>() / deep
+            }
+        };
+        let long = long.min(whole);
+        let beyond = away.iter().copied().find(|n| far(*n) >= long).unwrap_or(to);
+        let before = if beyond < widest { beyond + 1 } else { beyond - 1 };
+        let [near, next] = [far(before), far(beyond)];
+        middle(before).lerp(middle(beyond), ((long - near) / (next - near).max(1e-9)).clamp(0.0, 1.0))
+    };
+    Some((points[widest], touch.map(end)))
 }
 
 const fn mouth_only(mouth: [Point; 2]) -> PieceDart {

@@ -200,6 +200,16 @@ fn panels_that_are_joined_keep_their_edges() {
                     }
                 }
                 assert!(area(&joined) > area(&panels) - 1.0, "{:?}, {change:?}", garment.kind);
+                // At every level it goes as far across as both did.
+                let across = |pieces: &[Piece], y: f64| -> Option<f64> {
+                    let beside =
+                        pieces.iter().filter(|p| PieceKey { share: piece.key.share, ..p.key } == piece.key);
+                    beside.map(|p| p.across(y)).sum()
+                };
+                for (level, y) in &is.levels {
+                    let (Some(now), Some(was)) = (across(&joined, *y), across(&panels, *y)) else { continue };
+                    near(now, was, 2.5, &(garment.kind, &change, level));
+                }
                 let new = |d: &&PieceDart| panels.iter().all(|p| !p.darts.iter().any(|o| o.dart == d.dart));
                 for dart in is.darts.iter().filter(new) {
                     darts.insert(dart.dart);
