@@ -1925,6 +1925,15 @@ export interface components {
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
         };
+        /** @description A dart of a piece. */
+        DartShown: {
+            /** @description How long it is along its middle. */
+            long: components["schemas"]["Figure"];
+            /** @description What it takes at its widest, altogether. */
+            takes: components["schemas"]["Figure"];
+            /** @description What it is called. */
+            words: string;
+        };
         /** @description A girth as it was, and as it follows from what was sewn, or was measured. */
         DerivedLevel: {
             /** @description As it is then. */
@@ -4326,6 +4335,8 @@ export interface components {
             cut: string;
             /** @description What is cut. */
             cut_line: string;
+            /** @description Dart by dart. */
+            darts: components["schemas"]["DartShown"][];
             /** @description Edge by edge. */
             edges: components["schemas"]["EdgeShown"][];
             /** @description Which. */

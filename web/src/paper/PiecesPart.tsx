@@ -289,6 +289,13 @@ function Edges({ piece }: { piece: PieceShown }) {
             <td className="figure">{edge.allowance.nm === 0 ? "none" : edge.allowance.text}</td>
           </tr>
         ))}
+        {piece.darts.map((dart, n) => (
+          <tr key={`dart-${n}`}>
+            <th scope="row">{dart.words}</th>
+            <td className="figure">{dart.long.text}</td>
+            <td className="figure">takes {dart.takes.text} altogether</td>
+          </tr>
+        ))}
       </tbody>
     </table>
   );

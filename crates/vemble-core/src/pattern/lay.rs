@@ -99,10 +99,16 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
     let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
     let (mut sets, mut left): (Vec<Set>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
     let mut marks = Vec::new();
+    let mut as_chalked = None;
     for side in GarmentSide::BOTH {
         let (mut pieces, out) =
             carried((garment, &document.wearer), (on_file, try_on.id), &drawn, side, tape);
         left = out;
+        // Chalked alike, both sides are alike.
+        if as_chalked.as_ref() == Some(&pieces) {
+            break;
+        }
+        as_chalked = Some(pieces.clone());
         let has = |piece: &Piece, marked: &Marked| {
             on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
         };
@@ -120,14 +126,16 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         let same = vec![true; pieces.len()];
         sets.push(Set { pieces, old: old.clone(), joins, side: Some(side), same });
     }
-    if let [one, other] = &mut sets[..] {
-        if one.pieces == other.pieces {
-            one.side = None;
-            sets.truncate(1);
-        } else {
+    match &mut sets[..] {
+        [one, other] if one.pieces != other.pieces => {
             one.same = one.pieces.iter().map(|piece| other.pieces.contains(piece)).collect();
             other.same = other.pieces.iter().map(|piece| one.pieces.contains(piece)).collect();
         }
+        [one, ..] => {
+            one.side = None;
+            sets.truncate(1);
+        }
+        [] => {}
     }
     let named = |is_left: bool| -> Vec<String> {
         let altered = drawn.iter().filter(|change| change.is_altered());

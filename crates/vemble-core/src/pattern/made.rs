@@ -13,6 +13,8 @@ use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, Pat
 
 /// A line inside an edge is drawn through points so far apart, in mm.
 const STEP: f64 = 2.0;
+/// Its ends lie no nearer to a point that it is drawn through than so large a share of a step.
+const NO_STEP: f64 = 0.2;
 /// A lining ends so far above what it lies in, and is turned up by as much, in mm (teaching value: an inch, so that it never shows).
 const LINING_ENDS: f64 = 25.0;
 /// A facing along an edge lies on a lining's outline to so many mm.
@@ -113,7 +115,8 @@ fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<Cub
         return Err(CannotBe::TooMuch);
     }
     let edge = &piece.edges[n];
-    let steps = (edge.length() / STEP).ceil().max(1.0) as usize;
+    let is_straight = edge.length() - edge.start().distance(edge.end()) < 1e-6;
+    let steps = if is_straight { 1 } else { (edge.length() / STEP).ceil().max(1.0) as usize };
     let inside = |k: usize| {
         let (at, way) = edge.at(edge.length() * k as f64 / steps as f64);
         at + inwards(way) * wide
@@ -154,12 +157,29 @@ fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<Cub
         let k = (place as usize).min(lines.len() - 1);
         lines[k].eval(place - k as f64)
     };
-    let between =
-        points.iter().enumerate().filter(|(k, _)| *k as f64 > from.0 + 0.2 && (*k as f64) < to.0 - 0.2);
-    let through: Vec<Point> =
-        [at(from)].into_iter().chain(between.map(|(_, p)| *p)).chain([at(to)]).collect();
+    let (first, last) = (1.0, (lines.len() - 1) as f64);
+    let between = points.iter().enumerate().filter(|(k, _)| {
+        let k = *k as f64;
+        (first..=last).contains(&k) && k > from.0 + NO_STEP && k < to.0 - NO_STEP
+    });
+    // Smooth beside its edge, straight where it goes on beyond it.
+    let mut beside: Vec<Point> = between.map(|(_, p)| *p).collect();
+    let (start, end) = (at(from), at(to));
+    if from.0 >= first || beside.is_empty() {
+        beside.insert(0, start);
+    }
+    if to.0 <= last || beside.len() < 2 {
+        beside.push(end);
+    }
+    let mut line = super::carry::smooth(&beside);
+    if beside[0].distance(start) > super::piece::EXACT {
+        line.insert(0, straight(start, beside[0]));
+    }
+    if beside[beside.len() - 1].distance(end) > super::piece::EXACT {
+        line.push(straight(beside[beside.len() - 1], end));
+    }
     let spots = [Spot { edge: before, along: from.1 }, Spot { edge: after, along: to.1 }];
-    Ok((spots, super::carry::smooth(&through)))
+    Ok((spots, line))
 }
 
 /// Makes a lining: without what its facings take, and shorter where it is hemmed.

@@ -7,7 +7,7 @@ use super::joined::{joined_to, lies_in_middle};
 use super::joins::Join;
 use super::lay::{Set, lay};
 use super::made::{around_pocket, is_faced};
-use super::piece::{Edge, Piece};
+use super::piece::{Edge, Piece, PieceDart};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
@@ -106,6 +106,19 @@ pub struct PieceShown {
     pub marks: String,
     /// Edge by edge.
     pub edges: Vec<EdgeShown>,
+    /// Dart by dart.
+    pub darts: Vec<DartShown>,
+}
+
+/// A dart of a piece.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct DartShown {
+    /// What it is called.
+    pub words: String,
+    /// What it takes at its widest, altogether.
+    pub takes: Figure,
+    /// How long it is along its middle.
+    pub long: Figure,
 }
 
 /// An edge of a piece.
@@ -272,6 +285,14 @@ impl Pieces {
                         format!("{} allowance, per edge", edge.allowance.text())
                     };
                     format!("  {}: {} sewn, {outside}", edge.words, edge.long.text())
+                }));
+                lines.extend(piece.darts.iter().map(|dart| {
+                    format!(
+                        "  {}: takes {} altogether, {} long",
+                        dart.words,
+                        dart.takes.text(),
+                        dart.long.text()
+                    )
                 }));
             }
         }
@@ -549,6 +570,16 @@ fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
                 allowance: figure(edge.allowance, tape),
             })
             .collect(),
+        darts: piece.darts.iter().map(|dart| dart_shown(dart, tape)).collect(),
+    }
+}
+
+fn dart_shown(dart: &PieceDart, tape: Tape) -> DartShown {
+    let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+    DartShown {
+        words: dart.dart.name().into(),
+        takes: figure(dart.takes(), tape),
+        long: figure(dart.point.distance(dart.other.unwrap_or(middle)), tape),
     }
 }
 
