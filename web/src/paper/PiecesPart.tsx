@@ -276,7 +276,7 @@ function Edges({ piece }: { piece: PieceShown }) {
       <caption>{piece.name}</caption>
       <thead>
         <tr>
-          <th scope="col">edge</th>
+          <th scope="col">edge or dart</th>
           <th scope="col">long, as it is sewn</th>
           <th scope="col">allowance, per edge</th>
         </tr>
