@@ -12,6 +12,7 @@ mod joins;
 mod lay;
 mod made;
 mod marks;
+mod may;
 mod neckline;
 mod outline;
 mod part;
@@ -24,6 +25,7 @@ mod truing;
 mod turn;
 mod unroll;
 mod untrue;
+mod words;
 
 pub use change::{CannotBe, apply};
 pub use joins::{At, Join, joins};
@@ -31,14 +33,15 @@ pub use piece::{Edge, Notch, Piece, PieceDart};
 
 pub use cloth::ClothLies;
 pub use cut_line::cut_line;
+pub use may::{EdgeShownName, PieceMay};
 pub use read::{
     EdgeNamed, PieceNamed, RawLine, RawPiece, ReadEdge, ReadPiece, ReadPieces, Unread, read_pieces,
 };
 pub use sheets::{WhichPieces, piece_sheets};
 pub use toile::{InRealCloth, MarkOffered, MarkShown, StageOfMarks, ToileShown};
 pub use told::{
-    ClothWay, EdgeShown, EdgeShownName, JoinShown, OfCloth, PieceChip, PieceMay, PieceSet, PieceShown,
-    Pieces, Walked, pieces,
+    ClothWay, DartShown, EdgeShown, JoinShown, OfCloth, PieceChip, PieceSet, PieceShown, Pieces, Walked,
+    pieces,
 };
 pub use truing::{DIFFER, Untrue, true_up};
 pub use untrue::{PieceMend, UntrueLine};

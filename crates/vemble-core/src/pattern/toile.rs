@@ -3,7 +3,7 @@
 use super::as_cut::cut_from_pieces;
 use super::lay::{Laid, Set};
 use super::marks::{Carried, changes_of};
-use super::told::{cannot_words, change_words};
+use super::words::{cannot_words, change_words};
 use crate::body::Wearer;
 use crate::document::LONGEST_NAME;
 use crate::garment::{Closure, Garment};

@@ -1,27 +1,22 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
-use super::change::CannotBe;
 use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
-use super::joined::{joined_to, lies_in_middle};
 use super::joins::Join;
 use super::lay::{Set, lay};
-use super::made::{around_pocket, is_faced};
-use super::piece::{Edge, Piece, PieceDart};
+use super::may::{PieceMay, may};
+use super::piece::{Edge, PieceDart};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
 use super::untrue::{UntrueLine, at_marks, untrue_line};
+use super::words::{cannot_words, change_words};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
-use crate::garment::{Dart, Seam};
-use crate::length::{Figure, Length, Measure, Tape};
+use crate::length::{Figure, Length, Tape};
 use crate::told::capital;
-use crate::work::{
-    EdgeName, EdgePlace, MarkSettled, PieceChange, PieceDoes, PieceFace, PieceKey, PieceLayer, PiecePart,
-    PieceShare,
-};
+use crate::work::{EdgeName, MarkSettled, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -178,42 +173,6 @@ pub struct PieceChip {
     pub cannot: Option<&'static str>,
 }
 
-/// A piece, and what may be named on it.
-#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct PieceMay {
-    /// Which.
-    pub key: PieceKey,
-    /// What it is called.
-    pub name: String,
-    /// Levels below which a line may be.
-    pub levels: Vec<crate::place::Level>,
-    /// Its edges.
-    pub edges: Vec<EdgeShownName>,
-    /// Its darts that begin on an edge.
-    pub darts: Vec<Dart>,
-    /// What can be done to it.
-    pub does: Vec<PieceDoes>,
-    /// Seams along which it may be joined to the piece beside it.
-    pub joins: Vec<Seam>,
-    /// Seams in its middle that may be laid on a fold.
-    pub folds: Vec<Seam>,
-    /// Edges that may be faced.
-    pub faced: Vec<EdgeShownName>,
-}
-
-/// An edge that may be named.
-#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct EdgeShownName {
-    /// Which.
-    pub name: EdgeName,
-    /// What it is called.
-    pub words: String,
-    /// Where places along it are measured from.
-    pub from: &'static str,
-    /// What its ends are called, the lower one first.
-    pub ends: [&'static str; 2],
-}
-
 /// The pieces of a garment with everything that is chalked in its newest try-on, and entered on paper; with figures on a tape, and on a
 /// cloth.
 ///
@@ -298,222 +257,6 @@ impl Pieces {
         }
         lines.push(self.cloth.clone());
         lines.join("\n") + "\n"
-    }
-}
-
-fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
-    let mut edges: Vec<EdgeShownName> = Vec::new();
-    for edge in &piece.edges {
-        if edges.iter().all(|other| other.name != edge.name) {
-            let (name, words) = (edge.name, edge.name.name().into());
-            let ends = [false, true].map(|upper| end_words(name, upper));
-            edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name), ends });
-        }
-    }
-    let levels: Vec<_> = piece.levels.iter().map(|(level, _)| *level).collect();
-    let darts: Vec<_> =
-        piece.darts.iter().filter(|dart| dart.other.is_none()).map(|dart| dart.dart).collect();
-    let seams = || {
-        piece
-            .edges
-            .iter()
-            .filter_map(|edge| if let EdgeName::Seam(seam) = edge.name { Some(seam) } else { None })
-    };
-    let folds: Vec<Seam> = seams().filter(|seam| lies_in_middle(*seam)).collect();
-    let joins: Vec<Seam> = seams().filter(|seam| joined_to(all, piece, *seam).is_some()).collect();
-    let is_made = |layer: PieceLayer| all.iter().any(|other| other.key == piece.key.of(layer));
-    let is_outer = piece.key.layer.is_outer();
-    let faced = edges
-        .iter()
-        .filter(|edge| is_outer && is_faced(piece, edge.name) && !is_made(PieceLayer::Facing(edge.name)));
-    let faced: Vec<EdgeShownName> = faced.cloned().collect();
-    let has = |name: EdgeName| piece.edge(name).is_some();
-    let is_possible = |does: &PieceDoes| match does {
-        PieceDoes::Length | PieceDoes::Wedge => !levels.is_empty(),
-        PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
-            true
-        }
-        PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart | PieceDoes::EvenLegs => {
-            !darts.is_empty()
-        }
-        PieceDoes::Neckline => has(EdgeName::Neckline) && has(EdgeName::Seam(Seam::ShoulderSeam)),
-        PieceDoes::Split => piece.key.part != PiecePart::Waistband,
-        PieceDoes::Join => !joins.is_empty(),
-        PieceDoes::OnFold => !folds.is_empty(),
-        PieceDoes::Facing => !faced.is_empty(),
-        PieceDoes::Lining => is_outer && !is_made(PieceLayer::Lining),
-        PieceDoes::Pocket => is_outer && around_pocket(piece).is_some() && !is_made(PieceLayer::Pocket),
-    };
-    let does = PieceDoes::ALL.iter().copied().filter(is_possible).collect();
-    PieceMay {
-        key: piece.key,
-        name: capital(&piece.key.name()),
-        levels,
-        edges,
-        darts,
-        does,
-        joins,
-        folds,
-        faced,
-    }
-}
-
-/// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
-pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
-    // Of a sleeve in two pieces a cap has an upper end.
-    let is_cap = edge == EdgeName::Seam(Seam::ArmholeSeam) && piece.share == PieceShare::Whole;
-    match piece.face {
-        _ if edge == EdgeName::Inner => "from its left end on paper",
-        PieceFace::Round if edge.runs_across() || is_cap => "from its left end on paper",
-        PieceFace::Front | PieceFace::Back if edge.runs_across() => "from the middle",
-        PieceFace::Front | PieceFace::Back | PieceFace::Round => "from its upper end",
-    }
-}
-
-/// An end of an edge.
-pub(super) const fn end_words(edge: EdgeName, upper: bool) -> &'static str {
-    match (edge, upper) {
-        (EdgeName::Seam(Seam::ShoulderSeam), true) => "neck end",
-        (EdgeName::Seam(Seam::ShoulderSeam), false) => "outer end",
-        (_, true) => "upper end",
-        (_, false) => "lower end",
-    }
-}
-
-pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
-    match why {
-        CannotBe::NotThere => "there is no such piece, or no such edge of it",
-        CannotBe::NoLevel => "that level does not cross the piece",
-        CannotBe::TooMuch => "that is more than the piece has there",
-        CannotBe::Crosses => "its outline would cross itself",
-        CannotBe::Misses => "the line misses: it ends beside its edge, at a corner, or leaves the piece",
-        CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
-        CannotBe::TooLittle => "that is too little to cut or to sew",
-        CannotBe::Twice => "there is one already",
-        CannotBe::NoName => "there are as many pieces or darts beside each other as can be",
-        CannotBe::NotBeside => "only panels beside each other, and a yoke with what is below it, are joined",
-        CannotBe::Unequal => "the two edges are not equally long: true them first",
-        CannotBe::NotStraight => "the middle is not straight: it cannot lie on a fold",
-        CannotBe::NotMiddle => "that is not in the middle of the piece",
-        CannotBe::NotFaced => "that edge is not faced: it is sewn to another, or lies on a fold",
-    }
-}
-
-/// "Side front 1.0 cm longer below the waist".
-pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
-    let show = |by: Measure| tape.speaking(by.unit).as_typed(Measure { length: by.length.abs(), ..by });
-    let unit = |by: Measure| tape.speaking(by.unit).unit_name();
-    let than = |by: Measure, more: &str, less: &str| {
-        format!("{} {} {}", show(by), unit(by), if by.length.is_negative() { less } else { more })
-    };
-    // Less than nought as it was typed: it is named, and cannot be.
-    let typed = |far: Measure| format!("{} {}", tape.speaking(far.unit).as_typed(far), unit(far));
-    let place = |piece: PieceKey, at: EdgePlace| {
-        format!("{}, {} {}", at.edge.name(), typed(at.at), measured_from(piece, at.edge))
-    };
-    match change {
-        PieceChange::Length { part, face, below, by } => {
-            let which = match face {
-                Some(face) => format!("{}, {} only", part.name(), face.name()),
-                None if matches!(part, PiecePart::Sleeve | PiecePart::Waistband) => part.name().into(),
-                None => format!("{}, front and back", part.name()),
-            };
-            format!("{} {} below the {}", capital(&which), than(*by, "longer", "shorter"), below.name())
-        }
-        PieceChange::Width { piece, by } => {
-            format!("{} {}, on the piece", capital(&piece.name()), than(*by, "wider", "narrower"))
-        }
-        PieceChange::Wedge { piece, below, at, by } => format!(
-            "{} {} below the {}, from {} to nothing",
-            capital(&piece.name()),
-            than(*by, "opened", "folded out"),
-            below.name(),
-            at.name()
-        ),
-        PieceChange::Flare { piece, by } => {
-            format!("{} {} at its lower edge", capital(&piece.name()), than(*by, "opened", "closed"))
-        }
-        PieceChange::Allowance { piece, edge, width } => {
-            format!(
-                "{}: {} {} allowance at the {}",
-                capital(&piece.name()),
-                show(*width),
-                unit(*width),
-                edge.name()
-            )
-        }
-        PieceChange::End { piece, edge, upper, by } => format!(
-            "{}: {} {} at its {}",
-            capital(&piece.name()),
-            edge.name(),
-            than(*by, "longer", "shorter"),
-            end_words(*edge, *upper)
-        ),
-        PieceChange::TurnDart { piece, dart, to, keep } => {
-            let becomes = if to.edge == EdgeName::Hem { "made flare at" } else { "turned to" };
-            let kept = keep.filter(|kept| kept.length != Length::ZERO);
-            let kept = kept
-                .map_or_else(String::new, |kept| format!("; {} {} of it are kept", show(kept), unit(kept)));
-            format!("{}: {} {becomes} the {}{kept}", capital(&piece.name()), dart.name(), place(*piece, *to))
-        }
-        PieceChange::DartPoint { piece, dart, by } => {
-            format!("{}: {} {}", capital(&piece.name()), dart.name(), than(*by, "longer", "shorter"))
-        }
-        PieceChange::SlideDart { piece, dart, by } => {
-            let than = than(*by, "further down or out", "further up or in");
-            format!("{}: {} {than}, along its edge", capital(&piece.name()), dart.name())
-        }
-        PieceChange::Slash { piece, from, hinge, by } => format!(
-            "{}: {} at the {}, to nothing at the {}",
-            capital(&piece.name()),
-            than(*by, "spread", "folded out"),
-            place(*piece, *from),
-            place(*piece, *hinge)
-        ),
-        PieceChange::EvenLegs { piece, dart } => {
-            format!(
-                "{}: legs of the {} made equal, its point moved across",
-                capital(&piece.name()),
-                dart.name()
-            )
-        }
-        PieceChange::Neckline { piece, lower, wider } => {
-            let does = [
-                (lower, than(*lower, "lower in the middle", "higher in the middle")),
-                (wider, than(*wider, "wider at the shoulder", "narrower at the shoulder")),
-            ];
-            let does = does.into_iter().filter(|(by, _)| by.length != Length::ZERO).map(|(_, words)| words);
-            let does: Vec<String> = does.collect();
-            let does = if does.is_empty() { "as it is".into() } else { does.join(", ") };
-            format!("{}: neckline {does}, on the piece", capital(&piece.name()))
-        }
-        PieceChange::Split { piece, from, to } => {
-            let [from, to] = [from, to].map(|at| place(*piece, *at));
-            format!("{}: cut in two, from the {from}, to the {to}", capital(&piece.name()))
-        }
-        PieceChange::Join { piece, seam } => {
-            format!("{}: joined to the piece beside it, without the {}", capital(&piece.name()), seam.name())
-        }
-        PieceChange::OnFold { piece, seam } => {
-            format!("{}: on the fold, without the {}", capital(&piece.name()), seam.name())
-        }
-        PieceChange::Facing { piece, edge, wide } => {
-            let made = piece.of(PieceLayer::Facing(*edge));
-            format!("{}: made from the {}, {} wide", capital(&made.name()), piece.name(), typed(*wide))
-        }
-        PieceChange::Lining { piece } => {
-            let made = piece.of(PieceLayer::Lining);
-            format!("{}: made from the {}", capital(&made.name()), piece.name())
-        }
-        PieceChange::Pocket { piece, deep, wide } => {
-            let wide =
-                wide.map_or_else(|| "extended to the middle".into(), |wide| format!("{} wide", typed(wide)));
-            format!(
-                "{}: {} deep along the side, {wide}",
-                capital(&piece.of(PieceLayer::Pocket).name()),
-                typed(*deep)
-            )
-        }
     }
 }
 

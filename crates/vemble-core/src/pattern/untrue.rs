@@ -2,8 +2,8 @@
 
 use super::joins::{At, Join};
 use super::lay::Set;
-use super::told::end_words;
 use super::truing::{DIFFER, Untrue};
+use super::words::end_words;
 use crate::length::{Length, Measure, Tape};
 use crate::work::PieceChange;
 use serde::Serialize;

@@ -5,7 +5,7 @@ use super::*;
 use crate::body::Proportions;
 use crate::garment::{Dart, DartFacts, starting_seam};
 use crate::pattern::{OfCloth, PieceDart, Pieces, pieces};
-use crate::work::{EdgePlace, PieceFace, PieceLayer, PieceShare};
+use crate::work::{EdgePlace, PieceDoes, PieceFace, PieceLayer, PieceShare};
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -520,4 +520,67 @@ fn what_is_made_is_told_with_its_figures() {
         (chips, untrue, found.cutting_list())
     });
     insta::assert_debug_snapshot!(told);
+}
+
+/// Whatever is offered for a piece is there to be done: it may be refused for its figure, and for nothing that was known before.
+#[test]
+fn what_is_offered_can_be_done() {
+    let mut seen = std::collections::BTreeSet::new();
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern.changes.clear();
+        let may = pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may;
+        for may in &may {
+            let (piece, by) = (may.key, m("0.6 cm"));
+            let at = |n: usize| EdgePlace { edge: may.edges[n % may.edges.len()].name, at: m("5 cm") };
+            for does in &may.does {
+                let change = match does {
+                    PieceDoes::Length => PieceChange::Length {
+                        part: piece.part,
+                        face: Some(piece.face),
+                        below: may.levels[0],
+                        by,
+                    },
+                    PieceDoes::Wedge => {
+                        PieceChange::Wedge { piece, below: may.levels[0], at: OpensAt::Side, by }
+                    }
+                    PieceDoes::Width => PieceChange::Width { piece, by },
+                    PieceDoes::Flare => PieceChange::Flare { piece, by },
+                    PieceDoes::Allowance => PieceChange::Allowance { piece, edge: at(0).edge, width: by },
+                    PieceDoes::End => PieceChange::End { piece, edge: at(1).edge, upper: true, by },
+                    PieceDoes::Slash => PieceChange::Slash { piece, from: at(0), hinge: at(2), by },
+                    PieceDoes::TurnDart => {
+                        PieceChange::TurnDart { piece, dart: may.darts[0], to: at(0), keep: None }
+                    }
+                    PieceDoes::DartPoint => PieceChange::DartPoint { piece, dart: may.darts[0], by },
+                    PieceDoes::SlideDart => PieceChange::SlideDart { piece, dart: may.darts[0], by },
+                    PieceDoes::EvenLegs => PieceChange::EvenLegs { piece, dart: may.darts[0] },
+                    PieceDoes::Neckline => PieceChange::Neckline { piece, lower: m("0 cm"), wider: by },
+                    PieceDoes::Split => PieceChange::Split { piece, from: at(0), to: at(2) },
+                    PieceDoes::Join => PieceChange::Join { piece, seam: may.joins[0] },
+                    PieceDoes::OnFold => PieceChange::OnFold { piece, seam: may.folds[0] },
+                    PieceDoes::Facing => {
+                        PieceChange::Facing { piece, edge: may.faced[0].name, wide: m("2 cm") }
+                    }
+                    PieceDoes::Lining => PieceChange::Lining { piece },
+                    PieceDoes::Pocket => PieceChange::Pocket { piece, deep: m("12 cm"), wide: None },
+                };
+                document.wishes.pattern.changes = vec![change];
+                let cannot = crate::pattern::lay::lay(&document, Tape::Cm).unwrap().cannot[0];
+                let was_known = [
+                    CannotBe::NotThere,
+                    CannotBe::NoLevel,
+                    CannotBe::Twice,
+                    CannotBe::NotBeside,
+                    CannotBe::NotMiddle,
+                    CannotBe::NotFaced,
+                ];
+                assert!(cannot.is_none_or(|why| !was_known.contains(&why)), "{name}, {change:?}: {cannot:?}");
+                if cannot.is_none() {
+                    seen.insert(*does);
+                }
+            }
+        }
+    }
+    assert_eq!(seen.len(), PieceDoes::ALL.len(), "{seen:?}");
 }

@@ -231,7 +231,7 @@ fn places_are_measured_from_where_it_is_said() {
     for (name, _, pieces) in garments() {
         for (piece, edge) in pieces.iter().flat_map(|piece| piece.edges.iter().map(move |edge| (piece, edge)))
         {
-            let says = super::super::told::measured_from(piece.key, edge.name);
+            let says = super::super::words::measured_from(piece.key, edge.name);
             let [from, other] = match is_measured_from_start(edge) {
                 true => [edge.start(), edge.end()],
                 false => [edge.end(), edge.start()],

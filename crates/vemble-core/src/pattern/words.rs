@@ -1,0 +1,166 @@
+//! What is done to pieces, in words and figures, and why it cannot be.
+
+use super::change::CannotBe;
+use crate::garment::Seam;
+use crate::length::{Length, Measure, Tape};
+use crate::told::capital;
+use crate::work::{EdgeName, EdgePlace, PieceChange, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};
+
+/// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
+pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
+    // Of a sleeve in two pieces a cap has an upper end.
+    let is_cap = edge == EdgeName::Seam(Seam::ArmholeSeam) && piece.share == PieceShare::Whole;
+    match piece.face {
+        _ if edge == EdgeName::Inner => "from its left end on paper",
+        PieceFace::Round if edge.runs_across() || is_cap => "from its left end on paper",
+        PieceFace::Front | PieceFace::Back if edge.runs_across() => "from the middle",
+        PieceFace::Front | PieceFace::Back | PieceFace::Round => "from its upper end",
+    }
+}
+
+/// An end of an edge.
+pub(super) const fn end_words(edge: EdgeName, upper: bool) -> &'static str {
+    match (edge, upper) {
+        (EdgeName::Seam(Seam::ShoulderSeam), true) => "neck end",
+        (EdgeName::Seam(Seam::ShoulderSeam), false) => "outer end",
+        (_, true) => "upper end",
+        (_, false) => "lower end",
+    }
+}
+
+pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
+    match why {
+        CannotBe::NotThere => "there is no such piece, or no such edge of it",
+        CannotBe::NoLevel => "that level does not cross the piece",
+        CannotBe::TooMuch => "that is more than the piece has there",
+        CannotBe::Crosses => "its outline would cross itself",
+        CannotBe::Misses => "the line misses: it ends beside its edge, at a corner, or leaves the piece",
+        CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
+        CannotBe::TooLittle => "that is too little to cut or to sew",
+        CannotBe::Twice => "there is one already",
+        CannotBe::NoName => "there are as many pieces or darts beside each other as can be",
+        CannotBe::NotBeside => "only panels beside each other, and a yoke with what is below it, are joined",
+        CannotBe::Unequal => "the two edges are not equally long: true them first",
+        CannotBe::NotStraight => "the middle is not straight: it cannot lie on a fold",
+        CannotBe::NotMiddle => "that is not in the middle of the piece",
+        CannotBe::NotFaced => "that edge is not faced: it is sewn to another, or lies on a fold",
+    }
+}
+
+/// "Side front 1.0 cm longer below the waist".
+pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
+    let show = |by: Measure| tape.speaking(by.unit).as_typed(Measure { length: by.length.abs(), ..by });
+    let unit = |by: Measure| tape.speaking(by.unit).unit_name();
+    let than = |by: Measure, more: &str, less: &str| {
+        format!("{} {} {}", show(by), unit(by), if by.length.is_negative() { less } else { more })
+    };
+    // Less than nought as it was typed: it is named, and cannot be.
+    let typed = |far: Measure| format!("{} {}", tape.speaking(far.unit).as_typed(far), unit(far));
+    let place = |piece: PieceKey, at: EdgePlace| {
+        format!("{}, {} {}", at.edge.name(), typed(at.at), measured_from(piece, at.edge))
+    };
+    match change {
+        PieceChange::Length { part, face, below, by } => {
+            let which = match face {
+                Some(face) => format!("{}, {} only", part.name(), face.name()),
+                None if matches!(part, PiecePart::Sleeve | PiecePart::Waistband) => part.name().into(),
+                None => format!("{}, front and back", part.name()),
+            };
+            format!("{} {} below the {}", capital(&which), than(*by, "longer", "shorter"), below.name())
+        }
+        PieceChange::Width { piece, by } => {
+            format!("{} {}, on the piece", capital(&piece.name()), than(*by, "wider", "narrower"))
+        }
+        PieceChange::Wedge { piece, below, at, by } => format!(
+            "{} {} below the {}, from {} to nothing",
+            capital(&piece.name()),
+            than(*by, "opened", "folded out"),
+            below.name(),
+            at.name()
+        ),
+        PieceChange::Flare { piece, by } => {
+            format!("{} {} at its lower edge", capital(&piece.name()), than(*by, "opened", "closed"))
+        }
+        PieceChange::Allowance { piece, edge, width } => {
+            format!(
+                "{}: {} {} allowance at the {}",
+                capital(&piece.name()),
+                show(*width),
+                unit(*width),
+                edge.name()
+            )
+        }
+        PieceChange::End { piece, edge, upper, by } => format!(
+            "{}: {} {} at its {}",
+            capital(&piece.name()),
+            edge.name(),
+            than(*by, "longer", "shorter"),
+            end_words(*edge, *upper)
+        ),
+        PieceChange::TurnDart { piece, dart, to, keep } => {
+            let becomes = if to.edge == EdgeName::Hem { "made flare at" } else { "turned to" };
+            let kept = keep.filter(|kept| kept.length != Length::ZERO);
+            let kept = kept
+                .map_or_else(String::new, |kept| format!("; {} {} of it are kept", show(kept), unit(kept)));
+            format!("{}: {} {becomes} the {}{kept}", capital(&piece.name()), dart.name(), place(*piece, *to))
+        }
+        PieceChange::DartPoint { piece, dart, by } => {
+            format!("{}: {} {}", capital(&piece.name()), dart.name(), than(*by, "longer", "shorter"))
+        }
+        PieceChange::SlideDart { piece, dart, by } => {
+            let than = than(*by, "further down or out", "further up or in");
+            format!("{}: {} {than}, along its edge", capital(&piece.name()), dart.name())
+        }
+        PieceChange::Slash { piece, from, hinge, by } => format!(
+            "{}: {} at the {}, to nothing at the {}",
+            capital(&piece.name()),
+            than(*by, "spread", "folded out"),
+            place(*piece, *from),
+            place(*piece, *hinge)
+        ),
+        PieceChange::EvenLegs { piece, dart } => {
+            format!(
+                "{}: legs of the {} made equal, its point moved across",
+                capital(&piece.name()),
+                dart.name()
+            )
+        }
+        PieceChange::Neckline { piece, lower, wider } => {
+            let does = [
+                (lower, than(*lower, "lower in the middle", "higher in the middle")),
+                (wider, than(*wider, "wider at the shoulder", "narrower at the shoulder")),
+            ];
+            let does = does.into_iter().filter(|(by, _)| by.length != Length::ZERO).map(|(_, words)| words);
+            let does: Vec<String> = does.collect();
+            let does = if does.is_empty() { "as it is".into() } else { does.join(", ") };
+            format!("{}: neckline {does}, on the piece", capital(&piece.name()))
+        }
+        PieceChange::Split { piece, from, to } => {
+            let [from, to] = [from, to].map(|at| place(*piece, *at));
+            format!("{}: cut in two, from the {from}, to the {to}", capital(&piece.name()))
+        }
+        PieceChange::Join { piece, seam } => {
+            format!("{}: joined to the piece beside it, without the {}", capital(&piece.name()), seam.name())
+        }
+        PieceChange::OnFold { piece, seam } => {
+            format!("{}: on the fold, without the {}", capital(&piece.name()), seam.name())
+        }
+        PieceChange::Facing { piece, edge, wide } => {
+            let made = piece.of(PieceLayer::Facing(*edge));
+            format!("{}: made from the {}, {} wide", capital(&made.name()), piece.name(), typed(*wide))
+        }
+        PieceChange::Lining { piece } => {
+            let made = piece.of(PieceLayer::Lining);
+            format!("{}: made from the {}", capital(&made.name()), piece.name())
+        }
+        PieceChange::Pocket { piece, deep, wide } => {
+            let wide =
+                wide.map_or_else(|| "extended to the middle".into(), |wide| format!("{} wide", typed(wide)));
+            format!(
+                "{}: {} deep along the side, {wide}",
+                capital(&piece.of(PieceLayer::Pocket).name()),
+                typed(*deep)
+            )
+        }
+    }
+}
