@@ -25,11 +25,11 @@ const FIGURE: Partial<Record<What, string>> = {
   pocket: "So deep, along the side",
 };
 const PLACEHOLDER: Partial<Record<What, string>> = {
-  allowance: "wide",
-  turn_dart: "kept: 0",
-  neckline: "lower by: 0",
-  facing: "wide",
-  pocket: "deep",
+  allowance: "",
+  turn_dart: "0",
+  neckline: "0",
+  facing: "",
+  pocket: "",
 };
 /** The same of a second one. */
 const SECOND: Partial<Record<What, string>> = {
@@ -37,8 +37,16 @@ const SECOND: Partial<Record<What, string>> = {
   pocket: "So wide, along the waist; extended to the middle when nothing is said",
 };
 const SECOND_PLACEHOLDER: Partial<Record<What, string>> = {
-  neckline: "wider by: 0",
-  pocket: "wide: to the middle",
+  neckline: "0",
+  pocket: "to the middle",
+};
+/** What stands before a figure. */
+const BEFORE: Partial<Record<What, [string, string?]>> = {
+  allowance: ["so wide, per edge"],
+  turn_dart: ["kept where it is"],
+  neckline: ["lower by", "wider by"],
+  facing: ["so wide"],
+  pocket: ["so deep", "so wide"],
 };
 /** What is done without any figure. */
 const PLAIN: readonly What[] = ["even_legs", "split", "join", "on_fold", "lining"];
@@ -296,26 +304,32 @@ export function NewChange({ may, picked, onAdd }: Props) {
         </>
       )}
       {!PLAIN.includes(what) && (
-        <LengthField
-          label={FIGURE[what] ?? "By so much; less than nought takes away"}
-          placeholder={PLACEHOLDER[what] ?? "1, or −1"}
-          shown={by ?? ""}
-          onRead={setBy}
-          onEmpty={() => {
-            setBy(null);
-          }}
-        />
+        <span className={styles["place"]}>
+          <span>{BEFORE[what]?.[0] ?? "by"}</span>
+          <LengthField
+            label={FIGURE[what] ?? "By so much; less than nought takes away"}
+            placeholder={PLACEHOLDER[what] ?? "1, or −1"}
+            shown={by ?? ""}
+            onRead={setBy}
+            onEmpty={() => {
+              setBy(null);
+            }}
+          />
+        </span>
       )}
       {SECOND[what] && (
-        <LengthField
-          label={SECOND[what]}
-          placeholder={SECOND_PLACEHOLDER[what] ?? ""}
-          shown={second ?? ""}
-          onRead={setSecond}
-          onEmpty={() => {
-            setSecond(null);
-          }}
-        />
+        <span className={styles["place"]}>
+          <span>{BEFORE[what]?.[1]}</span>
+          <LengthField
+            label={SECOND[what]}
+            placeholder={SECOND_PLACEHOLDER[what] ?? ""}
+            shown={second ?? ""}
+            onRead={setSecond}
+            onEmpty={() => {
+              setSecond(null);
+            }}
+          />
+        </span>
       )}
       <Button
         type="primary"

@@ -113,19 +113,19 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
       />
       <NewChange may={pieces.may} picked={picked} onAdd={add} />
       <Walk joins={set.joins} picked={walked} onPick={setWalked} />
-      <div className={styles["named"]}>
-        <span>
-          {pieces.cloth}.<small className="quiet">Cloth is so wide:</small>
-        </span>
+      <p>{pieces.cloth}.</p>
+      <div className={styles["new-change"]} role="group" aria-label="The cloth">
+        <span>On cloth</span>
         <LengthField label="Width of the cloth" shown={pieces.cloth_width.text} onRead={setWidth} />
+        <span>wide,</span>
+        <Select<ClothLies>
+          aria-label="How pieces may lie on the cloth"
+          popupMatchSelectWidth={false}
+          value={lies}
+          options={pieces.cloth_ways.map((way) => ({ value: way.lies, label: way.words }))}
+          onChange={setLies}
+        />
       </div>
-      <Select<ClothLies>
-        aria-label="How pieces may lie on the cloth"
-        popupMatchSelectWidth={false}
-        value={lies}
-        options={pieces.cloth_ways.map((way) => ({ value: way.lies, label: way.words }))}
-        onChange={setLies}
-      />
       {pieces.off_border.length > 0 && (
         <ul className={styles["flags"]} aria-label="What does not lie on the border">
           {pieces.off_border.map((says) => (
