@@ -10,12 +10,18 @@ use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
 
-/// Figures that depend on each other are found in so many rounds: each leaves a quarter of what was off at most.
+/// Figures that depend on each other are found in so many rounds; a property holds what is left to 2 mm.
 const ROUNDS: usize = 5;
 
 /// A garment that would be unrolled to these pieces, with its figures at the marks of a tape: what goes round it, how high its levels lie, how long
-/// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them.
-pub(super) fn cut_from_pieces(garment: &Garment, wearer: &Wearer, sets: &[Set], tape: Tape) -> Garment {
+/// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them. Of pieces that were drawn elsewhere
+/// nobody knows how far their shoulders lie from the middle.
+pub(super) fn cut_from_pieces(
+    (garment, wearer): (&Garment, &Wearer),
+    sets: &[Set],
+    is_drawn: bool,
+    tape: Tape,
+) -> Garment {
     let mut cut = garment.clone();
     // A dart that was turned to a hem is none any more.
     let has = |pieces: &[Piece], dart| pieces.iter().any(|p| p.darts.iter().any(|d| d.dart == dart));
@@ -34,7 +40,8 @@ pub(super) fn cut_from_pieces(garment: &Garment, wearer: &Wearer, sets: &[Set], 
         for level in &mut cut.levels {
             let name = level.level;
             // A neckline is drawn in its style: it follows what goes round the neck, and not by as much.
-            if name != Level::Neck || round == 0 {
+            let is_kept = (name == Level::Neck && round > 0) || (name == Level::Shoulder && is_drawn);
+            if !is_kept {
                 let wider = off(&|pieces| round_at(garment, pieces, name));
                 match &mut level.width {
                     Width::LaidFlat(measure) => add(measure, wider / 2.0),
@@ -93,7 +100,7 @@ pub(super) fn outer(pieces: &[Piece]) -> Vec<&Piece> {
     pieces.iter().filter(|piece| piece.key.layer.is_outer()).collect()
 }
 
-fn mean(all: &[f64]) -> Option<f64> {
+pub(super) fn mean(all: &[f64]) -> Option<f64> {
     (!all.is_empty()).then(|| all.iter().sum::<f64>() / all.len() as f64)
 }
 

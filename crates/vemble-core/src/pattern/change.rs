@@ -7,7 +7,7 @@ use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::neckline::change_neckline;
 use super::part::split_piece;
-use super::piece::{Edge, Piece, along_curves};
+use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::turn::{even_legs, move_point, slash, slide_dart, turn_dart};
 use crate::length::Measure;
 use crate::place::Level;
@@ -55,13 +55,17 @@ const FINE: f64 = 10.0;
 /// Does one thing to the pieces: all of it or nothing.
 pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), CannotBe> {
     let mut next = pieces.clone();
-    let mut done = 0;
-    for n in (0..next.len()).filter(|n| change.is_about(pieces[*n].key)) {
-        one(&mut next, n, change)?;
-        done += 1;
+    let (mut is_done, mut missing) = (false, CannotBe::NotThere);
+    for n in (0..pieces.len()).filter(|n| change.is_about(pieces[*n].key)) {
+        match one(&mut next, n, change) {
+            Ok(()) => is_done = true,
+            // Of a piece that is cut in two across, one part may have the level.
+            Err(CannotBe::NoLevel) => missing = CannotBe::NoLevel,
+            Err(why) => return Err(why),
+        }
     }
-    if done == 0 {
-        return Err(CannotBe::NotThere);
+    if !is_done {
+        return Err(missing);
     }
     if next.iter().filter(|piece| !pieces.contains(piece)).any(crosses) {
         return Err(CannotBe::Crosses);
@@ -211,10 +215,17 @@ fn draw_out(
     Ok(())
 }
 
-/// Draws the middle third of a piece out sideways, at each height by its share: what lies to the right goes right.
+/// Draws the middle third of what a piece has at all its levels out sideways, at each height by its share: what lies to the right goes right.
 fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), CannotBe> {
     let bounds = piece.bounds();
-    let (left, wide) = (bounds.x0 + bounds.width() / 3.0, bounds.width() / 3.0);
+    let [mut x0, mut x1] = [bounds.x0, bounds.x1];
+    for [least, most] in piece.levels.iter().filter_map(|(_, y)| piece.reach(*y)) {
+        if most.min(x1) > least.max(x0) {
+            (x0, x1) = (least.max(x0), most.min(x1));
+        }
+    }
+    let wide = (x1 - x0) / 3.0;
+    let left = x0 + wide;
     if -by > wide * (1.0 - STAYS) || by > bounds.width() {
         return Err(CannotBe::TooMuch);
     }
@@ -238,9 +249,12 @@ fn cut_at(piece: &mut Piece, places: &[f64], upright: bool) {
     }
 }
 
-/// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share.
+/// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share, and darts
+/// take what they took: cloth is drawn out beside them.
 fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     use kurbo::{ParamCurve, ParamCurveArclen};
+    let on = |dart: &PieceDart| piece.edges.iter().position(|edge| dart.other.is_none() && is_on(edge, dart));
+    let on_edge: Vec<Option<usize>> = piece.darts.iter().map(on).collect();
     for edge in &mut piece.edges {
         let old = edge.clone();
         let mut curves: Vec<CubicBez> = Vec::new();
@@ -258,12 +272,18 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
             notch.along = along_curves(&edge.curves, at);
         }
     }
-    for dart in &mut piece.darts {
-        dart.mouth = dart.mouth.map(&to);
+    for (dart, on) in piece.darts.iter_mut().zip(on_edge) {
+        let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+        let by = to(middle) - middle;
+        dart.mouth = dart.mouth.map(|end| on.map_or(end + by, |n| nearest(&piece.edges[n], end + by)));
         dart.point = to(dart.point);
         dart.other = dart.other.map(&to);
     }
     piece.grain = piece.grain.map(&to);
+}
+
+fn nearest(edge: &Edge, to: Point) -> Point {
+    edge.at(along_curves(&edge.curves, to)).0
 }
 
 /// Whether an outline crosses itself, as far as it can be looked at.

@@ -12,8 +12,10 @@ use crate::document::Document;
 use crate::fault::{Fault, Wrong};
 use crate::fitting::GarmentSide;
 use crate::garment::Garment;
+use crate::judge::{Subject, girths};
 use crate::length::Tape;
 use crate::solve::draw_below;
+use crate::told::{LevelResult, tell_levels};
 use crate::try_on::TryOn;
 use crate::work::{EdgeName, Marked};
 
@@ -22,6 +24,8 @@ pub(super) struct Set {
     pub pieces: Vec<Piece>,
     /// As they are before anything is done.
     pub old: Vec<Piece>,
+    /// As they are chalked, before anything is done on paper.
+    pub chalked: Vec<Piece>,
     pub joins: Vec<Join>,
     /// Of which side; nothing where both are alike.
     pub side: Option<GarmentSide>,
@@ -63,6 +67,8 @@ pub(super) struct Laid {
     /// What they are of.
     pub garment: Garment,
     pub sets: Vec<Set>,
+    /// What goes round it as it is chalked.
+    pub levels: Vec<LevelResult>,
     /// What was chalked and is carried to paper, by what it is called.
     pub chalked: Vec<String>,
     /// What was chalked and is no matter of these pieces.
@@ -99,16 +105,15 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
     let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
     let (mut sets, mut left): (Vec<Set>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
     let mut marks = Vec::new();
-    let mut as_chalked = None;
     for side in GarmentSide::BOTH {
         let (mut pieces, out) =
             carried((garment, &document.wearer), (on_file, try_on.id), &drawn, side, tape);
         left = out;
         // Chalked alike, both sides are alike.
-        if as_chalked.as_ref() == Some(&pieces) {
+        if sets.first().is_some_and(|set| set.chalked == pieces) {
             break;
         }
-        as_chalked = Some(pieces.clone());
+        let chalked = pieces.clone();
         let has = |piece: &Piece, marked: &Marked| {
             on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
         };
@@ -124,7 +129,7 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         }
         let joins = joins(garment, &pieces);
         let same = vec![true; pieces.len()];
-        sets.push(Set { pieces, old: old.clone(), joins, side: Some(side), same });
+        sets.push(Set { pieces, old: old.clone(), chalked, joins, side: Some(side), same });
     }
     match &mut sets[..] {
         [one, other] if one.pieces != other.pieces => {
@@ -142,5 +147,9 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         let of = altered.map(DrawnChange::key).filter(|key| left.contains(key) == is_left);
         of.map(|key| key.name(garment)).collect()
     };
-    Ok(Laid { chalked: named(false), left: named(true), garment: garment.clone(), sets, cannot, marks })
+    let (wearer, schools) = (&document.wearer, document.wishes.schools);
+    let subject = Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), schools, tape };
+    let levels = tell_levels(garment, &girths(&subject), tape);
+    let (chalked, left) = (named(false), named(true));
+    Ok(Laid { garment: garment.clone(), sets, levels, chalked, left, cannot, marks })
 }

@@ -3,7 +3,7 @@
 use super::carry::{inwards, move_hem_in};
 use super::change::{CannotBe, crosses, mm};
 use super::part::{Spot, cut_from, is_clear, part};
-use super::piece::{Edge, Piece, is_on};
+use super::piece::{Edge, Piece, PieceDart, is_on};
 use super::turn::{CLEAR, turn_dart};
 use super::unroll::ALLOWANCE;
 use crate::garment::Seam;
@@ -15,10 +15,12 @@ use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, Pat
 const STEP: f64 = 2.0;
 /// Its ends lie no nearer to a point that it is drawn through than so large a share of a step.
 const NO_STEP: f64 = 0.2;
+/// So much longer than they are, in mm, its straights are looked at where they meet other edges.
+const SLACK: f64 = 1e-3;
+/// A facing is measured in so many places.
+const LOOKED_AT: u8 = 16;
 /// A lining ends so far above what it lies in, and is turned up by as much, in mm (teaching value: an inch, so that it never shows).
 const LINING_ENDS: f64 = 25.0;
-/// A facing along an edge lies on a lining's outline to so many mm.
-const ON: f64 = 0.5;
 
 /// A piece of the layer that is seen, and the key of one that is made from it.
 fn outer(pieces: &[Piece], n: usize, layer: PieceLayer) -> Result<(&Piece, PieceKey), CannotBe> {
@@ -52,11 +54,11 @@ pub(super) fn around_pocket(piece: &Piece) -> Option<[usize; 3]> {
 /// Makes a facing: a strip so wide along an edge, with the darts that begin there closed.
 pub(super) fn make_facing(
     pieces: &mut Vec<Piece>,
-    n: usize,
+    from: usize,
     edge: EdgeName,
     wide: f64,
 ) -> Result<(), CannotBe> {
-    let (source, made) = outer(pieces, n, PieceLayer::Facing(edge))?;
+    let (source, made) = outer(pieces, from, PieceLayer::Facing(edge))?;
     if !is_faced(source, edge) {
         return Err(CannotBe::NotFaced);
     }
@@ -66,9 +68,19 @@ pub(super) fn make_facing(
     let (source, n) = with_darts_closed(source, edge)?;
     let (spots, line) = line_inside(&source, n, wide)?;
     is_clear(&source, &line, spots)?;
-    let [strip, _] = part(&source, spots, &line, EdgeName::Inner);
+    let [strip, rest] = part(&source, spots, &line, EdgeName::Inner);
+    // It leaves the piece, and comes back to it.
+    if crosses(&Piece { edges: rest, ..source.clone() }) {
+        return Err(CannotBe::TooMuch);
+    }
     let cut = cut_of(&source, &strip);
-    let facing = cut_from(&source, made, strip, cut);
+    let mut facing = cut_from(&source, made, strip, cut);
+    // A hem that is faced is sewn there, and not turned up.
+    if edge == EdgeName::Hem {
+        for piece in [&mut facing, &mut pieces[from]] {
+            piece.edges.iter_mut().filter(|own| own.name == edge).for_each(|own| own.allowance = ALLOWANCE);
+        }
+    }
     keep(pieces, facing);
     Ok(())
 }
@@ -89,7 +101,9 @@ fn with_darts_closed(source: &Piece, name: EdgeName) -> Result<(Piece, usize), C
     while let Some(dart) =
         piece.darts.iter().find(|d| d.other.is_none() && is_on(&piece.edges[n], d)).copied()
     {
-        let mut others: Vec<&Edge> = piece.edges.iter().filter(|edge| edge.name != name).collect();
+        // A fold stays straight.
+        let is_open = |edge: &&Edge| edge.name != name && edge.name != EdgeName::Fold;
+        let mut others: Vec<&Edge> = piece.edges.iter().filter(is_open).collect();
         others.sort_by_key(|edge| edge.name != EdgeName::Hem);
         let places = others.into_iter().flat_map(|edge| {
             [0.5, 0.35, 0.65, 0.2, 0.8].map(|share| {
@@ -132,10 +146,15 @@ fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<Cub
         let mut done = 0.0;
         for curve in &piece.edges[edge].curves {
             for (k, line) in lines.iter().enumerate() {
-                let hits = PathSeg::Cubic(*curve).intersect_line(*line);
+                // Where an edge is square to the one beside it, the line meets that in a point that it is drawn through: a little longer, none
+                // of both lines there misses it.
+                let longer = (line.p1 - line.p0).normalize() * SLACK;
+                let hits =
+                    PathSeg::Cubic(*curve).intersect_line(Line::new(line.p0 - longer, line.p1 + longer));
                 all.extend(hits.iter().map(|hit| {
                     let along = done + curve.subsegment(0.0..hit.segment_t).arclen(super::piece::EXACT);
-                    (k as f64 + hit.line_t, along)
+                    let share = (hit.line_t * (line.length() + 2.0 * SLACK) - SLACK) / line.length();
+                    (k as f64 + share.clamp(0.0, 1.0), along)
                 }));
             }
             done += curve.arclen(super::piece::EXACT);
@@ -186,22 +205,14 @@ fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<Cub
 pub(super) fn make_lining(pieces: &mut Vec<Piece>, n: usize) -> Result<(), CannotBe> {
     let (source, made) = outer(pieces, n, PieceLayer::Lining)?;
     let (key, mut lining) = (source.key, Piece { key: made, ..source.clone() });
-    let is_facing =
-        |p: &&mut Piece| matches!(p.key.layer, PieceLayer::Facing(_)) && p.key.of(PieceLayer::Outer) == key;
-    for facing in pieces.iter_mut().filter(is_facing) {
-        let Some(inner) = facing.edges.iter_mut().find(|edge| edge.name == EdgeName::Inner) else { continue };
-        let Some((spots, line)) = spots_of(&lining, inner) else { continue };
-        if is_clear(&lining, &line, spots).is_err() {
-            continue;
-        }
-        let [_, mut rest] = part(&lining, spots, &line, EdgeName::Inner);
+    for facing in pieces.iter_mut().filter(|piece| piece.key.of(PieceLayer::Outer) == key) {
+        let PieceLayer::Facing(faced) = facing.key.layer else { continue };
+        let Some(wide) = width_of(facing, faced) else { continue };
+        lining = without_strip(&lining, faced, wide)?;
         // Both are sewn together there.
-        inner.allowance = ALLOWANCE;
-        rest.iter_mut()
-            .filter(|edge| edge.name == EdgeName::Inner)
-            .for_each(|edge| edge.allowance = ALLOWANCE);
-        let cut = cut_of(&lining, &rest);
-        lining = cut_from(&lining, made, rest, cut);
+        for edge in facing.edges.iter_mut().filter(|edge| edge.name == EdgeName::Inner) {
+            edge.allowance = ALLOWANCE;
+        }
     }
     if let Some(n) = lining.edges.iter().position(|edge| edge.name == EdgeName::Hem) {
         if lining.bounds().height() < 4.0 * LINING_ENDS {
@@ -214,18 +225,44 @@ pub(super) fn make_lining(pieces: &mut Vec<Piece>, n: usize) -> Result<(), Canno
     Ok(())
 }
 
-/// Where the inner edge of a facing lies on a piece: the places of its ends, and itself from the first to the second.
-fn spots_of(piece: &Piece, inner: &Edge) -> Option<([Spot; 2], Vec<CubicBez>)> {
-    let line = inner.clone().turned();
-    let spot = |p: Point| {
-        let off = |edge: &Edge| {
-            edge.curves.iter().map(|c| c.nearest(p, 1e-6).distance_sq).fold(f64::INFINITY, f64::min)
-        };
-        let (edge, near) = piece.edges.iter().map(off).enumerate().min_by(|a, b| a.1.total_cmp(&b.1))?;
-        let along = super::piece::along_curves(&piece.edges[edge].curves, p);
-        (near <= ON * ON).then_some(Spot { edge, along })
-    };
-    Some(([spot(line.start())?, spot(line.end())?], line.curves))
+/// How wide a facing is, in most places: where its edge comes to a corner it is wider.
+fn width_of(facing: &Piece, faced: EdgeName) -> Option<f64> {
+    let [outer, inner] = [facing.edge(faced)?, facing.edge(EdgeName::Inner)?];
+    let at = |n: u8| inner.at(inner.length() * f64::from(n) / f64::from(LOOKED_AT)).0;
+    let off = |p: Point| outer.curves.iter().map(|c| c.nearest(p, 1e-6).distance_sq.sqrt()).reduce(f64::min);
+    let mut all: Vec<f64> = (1..LOOKED_AT).filter_map(|n| off(at(n))).collect();
+    all.sort_by(f64::total_cmp);
+    all.get(all.len() / 2).copied()
+}
+
+/// A piece without a strip along an edge. Its darts that begin there begin further in, where they are narrower.
+fn without_strip(piece: &Piece, name: EdgeName, wide: f64) -> Result<Piece, CannotBe> {
+    let n = piece.edges.iter().position(|edge| edge.name == name).ok_or(CannotBe::NotThere)?;
+    let (spots, line) = line_inside(piece, n, wide)?;
+    let (there, others): (Vec<PieceDart>, Vec<PieceDart>) =
+        piece.darts.iter().partition(|dart| dart.other.is_none() && is_on(&piece.edges[n], dart));
+    is_clear(&Piece { darts: others.clone(), ..piece.clone() }, &line, spots)?;
+    let [_, mut rest] = part(piece, spots, &line, EdgeName::Inner);
+    for edge in rest.iter_mut().filter(|edge| edge.name == EdgeName::Inner) {
+        edge.allowance = ALLOWANCE;
+    }
+    let cut = cut_of(piece, &rest);
+    let mut left = cut_from(&Piece { darts: others, ..piece.clone() }, piece.key, rest, cut);
+    for dart in there {
+        let met = dart.mouth.map(|end| {
+            let leg = Line::new(end, dart.point);
+            let hits =
+                |c: &CubicBez| PathSeg::Cubic(*c).intersect_line(leg).first().map(|hit| leg.eval(hit.line_t));
+            line.iter().find_map(hits)
+        });
+        match met {
+            [Some(a), Some(b)] => left.darts.push(PieceDart { mouth: [a, b], ..dart }),
+            // It ends in the strip.
+            [None, None] => {}
+            [Some(_), None] | [None, Some(_)] => return Err(CannotBe::ThroughDart),
+        }
+    }
+    Ok(left)
 }
 
 /// Makes the bag of a pocket: between the waist edge and the seam at the side, so deep; so wide, or extended to the middle.

@@ -75,7 +75,8 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
     let faced: Vec<EdgeShownName> = faced.cloned().collect();
     let has = |name: EdgeName| piece.edge(name).is_some();
     let is_possible = |does: &PieceDoes| match does {
-        PieceDoes::Length | PieceDoes::Wedge => !levels.is_empty(),
+        PieceDoes::Length => !levels.is_empty() && piece.key.layer.has_lines(),
+        PieceDoes::Wedge => !levels.is_empty(),
         PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
             true
         }

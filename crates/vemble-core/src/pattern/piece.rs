@@ -251,6 +251,12 @@ impl Piece {
     /// What goes across it at a height, once its darts are closed: from the leftmost to the rightmost place where it is cut there. Nothing
     /// where it is not that high or not that low.
     pub fn across(&self, y: f64) -> Option<f64> {
+        let [least, most] = self.reach(y)?;
+        Some(most - least - self.darts.iter().map(|dart| taken_at(dart, y)).sum::<f64>())
+    }
+
+    /// From where to where it reaches at a height.
+    pub(super) fn reach(&self, y: f64) -> Option<[f64; 2]> {
         let curves = self.edges.iter().flat_map(|edge| &edge.curves);
         let mut met: Vec<f64> = Vec::new();
         for curve in curves {
@@ -260,8 +266,7 @@ impl Piece {
             );
             met.extend([curve.p0, curve.p3].iter().filter(|p| (p.y - y).abs() < 1e-6).map(|p| p.x));
         }
-        let (least, most) = (met.iter().copied().reduce(f64::min)?, met.iter().copied().reduce(f64::max)?);
-        Some(most - least - self.darts.iter().map(|dart| taken_at(dart, y)).sum::<f64>())
+        Some([met.iter().copied().reduce(f64::min)?, met.iter().copied().reduce(f64::max)?])
     }
 
     /// The box around its stitching lines.

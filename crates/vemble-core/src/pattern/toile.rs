@@ -44,15 +44,15 @@ pub struct InRealCloth {
 fn in_real_cloth(
     (toile, wearer): (&Garment, &Wearer),
     sets: &[Set],
-    marks: &[Marked],
+    on_toile: &Pattern,
     tape: Tape,
 ) -> Option<InRealCloth> {
-    let waits = marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
+    let waits = on_toile.marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
     let pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
     if !toile.toile || pattern.marks.is_empty() {
         return None;
     }
-    let mut garment = cut_from_pieces(toile, wearer, sets, tape);
+    let mut garment = cut_from_pieces((toile, wearer), sets, !on_toile.drawn.is_empty(), tape);
     garment.toile = false;
     garment.name = format!("{}, in its real cloth", toile.name).chars().take(LONGEST_NAME).collect();
     garment.levels.iter_mut().for_each(|level| level.assumed = true);
@@ -114,10 +114,11 @@ pub struct MarkShown {
 /// The toile of a garment, with what was marked on it.
 pub(super) fn toile_shown(
     (garment, wearer): (&Garment, &Wearer),
-    marks: &[Marked],
+    pattern: &Pattern,
     laid: &Laid,
     tape: Tape,
 ) -> ToileShown {
+    let marks = &pattern.marks;
     let pieces = laid.sets.first().map_or(&[][..], |set| &set.pieces[..]);
     let has_sleeves = garment.sleeve_length.is_some();
     let offered = |stage: ToileStage| {
@@ -173,7 +174,7 @@ pub(super) fn toile_shown(
         marks: shown.collect(),
         stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
-        real: in_real_cloth((garment, wearer), &laid.sets, marks, tape),
+        real: in_real_cloth((garment, wearer), &laid.sets, pattern, tape),
     }
 }
 

@@ -1,11 +1,12 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
+use super::as_cut::{mean, outer, round_at};
 use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
 use super::joins::Join;
-use super::lay::{Set, lay};
+use super::lay::{Laid, Set, lay};
 use super::may::{PieceMay, may};
-use super::piece::{Edge, PieceDart};
+use super::piece::{Edge, Piece, PieceDart};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
@@ -14,8 +15,10 @@ use super::words::{cannot_words, change_words};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
+use crate::judge::LevelOf;
 use crate::length::{Figure, Length, Tape};
-use crate::told::capital;
+use crate::place::Level;
+use crate::told::{LevelResult, capital};
 use crate::work::{EdgeName, MarkSettled, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
@@ -33,6 +36,8 @@ pub struct Pieces {
     /// Why there are none.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub none: Option<&'static str>,
+    /// What goes round it otherwise than it is chalked, by what is done on paper.
+    pub round: Vec<RoundOnPaper>,
     /// What may be changed on them.
     pub may: Vec<PieceMay>,
     /// How a toile of it is made and marked.
@@ -45,6 +50,17 @@ pub struct Pieces {
     pub cloth_ways: Vec<ClothWay>,
     /// Hems that do not lie straight along a border, where there is one.
     pub off_border: Vec<String>,
+}
+
+/// What goes round at a level.
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
+pub struct RoundOnPaper {
+    /// Where, and round what: "hip, all round".
+    pub name: String,
+    /// As it is chalked.
+    pub chalked: Figure,
+    /// With what is done on paper.
+    pub on_paper: Figure,
 }
 
 /// A way that pieces may lie on their cloth.
@@ -214,8 +230,9 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
+        round: round_on_paper(&laid, tape),
         may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),
-        toile: toile_shown((&laid.garment, &document.wearer), &document.wishes.pattern.marks, &laid, tape),
+        toile: toile_shown((&laid.garment, &document.wearer), &document.wishes.pattern, &laid, tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
         cloth_ways: ClothLies::ALL.iter().map(|lies| ClothWay { lies: *lies, words: lies.name() }).collect(),
@@ -258,6 +275,31 @@ impl Pieces {
         lines.push(self.cloth.clone());
         lines.join("\n") + "\n"
     }
+}
+
+/// Where paper makes it wider or narrower, at a mark: by what its pieces have more than those that are chalked.
+fn round_on_paper(laid: &Laid, tape: Tape) -> Vec<RoundOnPaper> {
+    let told = |level: &LevelResult| {
+        let own = laid
+            .sets
+            .iter()
+            .filter(|set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side());
+        let more = own.map(|set| {
+            let of = |pieces: &[Piece]| round_at(&laid.garment, &outer(pieces), level.level);
+            Some(of(&set.pieces)? - of(&set.chalked)?)
+        });
+        let more = mean(&more.collect::<Option<Vec<f64>>>()?)?;
+        let chalked = Length::from_nm(level.after.nm);
+        let on_paper = tape.round(chalked + Length::from_cm(more / 10.0));
+        let of = if level.of == LevelOf::Garment { ", all round" } else { "" };
+        (on_paper != chalked).then(|| RoundOnPaper {
+            name: format!("{}{of}", level.name),
+            chalked: level.after,
+            on_paper: tape.figure(on_paper),
+        })
+    };
+    // A neckline is no girth.
+    laid.levels.iter().filter(|level| level.level != Level::Neck).filter_map(told).collect()
 }
 
 /// Upside down, as it is painted.

@@ -1,9 +1,10 @@
 //! Truing: whether what is sewn together still matches, and what mends it.
 
+use super::joined::rank;
 use super::joins::{At, Join};
 use super::piece::Piece;
 use crate::garment::{Dart, Run};
-use crate::work::{EdgeName, PieceShare};
+use crate::work::EdgeName;
 use kurbo::Vec2;
 
 /// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it).
@@ -134,11 +135,7 @@ pub(super) fn is_upwards(piece: &Piece, edge: usize) -> bool {
 
 /// Of edges one after the other the one at an end: up and down by a yoke, across from the middle to the side.
 fn at_end(pieces: &[Piece], edges: &[At], upper: bool) -> Option<At> {
-    let rank = |at: &&At| match pieces[at.piece].key.share {
-        PieceShare::Whole | PieceShare::Centre | PieceShare::Upper => 0,
-        PieceShare::Middle => 1,
-        PieceShare::Side | PieceShare::Lower => 2,
-    };
+    let rank = |at: &&At| rank(pieces[at.piece].key.share);
     if upper { edges.iter().min_by_key(rank) } else { edges.iter().max_by_key(rank) }.copied()
 }
 

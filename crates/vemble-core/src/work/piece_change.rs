@@ -1,6 +1,6 @@
 //! What is done to the pieces of a pattern, each with its figure.
 
-use super::pieces::{EdgeName, PieceFace, PieceKey, PieceLayer, PiecePart};
+use super::pieces::{EdgeName, PieceFace, PieceKey, PiecePart};
 use crate::choice::choice;
 use crate::garment::{Dart, Seam};
 use crate::length::Measure;
@@ -222,9 +222,7 @@ impl PieceChange {
     pub fn is_about(&self, key: PieceKey) -> bool {
         match self {
             Self::Length { part, face, .. } => {
-                // What is made from a piece has no line across.
-                let has_lines = matches!(key.layer, PieceLayer::Outer | PieceLayer::Lining);
-                *part == key.part && face.is_none_or(|face| face == key.face) && has_lines
+                *part == key.part && face.is_none_or(|face| face == key.face) && key.layer.has_lines()
             }
             Self::Width { piece, .. }
             | Self::Wedge { piece, .. }

@@ -61,6 +61,17 @@ impl PieceLayer {
     pub fn is_outer(&self) -> bool {
         *self == Self::Outer
     }
+
+    /// It runs as far up and down as what it lies in: lines across go through it too.
+    pub const fn has_lines(self) -> bool {
+        match self {
+            Self::Outer | Self::Lining => true,
+            Self::Facing(edge) => {
+                matches!(edge, EdgeName::Opening | EdgeName::Seam(Seam::CentreFront | Seam::CentreBack))
+            }
+            Self::Pocket => false,
+        }
+    }
 }
 
 /// Names a piece among those of a garment.

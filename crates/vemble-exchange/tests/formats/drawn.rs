@@ -9,10 +9,11 @@ use vemble_exchange::drawn::{DrawnFormat, LARGEST, Said, read_drawn};
 use vemble_exchange::pdf::Paper;
 use vemble_exchange::pieces::{PieceFormat, write_pieces};
 
-const GARMENTS: [&str; 7] = [
+const GARMENTS: [&str; 8] = [
     "corduroys",
     "concert-shirt",
     "jersey-top",
+    "overcoat",
     "pinafore-toile",
     "school-skirt",
     "summer-trousers",

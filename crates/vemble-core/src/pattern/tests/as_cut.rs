@@ -32,9 +32,9 @@ fn what_is_cut_from_pieces_has_their_figures() {
             // Where sides differ there is no one piece for both.
             let [set] = &laid.sets[..] else { continue };
             assert!(laid.cannot.iter().all(Option::is_none), "{name}: {:?}", laid.cannot);
-            let cut = cut_from_pieces(&laid.garment, &document.wearer, &laid.sets, Tape::Cm);
+            let cut = cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, false, Tape::Cm);
             assert_eq!(
-                cut_from_pieces(&laid.garment, &document.wearer, &[], Tape::Cm),
+                cut_from_pieces((&laid.garment, &document.wearer), &[], false, Tape::Cm),
                 laid.garment,
                 "from none it stays"
             );
@@ -59,6 +59,26 @@ fn what_is_cut_from_pieces_has_their_figures() {
                 compare(format!("{seam:?}"), length_of(&cut, &is, seam), length_of(&cut, &again, seam));
             }
         }
+    }
+    // As if they had been drawn elsewhere, wherever on their paper: all the same but for the shoulders.
+    for name in DEMO {
+        let document = demo(name);
+        let mut laid = lay(&document, Tape::Cm).unwrap();
+        let [set] = &mut laid.sets[..] else { continue };
+        for piece in &mut set.pieces {
+            let bounds = piece.bounds();
+            piece.lay(kurbo::Affine::translate((-bounds.x0, 0.0)));
+        }
+        let figures = |is_drawn| {
+            let of = (&laid.garment, &document.wearer);
+            cut_from_pieces(of, &laid.sets, is_drawn, Tape::Cm).levels
+        };
+        let (drawn, found) = (figures(true), laid.garment.level(Level::Shoulder).copied());
+        assert_eq!(
+            drawn.iter().find(|l| l.level == Level::Shoulder).map(|l| l.width),
+            found.map(|l| l.width),
+            "{name}"
+        );
     }
     assert_eq!(wrong, Vec::<String>::new());
     assert!(seen > 100, "{seen}");

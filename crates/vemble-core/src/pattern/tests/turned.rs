@@ -19,7 +19,7 @@ fn place(edge: &Edge, along: f64) -> EdgePlace {
 }
 
 /// Inside the outline without what darts take.
-fn cloth(piece: &Piece) -> f64 {
+pub(super) fn cloth(piece: &Piece) -> f64 {
     let open = piece.darts.iter().filter(|dart| dart.other.is_none());
     let taken = |d: &PieceDart| (d.mouth[0] - d.point).cross(d.mouth[1] - d.point).abs() / 2.0;
     piece.area() - open.map(taken).sum::<f64>()

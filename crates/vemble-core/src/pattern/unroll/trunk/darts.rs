@@ -1,0 +1,138 @@
+//! The darts of a bodice, a skirt or a dress, laid flat.
+
+use super::Storey;
+use crate::garment::{Dart, DartFacts, Seam};
+use crate::pattern::piece::{Piece, PieceDart};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PiecePart, straight};
+use kurbo::{CubicBez, Point, Vec2};
+
+/// A bust dart begins so far below the bust line, as on the stand.
+const BELOW_BUST: f64 = 30.0;
+
+impl<'a> Storey<'a> {
+    /// Darts that lie in this storey.
+    pub(super) fn darts(&self) -> impl Iterator<Item = &'a DartFacts> {
+        let (part, below) = (self.part, !self.bolt.garment.hangs_from_shoulders());
+        self.bolt.garment.darts.iter().filter(move |d| match d.dart {
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                part != PiecePart::Skirt || below
+            }
+            Dart::FrontFishEye | Dart::BackFishEye => part == PiecePart::Body,
+            Dart::Bust => part != PiecePart::Skirt,
+            // It takes of no girth.
+            Dart::Shoulder => false,
+        })
+    }
+
+    /// The dart in the shoulder of a face, where no seam ends there instead.
+    pub(super) fn shoulder_dart(&self, face: PieceFace) -> Option<&'a DartFacts> {
+        let is_there = face == PieceFace::Back && !self.bolt.has(Seam::PrincessBack);
+        self.bolt.garment.darts.iter().find(|facts| facts.dart == Dart::Shoulder && is_there)
+    }
+
+    /// Opens it: it runs square into its seam.
+    pub(super) fn open_shoulder_dart(&self, piece: &mut Piece) {
+        let edge = piece.edge(EdgeName::Seam(Seam::ShoulderSeam));
+        let (Some(facts), Some(edge)) = (self.shoulder_dart(piece.key.face), edge) else { return };
+        let [half, long, out] =
+            [facts.fold_depth, facts.length, facts.from_centre].map(|measure| measure.length.cm() * 10.0);
+        let (tip, neck, whole) = (edge.start(), edge.end(), edge.length());
+        let way = (neck - tip).normalize();
+        // One whose place nobody measured still lies on the seam.
+        let along = ((tip.x - out) / (tip.x - neck.x) * whole).max(half + 10.0).min(whole - half - 10.0);
+        let middle = tip + way * along;
+        let point = middle + Vec2::new(-way.y, way.x) * long;
+        let mouth = [middle - way * half, middle + way * half];
+        piece.darts.push(PieceDart { dart: Dart::Shoulder, mouth, point, other: None });
+    }
+
+    /// Heights between which a dart takes of the width: its wide end first. None of one from the side.
+    pub(super) fn spans(&self, dart: &DartFacts) -> Vec<f64> {
+        let long = dart.length.length.cm() * 10.0;
+        let waist = self.bolt.up(Level::Waist).unwrap_or(0.0);
+        match dart.dart {
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+                let up = self.bolt.garment.hangs_from_shoulders();
+                vec![waist, if up { waist + long } else { waist - long }]
+            }
+            Dart::FrontFishEye | Dart::BackFishEye => vec![waist, waist + long / 2.0, waist - long / 2.0],
+            Dart::Bust | Dart::Shoulder => Vec::new(),
+        }
+    }
+
+    /// What a dart takes of the width at a height.
+    pub(super) fn takes(&self, dart: &DartFacts, y: f64) -> f64 {
+        let spans = self.spans(dart);
+        let Some((wide, points)) = spans.split_first() else { return 0.0 };
+        let whole = dart.fold_depth.length.cm() * 20.0;
+        let share = |point: &f64| {
+            let share = (y - point) / (wide - point);
+            if (0.0..=1.0).contains(&share) { share } else { 0.0 }
+        };
+        whole * points.iter().map(share).fold(0.0, f64::max)
+    }
+
+    /// Darts that begin or lie on this piece.
+    pub(super) fn add_darts(&self, piece: &mut Piece, inner: Option<Seam>, outer: Seam) {
+        let is_front = piece.key.face == PieceFace::Front;
+        let (from, to) = (inner.map_or(0.0, |s| self.place(s)), self.place(outer));
+        let is_side = outer == self.bolt.side();
+        for dart in self.darts().filter(|d| d.dart.is_in_front() == is_front) {
+            let half = dart.fold_depth.length.cm() * 10.0;
+            let x = dart.from_centre.length.cm() * 10.0;
+            if dart.dart == Dart::Bust {
+                continue;
+            }
+            // One whose place nobody measured still lies on one of the pieces.
+            let is_here = (x >= from && x < to) || (x >= to && is_side);
+            let Some(waist) = self.bolt.up(Level::Waist).filter(|_| is_here) else { continue };
+            let x = x.min(to - half - 10.0).max(from + half + 10.0);
+            let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)];
+            let at = |y: f64| Point::new(x, y);
+            piece.darts.push(match self.spans(dart)[..] {
+                [_, up, down] => PieceDart { dart: dart.dart, mouth, point: at(up), other: Some(at(down)) },
+                [_, point] => PieceDart { dart: dart.dart, mouth, point: at(point), other: None },
+                _ => continue,
+            });
+        }
+        let bust = self.darts().find(|d| d.dart == Dart::Bust).filter(|_| is_front);
+        if let (Some(dart), Some(bust)) = (bust, self.bolt.up(Level::Bust)) {
+            self.open_bust_dart(piece, dart, bust, is_side);
+        }
+    }
+
+    /// A dart from the side gives the front the length that goes over the bust: everything below it lies lower by what it takes.
+    fn open_bust_dart(&self, piece: &mut Piece, dart: &DartFacts, bust: f64, is_side: bool) {
+        let half = dart.fold_depth.length.cm() * 10.0;
+        let long = dart.length.length.cm() * 10.0;
+        let height = bust - BELOW_BUST;
+        crate::pattern::cut::open_across(piece, height, 2.0 * half, false);
+        // A straight neckline stays straight.
+        let first = piece.edges[0].start();
+        if let Some(edge) =
+            piece.edges.iter_mut().find(|e| e.name == EdgeName::Neckline && e.end().distance(first) < 1.0)
+        {
+            edge.curves = vec![straight(edge.start(), edge.end())];
+        }
+        let low = height - 2.0 * half;
+        let Some(edge) = piece.edges.iter().find(|e| e.name == EdgeName::Seam(self.bolt.side())) else {
+            return;
+        };
+        if !is_side {
+            return;
+        }
+        let on = |y: f64| {
+            let near = |c: &&CubicBez| (c.p0.y - y).abs() < 0.01;
+            edge.curves.iter().find(near).map(|c| c.p0)
+        };
+        if let (Some(a), Some(b)) = (on(low), on(height)) {
+            let mouth = [a, b];
+            let middle = a.midpoint(b);
+            let out = (middle.x - long).max(10.0);
+            // Both legs are equally long: its point lies square to its mouth.
+            let point = Point::new(out, middle.y);
+            piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None });
+        }
+    }
+}
