@@ -94,6 +94,7 @@ export type Sizes = Schemas["Sizes"];
 export type SizeCandidate = Schemas["SizeCandidate"];
 export type Pieces = Schemas["Pieces"];
 export type PieceSet = Schemas["PieceSet"];
+export type FieldAsked = Schemas["FieldAsked"];
 export type PieceChip = Schemas["PieceChip"];
 export type EdgeName = Schemas["EdgeName"];
 export type ClothLies = Schemas["ClothLies"];

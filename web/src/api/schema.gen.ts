@@ -1653,6 +1653,15 @@ export interface components {
             /** @description Gathers and pleats. */
             gathers: components["schemas"]["GathersChange"];
         };
+        /** @description What is asked for one thing that may be done. */
+        ChangeAsks: {
+            /** @description What is done. */
+            does: components["schemas"]["PieceDoes"];
+            /** @description Field by field. */
+            fields: components["schemas"]["FieldAsked"][];
+            /** @description It is done to all pieces of a part, and not to one. */
+            of_part: boolean;
+        };
         /**
          * @description Which change: a kind and a name, like `seam.outseam`.
          * @example seam.outseam
@@ -1927,10 +1936,9 @@ export interface components {
         };
         /** @description A dart of a piece. */
         DartShown: {
-            /** @description How long it is along its middle. */
-            long: components["schemas"]["Figure"];
-            /** @description What it takes at its widest, altogether. */
-            takes: components["schemas"]["Figure"];
+            long?: components["schemas"]["Figure"] | null;
+            /** @description What it takes at its widest, altogether: "takes 2.4 cm altogether". */
+            says: string;
             /** @description What it is called. */
             words: string;
         };
@@ -2006,6 +2014,7 @@ export interface components {
         DrawnDart: {
             /** @description Which. */
             dart: components["schemas"]["Dart"];
+            loose?: components["schemas"]["Fullness"] | null;
             /** @description The ends of its legs; of a fish-eye dart its widest place. */
             mouth_mm: number[][];
             /** @description The other point of a fish-eye dart. */
@@ -2089,6 +2098,13 @@ export interface components {
             name: components["schemas"]["EdgeName"];
             /** @description What it is called. */
             words: string;
+        };
+        /** @description So far in at a place along an edge. */
+        EdgePin: {
+            /** @description How far along it, as of an edge's place. */
+            at: components["schemas"]["Measure"];
+            /** @description So far inwards, per edge; less than nought is outwards. */
+            by: components["schemas"]["Measure"];
         };
         /** @description A place on the outline of a piece. */
         EdgePlace: {
@@ -2442,6 +2458,31 @@ export interface components {
             /** @description As it is now. */
             value: string;
         };
+        /** @description One field. */
+        FieldAsked: {
+            /** @description What stands before it. */
+            before: string;
+            /** @description What it means when it is empty. */
+            empty: components["schemas"]["FieldEmpty"];
+            /** @description What stands in it while it is empty. */
+            hint: string;
+            /** @description What is entered, or chosen. */
+            is: components["schemas"]["FieldIs"];
+            /** @description What it is, for those who cannot see it. */
+            label: string;
+            /** @description What it is called in the change. */
+            name: string;
+        };
+        /**
+         * @description What an empty field means.
+         * @enum {string}
+         */
+        FieldEmpty: "missing" | "nought" | "left_out";
+        /**
+         * @description What is entered in a field, or chosen.
+         * @enum {string}
+         */
+        FieldIs: "level" | "face" | "opens_at" | "edge" | "faced" | "end" | "dart" | "join" | "fold" | "fullness" | "place" | "figure" | "pins";
         /** @description A derived length as screens, cards and files get it. */
         Figure: {
             /** @description Exactly, as documents hold it: this is stored. */
@@ -2525,6 +2566,11 @@ export interface components {
          * @description How much of the whole comes off the front edge, in percent; 50 keeps the seam where it is on the body.
          */
         FrontShare: number;
+        /**
+         * @description What becomes of the cloth of a dart that is not stitched.
+         * @enum {string}
+         */
+        Fullness: "gathers" | "ease";
         /** @description The facts of a garment, as they were found in one look-over. */
         Garment: {
             across_back?: components["schemas"]["Measure"] | null;
@@ -3342,6 +3388,8 @@ export interface components {
             fairing: components["schemas"]["Word"][];
             /** @description How much it frays. */
             frays: components["schemas"]["Word"][];
+            /** @description What becomes of a dart that is not stitched. */
+            fullness: components["schemas"]["Word"][];
             /** @description How an edge is taken together. */
             gather_how: components["schemas"]["Word"][];
             /** @description How hot an iron it takes. */
@@ -4092,6 +4140,46 @@ export interface components {
                 upper: boolean;
             };
         } | {
+            /** @description An edge moved in, or out, along a line through figures at places, as a seam is on cloth. */
+            move_edge: {
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description By how much at which places; beyond the outermost it goes on as it runs there. */
+                pins: components["schemas"]["EdgePin"][];
+            };
+        } | {
+            /** @description The armhole lower at the underarm, or cut further in. */
+            armhole: {
+                /** @description Further in by so much in its middle, to nothing at both ends; less than nought is filled up. */
+                inwards: components["schemas"]["Measure"];
+                /** @description Lower by so much, along the side; less than nought is raised. */
+                lower: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description The shoulder shorter at its tip, or more sloping: the armhole goes with it. */
+            shoulder: {
+                /** @description The tip lower by so much, to nothing at the neck, and the whole armhole with it; less than nought is squarer. */
+                lower: components["schemas"]["Measure"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+                /** @description Shorter by so much at the tip; less than nought is longer. */
+                shorter: components["schemas"]["Measure"];
+            };
+        } | {
+            /** @description A dart left unstitched: what it took is gathered, or eased in, where it begins. */
+            loose_dart: {
+                /** @description Which dart. */
+                dart: components["schemas"]["Dart"];
+                /** @description What becomes of it. */
+                into: components["schemas"]["Fullness"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
             /** @description A dart closed where it is and opened at another edge, turned about its point; at the hem it becomes flare. */
             turn_dart: {
                 /** @description Which dart. */
@@ -4219,7 +4307,7 @@ export interface components {
          * @description What can be done to a piece.
          * @enum {string}
          */
-        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "even_legs" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
+        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "even_legs" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
         /**
          * @description Where a piece lies on the body.
          * @enum {string}
@@ -4354,6 +4442,8 @@ export interface components {
         };
         /** @description The pieces of a garment, as they are and as they will be. */
         Pieces: {
+            /** @description What is asked for everything that may be done to a piece. */
+            asks: components["schemas"]["ChangeAsks"][];
             /** @description What is done to them, in order: what was read, what was chalked, what was marked, then what was entered here. */
             chips: components["schemas"]["PieceChip"][];
             /** @description How much of it they need, in words. */
@@ -4370,6 +4460,8 @@ export interface components {
             none?: string | null;
             /** @description Hems that do not lie straight along a border, where there is one. */
             off_border: string[];
+            /** @description What goes round it otherwise than it is chalked, by what is done on paper. */
+            round: components["schemas"]["RoundOnPaper"][];
             /** @description One set, or one for each side where left and right differ. */
             sets: components["schemas"]["PieceSet"][];
             /** @description How a toile of it is made and marked. */
@@ -4726,6 +4818,15 @@ export interface components {
             question: string;
             /** @description What it is about. */
             slip: components["schemas"]["Slip"];
+        };
+        /** @description What goes round at a level. */
+        RoundOnPaper: {
+            /** @description As it is chalked. */
+            chalked: components["schemas"]["Figure"];
+            /** @description Where, and round what: "hip, all round". */
+            name: string;
+            /** @description With what is done on paper. */
+            on_paper: components["schemas"]["Figure"];
         };
         /** @description One place, in every try-on. */
         Row: {

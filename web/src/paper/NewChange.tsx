@@ -1,87 +1,154 @@
 import { Button, Select } from "antd";
 import { useState } from "react";
-import type { Pattern, PieceMay } from "../api/client";
+import type { FieldAsked, Pattern, PieceMay, Pieces } from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { useWords } from "../document/useWords";
 import styles from "./paper.module.css";
 
-type PieceChange = NonNullable<Pattern["changes"]>[number];
+export type PieceChange = NonNullable<Pattern["changes"]>[number];
 type What = PieceMay["does"][number];
-/** A place on the outline as it is typed. */
-interface Typed {
-  edge: number;
-  at: string | null;
+type Key = PieceMay["key"];
+/** The fields of a change by their names. */
+type Values = Partial<Record<string, unknown>>;
+/** A place on an outline, as far as it is entered. */
+interface Place {
+  edge?: unknown;
+  at?: string | undefined;
 }
-const NOWHERE: Typed = { edge: 0, at: null };
-/** A figure that was left out. */
-const NOUGHT = "0 cm";
-
-/** What the last figure is, where it is none that is added or taken away. */
-const FIGURE: Partial<Record<What, string>> = {
-  allowance: "So wide, per edge",
-  turn_dart: "Kept of the dart where it is",
-  neckline: "Lower in the middle; less than nought is higher",
-  facing: "So wide",
-  pocket: "So deep, along the side",
-};
-const PLACEHOLDER: Partial<Record<What, string>> = {
-  allowance: "",
-  turn_dart: "0",
-  neckline: "0",
-  facing: "",
-  pocket: "",
-};
-/** The same of a second one. */
-const SECOND: Partial<Record<What, string>> = {
-  neckline: "Wider at the shoulder; less than nought is narrower",
-  pocket: "So wide, along the waist; extended to the middle when nothing is said",
-};
-const SECOND_PLACEHOLDER: Partial<Record<What, string>> = {
-  neckline: "0",
-  pocket: "to the middle",
-};
-/** What stands before a figure. */
-const BEFORE: Partial<Record<What, [string, string?]>> = {
-  allowance: ["so wide, per edge"],
-  turn_dart: ["kept where it is"],
-  neckline: ["lower by", "wider by"],
-  facing: ["so wide"],
-  pocket: ["so deep", "so wide"],
-};
-/** What is done without any figure. */
-const PLAIN: readonly What[] = ["even_legs", "split", "join", "on_fold", "lining"];
-
-interface PlaceProps {
+/** A figure at a place along an edge, as far as it is entered. */
+interface Pin {
+  at?: string | undefined;
+  by?: string | undefined;
+}
+interface Option {
+  value: unknown;
   label: string;
-  edges: PieceMay["edges"];
-  place: Typed;
-  onChange: (place: Typed) => void;
 }
 
-/** An edge, and how far along it. */
-function Place({ label, edges, place, onChange }: PlaceProps) {
-  const edge = edges[place.edge] ?? edges[0];
+const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);
+
+/** What a change does, to which piece or part, and its fields. */
+function open(change: PieceChange): { what: What; of: Values; values: Values } {
+  const [[what, fields]] = Object.entries(change) as [[What, Values]];
+  const { piece, part, ...values } = fields;
+  return { what, of: piece ? { piece } : { part }, values };
+}
+
+interface FieldProps {
+  field: FieldAsked;
+  /** The piece; nothing where it is there no more. */
+  piece: PieceMay | undefined;
+  options: Option[];
+  value: unknown;
+  onChange: (value: unknown) => void;
+}
+
+/** One of several. */
+function Choose({
+  label,
+  options,
+  value,
+  onChange,
+}: { label: string } & Omit<FieldProps, "field" | "piece">) {
+  const at = options.findIndex((option) => same(option.value, value));
   return (
-    <span className={styles["place"]}>
-      <span>{label.toLowerCase()}</span>
-      <Select
-        aria-label={`${label}: which edge`}
-        popupMatchSelectWidth={false}
-        value={place.edge}
-        options={edges.map((e, n) => ({ value: n, label: e.words }))}
-        onChange={(n) => {
-          onChange({ ...place, edge: n });
+    <Select
+      aria-label={label}
+      popupMatchSelectWidth={false}
+      value={at < 0 ? null : at}
+      options={options.map((option, n) => ({ value: n, label: option.label }))}
+      onChange={(n) => {
+        onChange(options[n]?.value);
+      }}
+    />
+  );
+}
+
+interface FigureProps {
+  label: string;
+  hint: string;
+  value: unknown;
+  onChange: (value: string | undefined) => void;
+}
+
+function FigureField({ label, hint, value, onChange }: FigureProps) {
+  return (
+    <LengthField
+      label={label}
+      placeholder={hint}
+      shown={typeof value === "string" ? value : ""}
+      onRead={onChange}
+      onEmpty={() => {
+        onChange(undefined);
+      }}
+    />
+  );
+}
+
+/** Figures at places along an edge, and room for one more. */
+function Pins({ field, piece, edge, value, onChange }: FieldProps & { edge: unknown }) {
+  const pins = (value as Pin[] | undefined) ?? [];
+  const from = piece?.edges.find((e) => same(e.name, edge))?.from ?? "";
+  const set = (n: number, part: Pin) => {
+    const next = [...pins];
+    next[n] = { ...next[n], ...part };
+    onChange(next.filter((pin) => pin.at !== undefined || pin.by !== undefined));
+  };
+  return [...pins, {}].map((pin, n) => (
+    <span className={styles["place"]} key={n}>
+      <FigureField
+        label={`Figure ${n + 1}: how far ${from}`}
+        hint={from}
+        value={pin.at}
+        onChange={(at) => {
+          set(n, { at });
         }}
       />
-      <LengthField
-        label={`${label}: how far ${edge?.from ?? ""}`}
-        placeholder={edge?.from ?? ""}
-        shown={place.at ?? ""}
-        onRead={(at) => {
-          onChange({ ...place, at });
+      <span>in by</span>
+      <FigureField
+        label={`Figure ${n + 1}: ${field.label.toLowerCase()}`}
+        hint="1, or −1"
+        value={pin.by}
+        onChange={(by) => {
+          set(n, { by });
         }}
-        onEmpty={() => {
-          onChange({ ...place, at: null });
+      />
+    </span>
+  ));
+}
+
+/** One field of a change. */
+function Field({ field, piece, options, value, onChange }: FieldProps) {
+  if (field.is === "figure")
+    return (
+      <span className={styles["place"]}>
+        <span>{field.before}</span>
+        <FigureField label={field.label} hint={field.hint} value={value} onChange={onChange} />
+      </span>
+    );
+  if (field.is !== "place")
+    return options.length > 0 && <Choose label={field.label} {...{ options, value, onChange }} />;
+  const place = (value as Place | undefined) ?? {};
+  const edge = piece?.edges.find((e) => same(e.name, place.edge));
+  return (
+    <span className={styles["place"]}>
+      <span>{field.before}</span>
+      {options.length > 0 && (
+        <Choose
+          label={`${field.label}: which edge`}
+          options={options}
+          value={place.edge}
+          onChange={(next) => {
+            onChange({ ...place, edge: next });
+          }}
+        />
+      )}
+      <FigureField
+        label={`${field.label}: how far ${edge?.from ?? ""}`}
+        hint={edge?.from ?? ""}
+        value={place.at}
+        onChange={(at) => {
+          onChange({ ...place, at });
         }}
       />
     </span>
@@ -89,258 +156,156 @@ function Place({ label, edges, place, onChange }: PlaceProps) {
 }
 
 interface Props {
-  may: PieceMay[];
+  pieces: Pieces;
   picked: number | null;
-  onAdd: (change: PieceChange) => void;
+  /** What is entered already and is changed; nothing when it is a new one. */
+  editing: PieceChange | null;
+  onDone: (change: PieceChange) => void;
+  onLeave: () => void;
 }
 
-/** One more thing done to a piece, with its figure. */
-export function NewChange({ may, picked, onAdd }: Props) {
+/** What is done to a piece, with its figures: one more thing, or one that is entered already. */
+export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLeave }: Props) {
   const words = useWords();
-  const [wanted, setWanted] = useState<What>("length");
+  const opened = editing && open(editing);
+  const [wanted, setWanted] = useState<What>(opened?.what ?? "length");
   const [which, setWhich] = useState<number | null>(null);
-  const [level, setLevel] = useState<PieceMay["levels"][number] | null>(null);
-  const [edge, setEdge] = useState(0);
-  const [end, setEnd] = useState<"upper" | "lower">("lower");
-  const [face, setFace] = useState<PieceMay["key"]["face"] | "both">("both");
-  const [at, setAt] = useState<"middle" | "side">("middle");
-  const [by, setBy] = useState<string | null>(null);
-  const [second, setSecond] = useState<string | null>(null);
-  const [seam, setSeam] = useState<PieceMay["joins"][number] | null>(null);
-  const [faced, setFaced] = useState(0);
-  const [dart, setDart] = useState<PieceMay["darts"][number] | null>(null);
-  const [opens, setOpens] = useState(NOWHERE);
-  const [hinge, setHinge] = useState(NOWHERE);
-  const place = which ?? picked ?? 0;
-  const piece = may[place] ?? may[0];
-  if (!piece) return null;
-  const what = piece.does.includes(wanted) ? wanted : (piece.does[0] ?? wanted);
-  const seams = what === "join" ? piece.joins : piece.folds;
-  const leftOut = seam && seams.includes(seam) ? seam : seams[0];
-  const strip = piece.faced[faced] ?? piece.faced[0];
-  const below = level && piece.levels.includes(level) ? level : piece.levels[0];
-  const named = piece.edges[edge] ?? piece.edges[0];
-  const own = dart && piece.darts.includes(dart) ? dart : piece.darts[0];
-  const isOfDart = ["turn_dart", "dart_point", "slide_dart", "even_legs"].includes(what);
-  const placed = ({ edge: n, at: far }: Typed) => {
-    const on = piece.edges[n] ?? piece.edges[0];
-    return on && far !== null ? { edge: on.name, at: far } : null;
+  const [values, setValues] = useState<Values>(opened?.values ?? {});
+  const is = (key: Key) =>
+    opened?.of["piece"] ? same(key, opened.of["piece"]) : opened && key.part === opened.of["part"];
+  const piece = opened ? may.find((m) => is(m.key)) : (may[which ?? picked ?? 0] ?? may[0]);
+  if (!piece && !opened) return null;
+  const what = opened || piece?.does.includes(wanted) ? wanted : (piece?.does[0] ?? wanted);
+  const asked = asks.find((each) => each.does === what);
+  if (!asked) return null;
+  const edgeNames = (list?: PieceMay["edges"], before = "") =>
+    (list ?? []).map((e) => ({ value: e.name, label: `${before}${e.words}` }));
+  const optionsOf = ({ is: kind }: FieldAsked): Option[] => {
+    const edge = piece?.edges.find((e) => same(e.name, valueOf("edge")));
+    switch (kind) {
+      case "level":
+        return (piece?.levels ?? []).map((l) => ({ value: l, label: `below the ${words.of("level", l)}` }));
+      case "face":
+        return [
+          { value: undefined, label: "all of it" },
+          ...words
+            .options("piece_face")
+            .filter((o) => may.some((m) => m.key.part === piece?.key.part && m.key.face === o.value))
+            .map(({ value, label }) => ({ value, label: `${label} alone` })),
+        ];
+      case "opens_at":
+        return words.options("opens_at");
+      case "fullness":
+        return words.options("fullness");
+      case "edge":
+      case "place":
+        return edgeNames(piece?.edges);
+      case "faced":
+        return edgeNames(piece?.faced, "along the ");
+      case "end":
+        return [false, true].map((upper) => ({ value: upper, label: edge?.ends[Number(upper)] ?? "" }));
+      case "dart":
+        return (piece?.darts ?? []).map((d) => ({ value: d, label: words.of("dart", d) }));
+      case "join":
+      case "fold":
+        return ((kind === "join" ? piece?.joins : piece?.folds) ?? []).map((s) => ({
+          value: s,
+          label: `without the ${words.of("seam", s)}`,
+        }));
+      case "figure":
+      case "pins":
+        return [];
+    }
+  };
+  /** What a field says: the first of what there is, where nobody said anything. */
+  const valueOf = (name: string): unknown => {
+    const field = asked.fields.find((each) => each.name === name);
+    if (!field || field.is === "figure" || field.is === "pins") return values[name];
+    const options = optionsOf(field);
+    const settled = (value: unknown) =>
+      opened || options.some((option) => same(option.value, value)) ? value : options[0]?.value;
+    if (field.is !== "place") return settled(values[name]);
+    const place = values[name] as Place | undefined;
+    return { ...place, edge: settled(place?.edge) };
   };
   const change = (): PieceChange | null => {
-    const { key } = piece;
-    const to = placed(opens);
-    switch (what) {
-      case "turn_dart":
-        return own && to ? { turn_dart: { piece: key, dart: own, to, keep: by } } : null;
-      case "even_legs":
-        return own ? { even_legs: { piece: key, dart: own } } : null;
-      case "split": {
-        const other = placed(hinge);
-        return to && other ? { split: { piece: key, from: to, to: other } } : null;
-      }
-      case "join":
-        return leftOut ? { join: { piece: key, seam: leftOut } } : null;
-      case "on_fold":
-        return leftOut ? { on_fold: { piece: key, seam: leftOut } } : null;
-      case "lining":
-        return { lining: { piece: key } };
-      case "neckline": {
-        if (by === null && second === null) return null;
-        return { neckline: { piece: key, lower: by ?? NOUGHT, wider: second ?? NOUGHT } };
-      }
-      default:
-        break;
+    const said: Values = {};
+    let figures = 0;
+    for (const { name, is: kind, empty } of asked.fields) {
+      const value = valueOf(name);
+      const isThere =
+        kind === "place"
+          ? (value as Place).at !== undefined && (value as Place).edge !== undefined
+          : kind === "pins"
+            ? ((value ?? []) as Pin[]).some((pin) => pin.at !== undefined) &&
+              (value as Pin[]).every((pin) => pin.at !== undefined && pin.by !== undefined)
+            : value !== undefined && value !== null;
+      if (!isThere && empty === "missing") return null;
+      if (isThere) said[name] = value;
+      else if (empty === "nought") said[name] = "0 cm";
+      if (isThere && empty === "nought") figures += 1;
     }
-    if (by === null) return null;
-    switch (what) {
-      case "facing":
-        return strip ? { facing: { piece: key, edge: strip.name, wide: by } } : null;
-      case "pocket":
-        return { pocket: { piece: key, deep: by, wide: second } };
-      case "dart_point":
-        return own ? { dart_point: { piece: key, dart: own, by } } : null;
-      case "slide_dart":
-        return own ? { slide_dart: { piece: key, dart: own, by } } : null;
-      case "slash": {
-        const held = placed(hinge);
-        return to && held ? { slash: { piece: key, from: to, hinge: held, by } } : null;
-      }
-      case "length":
-        return below ? { length: { part: key.part, face: face === "both" ? null : face, below, by } } : null;
-      case "width":
-        return { width: { piece: key, by } };
-      case "wedge":
-        return below ? { wedge: { piece: key, below, at, by } } : null;
-      case "flare":
-        return { flare: { piece: key, by } };
-      case "allowance":
-        return named ? { allowance: { piece: key, edge: named.name, width: by } } : null;
-      case "end":
-        return named ? { end: { piece: key, edge: named.name, upper: end === "upper", by } } : null;
-    }
-    return null;
+    if (figures === 0 && asked.fields.some((field) => field.empty === "nought")) return null;
+    const of = opened?.of ?? (asked.of_part ? { part: piece?.key.part } : { piece: piece?.key });
+    return { [what]: { ...of, ...said } } as unknown as PieceChange;
   };
   const made = change();
   const forget = () => {
-    setBy(null);
-    setSecond(null);
-    setOpens({ ...opens, at: null });
-    setHinge({ ...hinge, at: null });
+    setValues({});
   };
   return (
     <div className={styles["new-change"]} role="group" aria-label="Change a piece">
-      <span>Change</span>
-      <Select
-        aria-label="Which piece"
-        popupMatchSelectWidth={false}
-        value={place}
-        options={may.map((m, n) => ({ value: n, label: m.name }))}
-        onChange={setWhich}
-      />
-      <Select<What>
-        aria-label="What is done"
-        popupMatchSelectWidth={false}
-        value={what}
-        options={words.options<What>("piece_does").filter((o) => piece.does.includes(o.value))}
-        onChange={(next) => {
-          setWanted(next);
-          forget();
-        }}
-      />
-      {(what === "length" || what === "wedge") && (
-        <Select
-          aria-label="Below which level"
-          popupMatchSelectWidth={false}
-          value={below ?? null}
-          placeholder="no level crosses it"
-          options={piece.levels.map((l) => ({ value: l, label: `below the ${words.of("level", l)}` }))}
-          onChange={setLevel}
-        />
-      )}
-      {what === "length" && (
-        <Select<typeof face>
-          aria-label="In front or behind"
-          popupMatchSelectWidth={false}
-          value={face}
-          options={[
-            { value: "both", label: "all of it" },
-            ...words
-              .options<PieceMay["key"]["face"]>("piece_face")
-              .filter((o) => may.some((m) => m.key.part === piece.key.part && m.key.face === o.value))
-              .map(({ value, label }) => ({ value, label: `${label} alone` })),
-          ]}
-          onChange={setFace}
-        />
-      )}
-      {what === "wedge" && (
-        <Select<"middle" | "side">
-          aria-label="Where it opens"
-          value={at}
-          options={words.options<"middle" | "side">("opens_at")}
-          onChange={setAt}
-        />
-      )}
-      {(what === "allowance" || what === "end") && (
-        <Select
-          aria-label="Which edge"
-          popupMatchSelectWidth={false}
-          value={edge}
-          options={piece.edges.map((e, n) => ({ value: n, label: e.words }))}
-          onChange={setEdge}
-        />
-      )}
-      {what === "end" && (
-        <Select<"upper" | "lower">
-          aria-label="Which end"
-          value={end}
-          options={[
-            { value: "lower", label: named?.ends[0] },
-            { value: "upper", label: named?.ends[1] },
-          ]}
-          onChange={setEnd}
-        />
-      )}
-      {isOfDart && (
-        <Select
-          aria-label="Which dart"
-          popupMatchSelectWidth={false}
-          value={own ?? null}
-          placeholder="it has no dart"
-          options={piece.darts.map((d) => ({ value: d, label: words.of("dart", d) }))}
-          onChange={setDart}
-        />
-      )}
-      {what === "turn_dart" && (
-        <Place label="Turned to" edges={piece.edges} place={opens} onChange={setOpens} />
-      )}
-      {(what === "join" || what === "on_fold") && (
-        <Select
-          aria-label="Without which seam"
-          popupMatchSelectWidth={false}
-          value={leftOut ?? null}
-          options={seams.map((s) => ({ value: s, label: `without the ${words.of("seam", s)}` }))}
-          onChange={setSeam}
-        />
-      )}
-      {what === "facing" && (
-        <Select
-          aria-label="Along which edge"
-          popupMatchSelectWidth={false}
-          value={Math.min(faced, piece.faced.length - 1)}
-          options={piece.faced.map((e, n) => ({ value: n, label: `along the ${e.words}` }))}
-          onChange={setFaced}
-        />
-      )}
-      {what === "split" && (
+      {opened ? (
+        <strong>{words.of("piece_does", what)}</strong>
+      ) : (
         <>
-          <Place label="From" edges={piece.edges} place={opens} onChange={setOpens} />
-          <Place label="To" edges={piece.edges} place={hinge} onChange={setHinge} />
-        </>
-      )}
-      {what === "slash" && (
-        <>
-          <Place label="Opens at" edges={piece.edges} place={opens} onChange={setOpens} />
-          <Place label="Holds at" edges={piece.edges} place={hinge} onChange={setHinge} />
-        </>
-      )}
-      {!PLAIN.includes(what) && (
-        <span className={styles["place"]}>
-          <span>{BEFORE[what]?.[0] ?? "by"}</span>
-          <LengthField
-            label={FIGURE[what] ?? "By so much; less than nought takes away"}
-            placeholder={PLACEHOLDER[what] ?? "1, or −1"}
-            shown={by ?? ""}
-            onRead={setBy}
-            onEmpty={() => {
-              setBy(null);
+          <span>Change</span>
+          <Select
+            aria-label="Which piece"
+            popupMatchSelectWidth={false}
+            value={may.findIndex((m) => m === piece)}
+            options={may.map((m, n) => ({ value: n, label: m.name }))}
+            onChange={setWhich}
+          />
+          <Select<What>
+            aria-label="What is done"
+            popupMatchSelectWidth={false}
+            value={what}
+            options={words.options<What>("piece_does").filter((o) => piece?.does.includes(o.value))}
+            onChange={(next) => {
+              setWanted(next);
+              forget();
             }}
           />
-        </span>
+        </>
       )}
-      {SECOND[what] && (
-        <span className={styles["place"]}>
-          <span>{BEFORE[what]?.[1]}</span>
-          <LengthField
-            label={SECOND[what]}
-            placeholder={SECOND_PLACEHOLDER[what] ?? ""}
-            shown={second ?? ""}
-            onRead={setSecond}
-            onEmpty={() => {
-              setSecond(null);
-            }}
-          />
-        </span>
-      )}
+      {asked.fields.map((field) => {
+        const props = {
+          field,
+          piece,
+          options: optionsOf(field),
+          value: valueOf(field.name),
+          onChange: (value: unknown) => {
+            setValues({ ...values, [field.name]: value });
+          },
+        };
+        return field.is === "pins" ? (
+          <Pins key={field.name} {...props} edge={valueOf("edge")} />
+        ) : (
+          <Field key={field.name} {...props} />
+        );
+      })}
       <Button
         type="primary"
         disabled={made === null}
         onClick={() => {
-          if (made) onAdd(made);
+          if (made) onDone(made);
           forget();
         }}
       >
-        Do it
+        {opened ? "Do it so" : "Do it"}
       </Button>
+      {opened && <Button onClick={onLeave}>Leave it as it is</Button>}
     </div>
   );
 }

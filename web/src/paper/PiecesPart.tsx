@@ -15,7 +15,7 @@ import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import sheet from "../shell/sheet.module.css";
 import { FromFile } from "./FromFile";
-import { NewChange } from "./NewChange";
+import { NewChange, type PieceChange } from "./NewChange";
 import { Walk } from "./Walk";
 import styles from "./paper.module.css";
 import { usePieces } from "./usePieces";
@@ -37,6 +37,7 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
   const [side, setSide] = useState(0);
   const [picked, setPicked] = useState<number | null>(null);
   const [walked, setWalked] = useState<number | null>(null);
+  const [edited, setEdited] = useState<number | null>(null);
   const changes = pattern.changes ?? [];
   const found = usePieces(id, pattern, follows, { lies, ...(width && { width }) });
   if (found.isError && !found.data)
@@ -69,10 +70,12 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
     );
   const without = (place: number) => {
     onSet({ changes: changes.filter((_, n) => n !== place) });
+    setEdited(null);
   };
-  const add = (change: NonNullable<Pattern["changes"]>[number]) => {
+  const add = (change: PieceChange) => {
     onSet({ changes: [...changes, change] });
   };
+  const editing = edited === null ? null : (changes[edited] ?? null);
   return (
     <section className={clsx("sheet", styles["size"])} aria-label="Pieces">
       <div className={clsx(sheet["section-head"], styles["head"])}>
@@ -103,15 +106,39 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
         <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> where it is
         sewn <span className={styles["key-cut"]} /> what is cut
       </p>
+      {pieces.round.length > 0 && (
+        <ul className={styles["round"]} aria-label="What goes round on paper">
+          {pieces.round.map(({ name, chalked, on_paper }) => (
+            <li key={name}>
+              On paper: {name} <strong>{on_paper.text}</strong>, and {chalked.text} as it is chalked
+            </li>
+          ))}
+        </ul>
+      )}
       {picked !== null && set.pieces[picked] && <Edges piece={set.pieces[picked]} />}
       <Done
         pieces={pieces}
+        edited={editing ? edited : null}
+        onEdit={setEdited}
         onTakeAway={without}
         onTakeAwayDrawn={(place) => {
           onSet({ drawn: drawn.filter((_, n) => n !== place) });
         }}
       />
-      <NewChange may={pieces.may} picked={picked} onAdd={add} />
+      <NewChange
+        key={editing ? edited : "new"}
+        pieces={pieces}
+        picked={picked}
+        editing={editing}
+        onDone={(change) => {
+          if (editing) onSet({ changes: changes.map((was, n) => (n === edited ? change : was)) });
+          else add(change);
+          setEdited(null);
+        }}
+        onLeave={() => {
+          setEdited(null);
+        }}
+      />
       <Walk joins={set.joins} picked={walked} onPick={setWalked} />
       <p>{pieces.cloth}.</p>
       <div className={styles["new-change"]} role="group" aria-label="The cloth">
@@ -184,7 +211,7 @@ function Files({ id, isChanged }: { id: string; isChanged: boolean }) {
 interface UntrueProps {
   set: PieceSet;
   onPick: (piece: number) => void;
-  onMend: (change: NonNullable<Pattern["changes"]>[number]) => void;
+  onMend: (change: PieceChange) => void;
   onWalk: (name: string) => void;
 }
 
@@ -292,8 +319,8 @@ function Edges({ piece }: { piece: PieceShown }) {
         {piece.darts.map((dart, n) => (
           <tr key={`dart-${n}`}>
             <th scope="row">{dart.words}</th>
-            <td className="figure">{dart.long.text}</td>
-            <td className="figure">takes {dart.takes.text} altogether</td>
+            <td className="figure">{dart.long?.text ?? "not stitched"}</td>
+            <td className="figure">{dart.says}</td>
           </tr>
         ))}
       </tbody>
@@ -303,12 +330,15 @@ function Edges({ piece }: { piece: PieceShown }) {
 
 interface DoneProps {
   pieces: Pieces;
+  /** Which of what was entered is being changed. */
+  edited: number | null;
+  onEdit: (place: number) => void;
   onTakeAway: (place: number) => void;
   onTakeAwayDrawn: (place: number) => void;
 }
 
 /** What was done to them, chip by chip. */
-function Done({ pieces, onTakeAway, onTakeAwayDrawn }: DoneProps) {
+function Done({ pieces, edited, onEdit, onTakeAway, onTakeAwayDrawn }: DoneProps) {
   const takeAway = ({ entered, drawn }: PieceChip) => {
     if (typeof entered === "number") onTakeAway(entered);
     if (typeof drawn === "number") onTakeAwayDrawn(drawn);
@@ -318,11 +348,29 @@ function Done({ pieces, onTakeAway, onTakeAwayDrawn }: DoneProps) {
       {pieces.chips.length > 0 && (
         <ul className={styles["chips"]} aria-label="What is done to them">
           {pieces.chips.map((chip, n) => (
-            <li key={n} className={clsx(chip.cannot && styles["cannot"])}>
+            <li
+              key={n}
+              className={clsx(
+                chip.cannot && styles["cannot"],
+                typeof chip.entered === "number" && chip.entered === edited && styles["edited"],
+              )}
+            >
               <span>
                 {chip.words}
                 {chip.cannot && `: not done, ${chip.cannot}`}
               </span>
+              {typeof chip.entered === "number" && pieces.may.length > 0 && (
+                <Button
+                  size="small"
+                  type="link"
+                  aria-label={`Change: ${chip.words}`}
+                  onClick={() => {
+                    if (typeof chip.entered === "number") onEdit(chip.entered);
+                  }}
+                >
+                  change
+                </Button>
+              )}
               {(typeof chip.entered === "number" || typeof chip.drawn === "number") && (
                 <Button
                   size="small"

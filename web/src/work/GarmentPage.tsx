@@ -222,7 +222,10 @@ function TryOnWork(props: TryOnWorkProps) {
                 )}
               </section>
               <section className="sheet" aria-label="Ease">
-                <h2>What it {looksOver ? "measures" : "will measure"}</h2>
+                <h2>
+                  What it {looksOver ? "measures" : "will measure"}
+                  {stage === "paper" && ", as it is chalked"}
+                </h2>
                 <EaseLadder levels={levels} />
               </section>
             </>

@@ -83,6 +83,11 @@ impl Curve {
         super::seam::through(points)
     }
 
+    /// The line through pins of an edge that is so long, as one is drawn on cloth.
+    pub fn fair_through(pins: &[(f64, f64)], long: f64) -> Self {
+        super::seam::fair_through(pins, long)
+    }
+
     /// First and last station. Nothing where nothing is altered.
     pub fn span(&self) -> Option<(f64, f64)> {
         Some((self.pieces.first()?.s[0], self.pieces.last()?.s[1]))

@@ -23,8 +23,10 @@ pub(super) fn cut_from_pieces(
     tape: Tape,
 ) -> Garment {
     let mut cut = garment.clone();
-    // A dart that was turned to a hem is none any more.
-    let has = |pieces: &[Piece], dart| pieces.iter().any(|p| p.darts.iter().any(|d| d.dart == dart));
+    // A dart that was turned to a hem is none any more, nor is one that is not stitched.
+    let has = |pieces: &[Piece], dart| {
+        pieces.iter().flat_map(|piece| &piece.darts).any(|d| d.dart == dart && d.loose.is_none())
+    };
     let is_gone =
         |dart| sets.iter().any(|set| has(&set.old, dart)) && !sets.iter().any(|set| has(&set.pieces, dart));
     cut.darts.retain(|facts| !is_gone(facts.dart));

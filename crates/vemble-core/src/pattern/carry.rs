@@ -117,12 +117,13 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
             done = true;
             let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
             // Stations go up from the lower edge, and out from the neck.
-            let edge = &piece.edges[n];
+            let as_it_was = piece.clone();
+            let edge = &as_it_was.edges[n];
             let upwards = match seam.run() {
                 Run::Across => edge.start().x < edge.end().x,
                 Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
             };
-            let long = piece.sewn(edge);
+            let long = as_it_was.sewn(edge);
             // Stations count along the seam as it was found: a piece's edge, which slants, is stretched to that.
             let waist = garment.level(Level::Waist).map(|l| l.station.length.cm());
             let whole = altered.facts.length.length.cm();
@@ -138,28 +139,33 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
                 | PiecePart::Waistband => [0.0, whole],
             };
             let station = |along: f64| {
-                let sewn = piece.sewn_along(edge, along);
+                let sewn = as_it_was.sewn_along(edge, along);
                 let up = if upwards { sewn } else { long - sewn };
                 // Within the line: beyond its last station there is none.
                 (base + up * (top - base) / long.max(1e-9)).clamp(WITHIN, (whole - WITHIN).max(WITHIN))
             };
             let by = |along: f64| curve.at(station(along)) * 10.0;
-            let moved = beside(edge, by);
-            // The mouth of a dart goes with the edge that it lies on.
-            let mouth = |p: Point| {
-                let along = along_curves(&edge.curves, p);
-                p + inwards(edge.at(along).1) * by(along)
-            };
-            let darts = piece.darts.iter().map(|dart| match dart.other.is_none() && is_on(edge, dart) {
-                true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },
-                false => *dart,
-            });
-            let darts = darts.collect();
-            put(piece, n, moved);
-            piece.darts = darts;
+            move_edge(piece, n, by);
         }
     }
     done
+}
+
+/// Moves an edge inwards by so much at every place along it; the mouths of darts go with the edge that they lie on.
+pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
+    let edge = &piece.edges[n];
+    let moved = beside(edge, &by);
+    let mouth = |p: Point| {
+        let along = along_curves(&edge.curves, p);
+        p + inwards(edge.at(along).1) * by(along)
+    };
+    let darts = piece.darts.iter().map(|dart| match dart.other.is_none() && is_on(edge, dart) {
+        true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },
+        false => *dart,
+    });
+    let darts = darts.collect();
+    put(piece, n, moved);
+    piece.darts = darts;
 }
 
 /// Against the clock the inside lies to the left.
@@ -186,15 +192,20 @@ fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     smooth(&points)
 }
 
-/// A smooth line through points (Catmull and Rom 1974, as cubics).
+/// A smooth line through points (Catmull and Rom 1974, as cubics). At its ends it runs as the parabola through the last three points does.
 pub(super) fn smooth(points: &[Point]) -> Vec<CubicBez> {
-    let at = |n: usize| points[n.min(points.len() - 1)];
-    (0..points.len().saturating_sub(1))
-        .map(|n| {
-            let (before, a, b, after) = (at(n.saturating_sub(1)), at(n), at(n + 1), at(n + 2));
-            CubicBez::new(a, a + (b - before) / 6.0, b - (after - a) / 6.0, b)
-        })
-        .collect()
+    let last = points.len().saturating_sub(1);
+    let way = |n: usize| match (n, last) {
+        (_, 0 | 1) => points[last] - points[0],
+        (0, _) => (points[1] - points[0]) * 2.0 - (points[2] - points[0]) / 2.0,
+        (n, _) if n == last => (points[n] - points[n - 1]) * 2.0 - (points[n] - points[n - 2]) / 2.0,
+        _ => (points[n + 1] - points[n - 1]) / 2.0,
+    };
+    let curve = |n: usize| {
+        let (a, b) = (points[n], points[n + 1]);
+        CubicBez::new(a, a + way(n) / 3.0, b - way(n + 1) / 3.0, b)
+    };
+    (0..last).map(curve).collect()
 }
 
 /// Puts an edge where it is moved to; its neighbours go with its corners.

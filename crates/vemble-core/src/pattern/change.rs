@@ -1,17 +1,18 @@
 //! What is done to pieces on paper: each a small change with its figure, in order. Between two heights, or two widths, a piece is drawn out or
 //! together evenly: the same as moving its parts and drawing its edges smooth again. What is above or below, left or right, keeps its shape.
 
-use super::carry::put;
+use super::carry::{move_edge, put};
 use super::cut::split;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
-use super::neckline::change_neckline;
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
-use super::turn::{even_legs, move_point, slash, slide_dart, turn_dart};
+use super::turn::{even_legs, is_measured_from_start, loosen_dart, move_point, slash, slide_dart, turn_dart};
+use super::upper::{change_armhole, change_neckline, change_shoulder};
+use crate::change::Curve;
 use crate::length::Measure;
 use crate::place::Level;
-use crate::work::{OpensAt, PieceChange, PieceKey, PiecePart, path_crosses, straight};
+use crate::work::{EdgeName, EdgePin, OpensAt, PieceChange, PieceKey, PiecePart, path_crosses, straight};
 use kurbo::{CubicBez, Line, Point};
 
 /// Why a change cannot be.
@@ -23,6 +24,8 @@ pub enum CannotBe {
     NoLevel,
     /// It takes away more than there is, or puts in more than the piece has.
     TooMuch,
+    /// More than a hand eases in.
+    TooFull,
     /// Its outline would cross itself.
     Crosses,
     /// A slash ends beside its edge, or leaves the piece.
@@ -43,6 +46,8 @@ pub enum CannotBe {
     NotStraight,
     /// It is not the middle of the piece.
     NotMiddle,
+    /// What is changed goes on over the piece beside it.
+    GoesOn,
     /// That edge is not faced.
     NotFaced,
 }
@@ -50,7 +55,7 @@ pub enum CannotBe {
 /// Of a stretch that is drawn together at least so much stays.
 const STAYS: f64 = 0.25;
 /// Curves that are bent are cut so short first, in mm.
-const FINE: f64 = 10.0;
+pub(super) const FINE: f64 = 10.0;
 
 /// Does one thing to the pieces: all of it or nothing.
 pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), CannotBe> {
@@ -67,8 +72,16 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     if !is_done {
         return Err(missing);
     }
-    if next.iter().filter(|piece| !pieces.contains(piece)).any(crosses) {
+    let changed: Vec<&Piece> = next.iter().filter(|piece| !pieces.contains(piece)).collect();
+    if changed.iter().any(|piece| crosses(piece)) {
         return Err(CannotBe::Crosses);
+    }
+    // A dart that began on an edge still does.
+    let is_off = |piece: &Piece, dart: &PieceDart| {
+        dart.other.is_none() && piece.edges.iter().all(|edge| !is_on(edge, dart))
+    };
+    if changed.iter().any(|piece| piece.darts.iter().any(|dart| is_off(piece, dart))) {
+        return Err(CannotBe::ThroughDart);
     }
     *pieces = next;
     Ok(())
@@ -109,6 +122,10 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
         PieceChange::Facing { edge, wide, .. } => make_facing(pieces, n, edge, mm(wide)),
         PieceChange::Lining { .. } => make_lining(pieces, n),
         PieceChange::Pocket { deep, wide, .. } => make_pocket(pieces, n, mm(deep), wide),
+        PieceChange::MoveEdge { edge, ref pins, .. } => move_by_pins(piece, edge, pins),
+        PieceChange::Armhole { lower, inwards, .. } => change_armhole(piece, mm(lower), mm(inwards)),
+        PieceChange::Shoulder { shorter, lower, .. } => change_shoulder(piece, mm(shorter), mm(lower)),
+        PieceChange::LooseDart { dart, into, .. } => loosen_dart(piece, dart, into),
         PieceChange::TurnDart { dart, to, keep, .. } => turn_dart(piece, dart, to, keep),
         PieceChange::DartPoint { dart, by, .. } => move_point(piece, dart, mm(by)),
         PieceChange::SlideDart { dart, by, .. } => slide_dart(piece, dart, mm(by)),
@@ -178,6 +195,32 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
             Ok(())
         }
     }
+}
+
+/// Moves an edge by a line through figures along it.
+fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(), CannotBe> {
+    let n = piece.edges.iter().position(|edge| edge.name == name).ok_or(CannotBe::NotThere)?;
+    let edge = &piece.edges[n];
+    let long = edge.length();
+    let from_start = is_measured_from_start(edge);
+    let mut all: Vec<(f64, f64)> = pins
+        .iter()
+        .map(|pin| (if from_start { mm(pin.at) } else { long - mm(pin.at) } / 10.0, mm(pin.by) / 10.0))
+        .collect();
+    all.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let most = long / 10.0;
+    if all.iter().any(|(at, _)| !(-1e-6..=most + 1e-6).contains(at)) {
+        return Err(CannotBe::Misses);
+    }
+    if all.windows(2).any(|two| two[1].0 - two[0].0 < 1e-6) {
+        return Err(CannotBe::Twice);
+    }
+    if all.iter().any(|(_, by)| by.abs() > most) {
+        return Err(CannotBe::TooMuch);
+    }
+    let line = Curve::fair_through(&all, most);
+    move_edge(piece, n, |along| line.at((along / 10.0).clamp(0.0, most)) * 10.0);
+    Ok(())
 }
 
 /// The lower half of the stretch between a level and the next one below: darts end above it.

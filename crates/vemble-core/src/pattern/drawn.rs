@@ -38,6 +38,7 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
         mouth: d.mouth_mm.map(point),
         point: point(d.point_mm),
         other: d.other_mm.map(point),
+        loose: d.loose,
     });
     let is_one = drawn.piece.part == PiecePart::Waistband || edges.iter().any(|e| e.name == EdgeName::Fold);
     let mut piece = Piece {

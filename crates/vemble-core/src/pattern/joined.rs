@@ -120,7 +120,13 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
         if is_open {
             let on = edges.iter().find(|edge| is_on(edge, &mouth_only(mouth))).map(|edge| edge.name);
             let dart = named(kept.key.face, on, &darts)?;
-            darts.push(PieceDart { dart, mouth, point: point[0].midpoint(point[1]), other: None });
+            darts.push(PieceDart {
+                dart,
+                mouth,
+                point: point[0].midpoint(point[1]),
+                other: None,
+                loose: None,
+            });
         }
     }
     if let Some((mouth, ends)) = between(&points, touch, &kept.levels) {
@@ -132,7 +138,7 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
             return Err(CannotBe::NoName);
         }
         let [below, point] = if ends[0].y < ends[1].y { ends } else { [ends[1], ends[0]] };
-        darts.push(PieceDart { dart, mouth, point, other: Some(below) });
+        darts.push(PieceDart { dart, mouth, point, other: Some(below), loose: None });
     }
     // A sleeve is sewn to itself again.
     for n in 0..edges.len() {
@@ -193,7 +199,7 @@ fn between(
 }
 
 const fn mouth_only(mouth: [Point; 2]) -> PieceDart {
-    PieceDart { dart: Dart::Bust, mouth, point: mouth[0], other: None }
+    PieceDart { dart: Dart::Bust, mouth, point: mouth[0], other: None, loose: None }
 }
 
 /// Where a piece is laid so that its points lie along those of the other: it touches them in two places and lies beside them in all others, with

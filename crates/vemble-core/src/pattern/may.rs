@@ -3,6 +3,7 @@
 use super::joined::{joined_to, lies_in_middle};
 use super::made::{around_pocket, is_faced};
 use super::piece::Piece;
+use super::upper::has_armhole;
 use super::words::{end_words, measured_from};
 use crate::garment::{Dart, Seam};
 use crate::told::capital;
@@ -57,8 +58,7 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         }
     }
     let levels: Vec<_> = piece.levels.iter().map(|(level, _)| *level).collect();
-    let darts: Vec<_> =
-        piece.darts.iter().filter(|dart| dart.other.is_none()).map(|dart| dart.dart).collect();
+    let darts: Vec<_> = piece.darts.iter().filter(|dart| dart.is_turnable()).map(|dart| dart.dart).collect();
     let seams = || {
         piece
             .edges
@@ -80,9 +80,10 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
             true
         }
-        PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart | PieceDoes::EvenLegs => {
-            !darts.is_empty()
-        }
+        PieceDoes::MoveEdge => true,
+        PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart => !darts.is_empty(),
+        PieceDoes::EvenLegs | PieceDoes::LooseDart => !darts.is_empty(),
+        PieceDoes::Armhole | PieceDoes::Shoulder => has_armhole(piece),
         PieceDoes::Neckline => has(EdgeName::Neckline) && has(EdgeName::Seam(Seam::ShoulderSeam)),
         PieceDoes::Split => piece.key.part != PiecePart::Waistband,
         PieceDoes::Join => !joins.is_empty(),

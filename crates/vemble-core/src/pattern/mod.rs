@@ -1,6 +1,7 @@
 //! Paper: the pieces of a garment laid flat, what is changed on them, and whether what is sewn together still matches.
 
 mod as_cut;
+mod asks;
 mod carry;
 mod change;
 mod cloth;
@@ -13,7 +14,6 @@ mod lay;
 mod made;
 mod marks;
 mod may;
-mod neckline;
 mod outline;
 mod part;
 mod piece;
@@ -25,12 +25,14 @@ mod truing;
 mod turn;
 mod unroll;
 mod untrue;
+mod upper;
 mod words;
 
 pub use change::{CannotBe, apply};
 pub use joins::{At, Join, joins};
 pub use piece::{Edge, Notch, Piece, PieceDart};
 
+pub use asks::{ChangeAsks, FieldAsked, FieldEmpty, FieldIs};
 pub use cloth::ClothLies;
 pub use cut_line::cut_line;
 pub use may::{EdgeShownName, PieceMay};

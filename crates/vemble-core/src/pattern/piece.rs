@@ -2,7 +2,7 @@
 
 use crate::garment::Dart;
 use crate::place::Level;
-use crate::work::{EdgeName, PieceKey, straight};
+use crate::work::{EdgeName, Fullness, PieceKey, straight};
 use kurbo::{
     BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, Point, Shape, Vec2,
 };
@@ -45,16 +45,32 @@ pub struct PieceDart {
     pub point: Point,
     /// The other point of a fish-eye dart.
     pub other: Option<Point>,
+    /// It is not stitched: its cloth is gathered, or eased in.
+    pub loose: Option<Fullness>,
 }
 
 impl PieceDart {
+    /// It begins on an edge and is stitched: it can be turned about its point.
+    pub fn is_turnable(&self) -> bool {
+        self.other.is_none() && self.loose.is_none()
+    }
+
     /// How much of its edge it takes, or of the piece's width.
     pub fn takes(&self) -> f64 {
         self.mouth[0].distance(self.mouth[1])
     }
 
+    /// What it is called, and what becomes of it where it is not stitched.
+    pub fn called(&self) -> String {
+        let into = self.loose.map_or_else(String::new, |into| format!(", {}", into.name()));
+        format!("{}{into}", self.dart.name())
+    }
+
     /// How much longer one leg is than the other.
     pub fn legs_apart(&self) -> f64 {
+        if self.loose.is_some() {
+            return 0.0;
+        }
         (self.mouth[0].distance(self.point) - self.mouth[1].distance(self.point)).abs()
     }
 }
@@ -289,8 +305,9 @@ pub(super) fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
 /// What a dart takes of the width at a height.
 fn taken_at(dart: &PieceDart, y: f64) -> f64 {
     let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
-    // One from the side takes length, not width.
-    if (dart.mouth[0].x - dart.mouth[1].x).abs() < (dart.mouth[0].y - dart.mouth[1].y).abs() {
+    // One from the side takes length, not width; one that is not stitched takes nothing beside its edge.
+    let is_across = (dart.mouth[0].x - dart.mouth[1].x).abs() >= (dart.mouth[0].y - dart.mouth[1].y).abs();
+    if dart.loose.is_some() || !is_across {
         return 0.0;
     }
     let towards = |point: Point| {

@@ -9,10 +9,10 @@ use crate::length::{Figure, Length, Measure, Tape};
 use crate::place::Level;
 use crate::told::capital;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, PieceFace, PieceKey, PieceLayer,
-    PiecePart, PieceShare, kept, path_crosses, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, Fullness, PieceFace, PieceKey,
+    PieceLayer, PiecePart, PieceShare, kept, path_crosses, xy,
 };
-use kurbo::{Affine, BezPath, PathEl, Point, Shape};
+use kurbo::{Affine, BezPath, PathEl, Point, Shape, Vec2};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -308,7 +308,7 @@ enum Is {
     Edge(Option<EdgeName>, bool),
     Notch(Option<Level>),
     Grain,
-    Dart(Option<Dart>),
+    Dart(Option<(Dart, Option<Fullness>)>),
     Level(Option<Level>),
 }
 
@@ -319,7 +319,10 @@ fn kind_of(says: &str) -> Is {
         Some(("notch", name)) => return Is::Notch(level(name)),
         Some(("level", name)) => return Is::Level(level(name)),
         Some(("dart", name)) => {
-            return Is::Dart(Dart::ALL.iter().copied().find(|dart| plain(dart.name()) == name));
+            let loose = Fullness::ALL.iter().copied().find(|into| name.ends_with(into.name()));
+            let name = loose.map_or(name, |into| name.trim_end_matches(into.name()).trim());
+            let dart = Dart::ALL.iter().copied().find(|dart| plain(dart.name()) == name);
+            return Is::Dart(dart.map(|dart| (dart, loose)));
         }
         _ if text == "notch" => return Is::Notch(None),
         _ if text == "grain" => return Is::Grain,
@@ -327,6 +330,13 @@ fn kind_of(says: &str) -> Is {
     }
     let (name, second) = text.strip_suffix(" 2").map_or((&*text, false), |name| (name, true));
     Is::Edge(edge_names().find(|edge| plain(edge.name()) == name), second)
+}
+
+/// Where what is gathered between two places would be pressed to, if it were stitched: as far in as both are apart, towards the middle.
+fn inside([a, b]: [Point; 2], middle: Point) -> Point {
+    let way = Vec2::new(a.y - b.y, b.x - a.x);
+    let from = a.midpoint(b);
+    if way.dot(middle - from) < 0.0 { from - way } else { from + way }
 }
 
 /// Reads the lines of one piece.
@@ -391,19 +401,15 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
                 _ => return Err(Unread::NotALine(says())),
             },
             Is::Dart(dart) => {
-                let dart = dart.ok_or_else(|| Unread::NotADart(says()))?;
-                darts.push(match points[..] {
-                    [a, point, b] => {
-                        DrawnDart { dart, mouth_mm: [xy(a), xy(b)], point_mm: xy(point), other_mm: None }
-                    }
-                    [a, point, b, other, _] => DrawnDart {
-                        dart,
-                        mouth_mm: [xy(a), xy(b)],
-                        point_mm: xy(point),
-                        other_mm: Some(xy(other)),
-                    },
+                let (dart, loose) = dart.ok_or_else(|| Unread::NotADart(says()))?;
+                let (mouth, point, other) = match (points[..].as_ref(), loose) {
+                    (&[a, b], Some(_)) => ([a, b], inside([a, b], outline.bounding_box().center()), None),
+                    (&[a, point, b], None) => ([a, b], point, None),
+                    (&[a, point, b, other, _], None) => ([a, b], point, Some(other)),
                     _ => return Err(Unread::NotADart(says())),
-                });
+                };
+                let (mouth_mm, point_mm, other_mm) = (mouth.map(xy), xy(point), other.map(xy));
+                darts.push(DrawnDart { dart, mouth_mm, point_mm, other_mm, loose });
             }
             Is::Level(level) => {
                 if let (Some(level), Some(at)) = (level, points.first()) {

@@ -10,6 +10,9 @@ use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
 use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
 
+/// How long, and how high, a wave of the line beside what is gathered is, in mm.
+const WAVE: f64 = 6.0;
+
 /// Which pieces are drawn.
 #[derive(
     Clone, Copy, Debug, Default, PartialEq, Eq, serde::Serialize, serde::Deserialize, utoipa::ToSchema,
@@ -62,6 +65,11 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
         let long = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
         words.push((Point::new(inside.x, -inside.y), format!("{} {long}", edge.name.name())));
     }
+    for dart in piece.darts.iter().filter(|dart| dart.loose.is_some()) {
+        let at = dart.mouth[0].midpoint(dart.mouth[1]).lerp(centre, 0.12);
+        let takes = tape.show(tape.round(Length::from_cm(dart.takes() / 10.0)));
+        words.push((Point::new(at.x, -at.y), format!("{}: takes {takes} altogether", dart.called())));
+    }
     PaperSheet {
         title: format!("{}{of}", capital(&piece.key.name())),
         lines,
@@ -92,8 +100,12 @@ fn named(piece: &Piece) -> NamedPiece {
     }
     for dart in &piece.darts {
         let ([a, b], point) = (dart.mouth, dart.point);
-        let points = dart.other.map_or_else(|| vec![a, point, b], |other| vec![a, point, b, other, a]);
-        all.push(line(format!("dart: {}", dart.dart.name()), &points, None));
+        let points = match (dart.loose, dart.other) {
+            (Some(_), _) => vec![a, b],
+            (None, None) => vec![a, point, b],
+            (None, Some(other)) => vec![a, point, b, other, a],
+        };
+        all.push(line(format!("dart: {}", dart.called()), &points, None));
     }
     for (level, y) in &piece.levels {
         let x = piece.bounds().x0;
@@ -102,6 +114,18 @@ fn named(piece: &Piece) -> NamedPiece {
     }
     all.push(line("grain".into(), &piece.grain, None));
     NamedPiece { name: piece.key.name(), cut: piece.cut, lines: all }
+}
+
+/// A wavy line beside the stretch that is drawn together, on the side of a point.
+fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
+    let way = (b - a).normalize();
+    let inwards = kurbo::Vec2::new(-way.y, way.x);
+    let inwards = if inwards.dot(side - a) < 0.0 { -inwards } else { inwards };
+    let count = (a.distance(b) / WAVE).ceil().max(2.0) as usize;
+    let at = |n: usize, off: f64| a.lerp(b, n as f64 / count as f64) + inwards * off;
+    path.move_to(at(0, 0.0));
+    (0..=count).for_each(|n| path.line_to(at(n, if n % 2 == 0 { WAVE } else { WAVE / 2.0 })));
+    path.line_to(at(count, 0.0));
 }
 
 /// The mark of a notch: out from its edge.
@@ -115,6 +139,10 @@ pub(super) fn marks(piece: &Piece) -> BezPath {
     let mut path = BezPath::new();
     for dart in &piece.darts {
         let [a, b] = dart.mouth;
+        if dart.loose.is_some() {
+            waves(&mut path, [a, b], dart.point);
+            continue;
+        }
         path.move_to(a);
         path.line_to(dart.point);
         path.line_to(b);

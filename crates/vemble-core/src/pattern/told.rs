@@ -1,12 +1,13 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
 use super::as_cut::{mean, outer, round_at};
+use super::asks::{ChangeAsks, asks};
 use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
-use super::joins::Join;
+use super::joins::{At, Join};
 use super::lay::{Laid, Set, lay};
 use super::may::{PieceMay, may};
-use super::piece::{Edge, Piece, PieceDart};
+use super::piece::{Edge, Piece, PieceDart, is_on};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
@@ -36,6 +37,8 @@ pub struct Pieces {
     /// Why there are none.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub none: Option<&'static str>,
+    /// What is asked for everything that may be done to a piece.
+    pub asks: Vec<ChangeAsks>,
     /// What goes round it otherwise than it is chalked, by what is done on paper.
     pub round: Vec<RoundOnPaper>,
     /// What may be changed on them.
@@ -126,10 +129,11 @@ pub struct PieceShown {
 pub struct DartShown {
     /// What it is called.
     pub words: String,
-    /// What it takes at its widest, altogether.
-    pub takes: Figure,
-    /// How long it is along its middle.
-    pub long: Figure,
+    /// What it takes at its widest, altogether: "takes 2.4 cm altogether".
+    pub says: String,
+    /// How long it is along its middle; nothing of one that is not stitched.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub long: Option<Figure>,
 }
 
 /// An edge of a piece.
@@ -230,6 +234,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
+        asks: asks(),
         round: round_on_paper(&laid, tape),
         may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),
         toile: toile_shown((&laid.garment, &document.wearer), &document.wishes.pattern, &laid, tape),
@@ -263,12 +268,8 @@ impl Pieces {
                     format!("  {}: {} sewn, {outside}", edge.words, edge.long.text())
                 }));
                 lines.extend(piece.darts.iter().map(|dart| {
-                    format!(
-                        "  {}: takes {} altogether, {} long",
-                        dart.words,
-                        dart.takes.text(),
-                        dart.long.text()
-                    )
+                    let long = dart.long.map_or_else(String::new, |long| format!(", {} long", long.text()));
+                    format!("  {}: {}{long}", dart.words, dart.says)
                 }));
             }
         }
@@ -362,15 +363,27 @@ fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
 fn dart_shown(dart: &PieceDart, tape: Tape) -> DartShown {
     let middle = dart.mouth[0].midpoint(dart.mouth[1]);
     DartShown {
-        words: dart.dart.name().into(),
-        takes: figure(dart.takes(), tape),
-        long: figure(dart.point.distance(dart.other.unwrap_or(middle)), tape),
+        words: dart.called(),
+        says: format!("takes {} altogether", figure(dart.takes(), tape).text()),
+        long: dart.loose.is_none().then(|| figure(dart.point.distance(dart.other.unwrap_or(middle)), tape)),
     }
 }
 
 fn join_shown(set: &Set, join: &Join, tape: Tape) -> JoinShown {
     let [one, other] = at_marks(set, join, tape).map(|length| tape.figure(length));
     let eased = join.is_eased();
+    let at = |(edges, times): &(Vec<At>, u8)| edges.iter().map(|at| (*at, *times)).collect::<Vec<_>>();
+    let loose = join.sides.iter().flat_map(at).flat_map(|(at, times)| {
+        let piece = &set.pieces[at.piece];
+        let on = piece.darts.iter().filter(|dart| is_on(&piece.edges[at.edge], dart));
+        let told = |dart: &PieceDart| {
+            let takes = tape.round(Length::from_cm(dart.takes() / 10.0)) * i64::from(times);
+            let takes = tape.figure(takes).text();
+            Some(format!("; {takes} {} on the {}, altogether", dart.loose?.name(), piece.key.name()))
+        };
+        on.filter_map(told).collect::<Vec<_>>()
+    });
+    let loose: String = loose.collect();
     let walked = join.pair().map(|pair| {
         pair.map(|at| {
             let piece = &set.pieces[at.piece];
@@ -387,8 +400,8 @@ fn join_shown(set: &Set, join: &Join, tape: Tape) -> JoinShown {
         name: capital(join.name.name()),
         pair: join.pair().map(|pair| pair.map(|at| [at.piece, at.edge]).to_vec()).unwrap_or_default(),
         says: match eased {
-            true => format!("{} round, and {} sewn into it", one.text(), other.text()),
-            false => format!("{} and {}", one.bare(), other.text()),
+            true => format!("{} round, and {} sewn into it{loose}", one.text(), other.text()),
+            false => format!("{} and {}{loose}", one.bare(), other.text()),
         },
         is_true: join.off(&set.pieces).abs() <= DIFFER,
         walked: walked.map(Vec::from).unwrap_or_default(),

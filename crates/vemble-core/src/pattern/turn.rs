@@ -4,7 +4,7 @@ use super::change::{CannotBe, mm};
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on, way_of};
 use crate::garment::Dart;
 use crate::length::Measure;
-use crate::work::{EdgeName, EdgePlace, meet, straight};
+use crate::work::{EdgeName, EdgePlace, Fullness, meet, straight};
 use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveNearest, Point, Shape};
 
 /// So near to a corner, or to another cut, nothing is cut, in mm (teaching value: paper tears there).
@@ -19,6 +19,8 @@ const FLATTEST: f64 = std::f64::consts::FRAC_PI_4;
 const TRIES: usize = 24;
 /// A slash runs straight into its edge to so many radians (teaching value: an eighth of a right angle, which nobody sees in a line as short).
 const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
+/// So much of an edge a hand can ease in without a fold (teaching value: a tenth; what is more is gathered).
+const EASED: f64 = 0.1;
 /// Ends so near to each other are one point, in mm.
 pub(super) const ONE_POINT: f64 = 0.01;
 
@@ -172,9 +174,19 @@ pub(super) fn even_legs(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
     darts_are_apart(piece)
 }
 
+/// Leaves a dart unstitched: what it takes is gathered where it begins, or eased in.
+pub(super) fn loosen_dart(piece: &mut Piece, dart: Dart, into: Fullness) -> Result<(), CannotBe> {
+    let (n, own, home) = dart_on_edge(piece, dart)?;
+    if into == Fullness::Ease && own.takes() > piece.sewn(&piece.edges[home]) * EASED {
+        return Err(CannotBe::TooFull);
+    }
+    piece.darts[n].loose = Some(into);
+    Ok(())
+}
+
 /// A dart that begins on an edge: its place among the darts, itself, and its edge.
 fn dart_on_edge(piece: &Piece, dart: Dart) -> Result<(usize, PieceDart, usize), CannotBe> {
-    let n = piece.darts.iter().position(|d| d.dart == dart && d.other.is_none());
+    let n = piece.darts.iter().position(|d| d.dart == dart && d.is_turnable());
     let n = n.ok_or(CannotBe::NotThere)?;
     let home = piece.edges.iter().position(|edge| is_on(edge, &piece.darts[n]));
     Ok((n, piece.darts[n], home.ok_or(CannotBe::NotThere)?))
@@ -238,7 +250,7 @@ pub(super) fn slash_lies_inside(piece: &Piece, line: Line) -> Result<(), CannotB
 }
 
 pub(super) fn legs(dart: &PieceDart) -> impl Iterator<Item = Line> {
-    let points = [Some(dart.point), dart.other].into_iter().flatten();
+    let points = [dart.loose.is_none().then_some(dart.point), dart.other].into_iter().flatten();
     points.flat_map(|point| dart.mouth.map(|end| Line::new(end, point)))
 }
 

@@ -4,7 +4,9 @@ use super::change::CannotBe;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Tape};
 use crate::told::capital;
-use crate::work::{EdgeName, EdgePlace, PieceChange, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};
+use crate::work::{
+    EdgeName, EdgePin, EdgePlace, PieceChange, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare,
+};
 
 /// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
 pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
@@ -33,6 +35,7 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::NotThere => "there is no such piece, or no such edge of it",
         CannotBe::NoLevel => "that level does not cross the piece",
         CannotBe::TooMuch => "that is more than the piece has there",
+        CannotBe::TooFull => "that is more than a hand eases in: gather it",
         CannotBe::Crosses => "its outline would cross itself",
         CannotBe::Misses => "the line misses: it ends beside its edge, at a corner, or leaves the piece",
         CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
@@ -43,8 +46,16 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::Unequal => "the two edges are not equally long: true them first",
         CannotBe::NotStraight => "the middle is not straight: it cannot lie on a fold",
         CannotBe::NotMiddle => "that is not in the middle of the piece",
+        CannotBe::GoesOn => "the shoulder goes on over the piece beside it: join them first",
         CannotBe::NotFaced => "that edge is not faced: it is sewn to another, or lies on a fold",
     }
+}
+
+/// Of two figures those that do something.
+fn said(does: [(Measure, String); 2]) -> String {
+    let does = does.into_iter().filter(|(by, _)| by.length != Length::ZERO).map(|(_, words)| words);
+    let does: Vec<String> = does.collect();
+    if does.is_empty() { "as it is".into() } else { does.join(", ") }
 }
 
 /// "Side front 1.0 cm longer below the waist".
@@ -97,6 +108,43 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             than(*by, "longer", "shorter"),
             end_words(*edge, *upper)
         ),
+        PieceChange::MoveEdge { piece, edge, pins } => {
+            let pin = |pin: &EdgePin| match pin.by.length == Length::ZERO {
+                true => format!("as it is {} {}", typed(pin.at), measured_from(*piece, *edge)),
+                false => format!(
+                    "{} {} {}",
+                    than(pin.by, "in", "out"),
+                    typed(pin.at),
+                    measured_from(*piece, *edge)
+                ),
+            };
+            let pins: Vec<String> = pins.iter().map(pin).collect();
+            format!("{}: {} moved, per edge: {}", capital(&piece.name()), edge.name(), pins.join("; "))
+        }
+        PieceChange::Armhole { piece, lower, inwards } => {
+            let does = said([
+                (*lower, than(*lower, "lower at the underarm", "raised at the underarm")),
+                (*inwards, than(*inwards, "further in", "filled up")),
+            ]);
+            format!("{}: armhole {does}, on the piece", capital(&piece.name()))
+        }
+        PieceChange::Shoulder { piece, shorter, lower } => {
+            let does = said([
+                (*shorter, than(*shorter, "shorter at the tip", "longer at the tip")),
+                (
+                    *lower,
+                    than(
+                        *lower,
+                        "lower at the tip, and the armhole with it",
+                        "squarer at the tip, and the armhole with it",
+                    ),
+                ),
+            ]);
+            format!("{}: shoulder {does}, on the piece", capital(&piece.name()))
+        }
+        PieceChange::LooseDart { piece, dart, into } => {
+            format!("{}: {} {}, and not stitched", capital(&piece.name()), dart.name(), into.name())
+        }
         PieceChange::TurnDart { piece, dart, to, keep } => {
             let becomes = if to.edge == EdgeName::Hem { "made flare at" } else { "turned to" };
             let kept = keep.filter(|kept| kept.length != Length::ZERO);
@@ -126,13 +174,10 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             )
         }
         PieceChange::Neckline { piece, lower, wider } => {
-            let does = [
-                (lower, than(*lower, "lower in the middle", "higher in the middle")),
-                (wider, than(*wider, "wider at the shoulder", "narrower at the shoulder")),
-            ];
-            let does = does.into_iter().filter(|(by, _)| by.length != Length::ZERO).map(|(_, words)| words);
-            let does: Vec<String> = does.collect();
-            let does = if does.is_empty() { "as it is".into() } else { does.join(", ") };
+            let does = said([
+                (*lower, than(*lower, "lower in the middle", "higher in the middle")),
+                (*wider, than(*wider, "wider at the shoulder", "narrower at the shoulder")),
+            ]);
             format!("{}: neckline {does}, on the piece", capital(&piece.name()))
         }
         PieceChange::Split { piece, from, to } => {

@@ -14,8 +14,8 @@ use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};
 use crate::try_on::Why;
 use crate::work::{
-    AllowanceIs, DartEnd, MarkSettled, OpensAt, PieceDoes, PieceFace, SewnBy, SleeveSet, Step, SupplyKind,
-    Worthy,
+    AllowanceIs, DartEnd, Fullness, MarkSettled, OpensAt, PieceDoes, PieceFace, SewnBy, SleeveSet, Step,
+    SupplyKind, Worthy,
 };
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -52,6 +52,8 @@ many_words! {
     piece_face: PieceFace,
     /// Where a wedge is opened.
     opens_at: OpensAt,
+    /// What becomes of a dart that is not stitched.
+    fullness: Fullness,
     /// What stays true of how a wearer stands.
     posture: Posture,
     /// Levels of body and sleeve.

@@ -2,7 +2,7 @@
 
 use super::marks::Marked;
 use super::pattern::CHANGES;
-use super::piece_change::PieceChange;
+use super::piece_change::{Fullness, PieceChange};
 use super::pieces::{EdgeName, PieceKey};
 use crate::fault::{Fault, Wrong};
 use crate::garment::Dart;
@@ -87,6 +87,9 @@ pub struct DrawnDart {
     /// The other point of a fish-eye dart.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub other_mm: Option<[f64; 2]>,
+    /// It is not stitched: its cloth is gathered, or eased in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub loose: Option<Fullness>,
 }
 
 /// A level that crosses a piece.
@@ -211,6 +214,9 @@ fn wrong_piece(piece: &DrawnPiece) -> Result<(), Fault> {
     }
     if piece.has.len() > CHANGES || piece.has_marks.len() > CHANGES {
         return fault("has".into(), Wrong::TooMany { what: "changes", most: CHANGES });
+    }
+    if let Some(wrong) = piece.has.iter().find_map(PieceChange::wrong) {
+        return fault("has".into(), wrong);
     }
     for (what, count) in
         [("edges", piece.edges.len()), ("darts", piece.darts.len()), ("levels", piece.levels.len())]

@@ -18,7 +18,7 @@ pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
 pub use marks::{MarkSettled, Marked, ToileMark, ToileStage};
 pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
-pub use piece_change::{EdgePlace, OpensAt, PieceChange, PieceDoes};
+pub use piece_change::{EdgePin, EdgePlace, Fullness, OpensAt, PieceChange, PieceDoes};
 pub use pieces::{EdgeName, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};
 pub use practised::{Practised, Slip};
 pub use room::{

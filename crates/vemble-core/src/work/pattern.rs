@@ -153,6 +153,11 @@ pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
     if changes.len() > CHANGES {
         fault("changes".into(), Wrong::TooMany { what: "changes", most: CHANGES });
     }
+    for (n, change) in changes.iter().enumerate() {
+        if let Some(wrong) = change.wrong() {
+            fault(format!("changes[{n}]"), wrong);
+        }
+    }
     if charts.len() > CHARTS {
         fault("charts".into(), Wrong::TooMany { what: "charts", most: CHARTS });
     }

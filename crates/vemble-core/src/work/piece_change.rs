@@ -2,6 +2,7 @@
 
 use super::pieces::{EdgeName, PieceFace, PieceKey, PiecePart};
 use crate::choice::choice;
+use crate::fault::Wrong;
 use crate::garment::{Dart, Seam};
 use crate::length::Measure;
 use crate::place::Level;
@@ -16,6 +17,24 @@ pub struct EdgePlace {
     pub edge: EdgeName,
     /// How far along it: from its upper end, or where it runs across, from its end nearer the middle.
     pub at: Measure,
+}
+
+/// So far in at a place along an edge.
+#[derive(Clone, Copy, Debug, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EdgePin {
+    /// How far along it, as of an edge's place.
+    pub at: Measure,
+    /// So far inwards, per edge; less than nought is outwards.
+    pub by: Measure,
+}
+
+choice! {
+    /// What becomes of the cloth of a dart that is not stitched.
+    Fullness {
+        Gathers => "gathered",
+        Ease => "eased in",
+    }
 }
 
 choice! {
@@ -35,10 +54,14 @@ choice! {
         Flare => "flare at the lower edge",
         Allowance => "another allowance",
         End => "an edge longer or shorter at one end",
+        MoveEdge => "an edge moved in or out, by figures along it",
+        Armhole => "another armhole",
+        Shoulder => "another shoulder",
         TurnDart => "a dart turned to another edge; to the hem it becomes flare",
         DartPoint => "a dart longer or shorter",
         SlideDart => "a dart moved along its edge",
         Slash => "slashed and spread, to nothing at a hinge",
+        LooseDart => "a dart gathered or eased in, and not stitched",
         EvenLegs => "the legs of a dart made equal",
         Neckline => "another neckline",
         Split => "cut in two, with a seam between",
@@ -51,7 +74,7 @@ choice! {
 }
 
 /// One thing that is done to pieces, with its figure. They are done in order; each can be taken away again.
-#[derive(Clone, Copy, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Clone, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case", deny_unknown_fields)]
 pub enum PieceChange {
     /// Made longer, or shorter, right across.
@@ -110,6 +133,42 @@ pub enum PieceChange {
         upper: bool,
         /// By so much; less than nought is trimmed.
         by: Measure,
+    },
+    /// An edge moved in, or out, along a line through figures at places, as a seam is on cloth.
+    MoveEdge {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which of its edges.
+        edge: EdgeName,
+        /// By how much at which places; beyond the outermost it goes on as it runs there.
+        pins: Vec<EdgePin>,
+    },
+    /// The armhole lower at the underarm, or cut further in.
+    Armhole {
+        /// Which piece.
+        piece: PieceKey,
+        /// Lower by so much, along the side; less than nought is raised.
+        lower: Measure,
+        /// Further in by so much in its middle, to nothing at both ends; less than nought is filled up.
+        inwards: Measure,
+    },
+    /// The shoulder shorter at its tip, or more sloping: the armhole goes with it.
+    Shoulder {
+        /// Which piece.
+        piece: PieceKey,
+        /// Shorter by so much at the tip; less than nought is longer.
+        shorter: Measure,
+        /// The tip lower by so much, to nothing at the neck, and the whole armhole with it; less than nought is squarer.
+        lower: Measure,
+    },
+    /// A dart left unstitched: what it took is gathered, or eased in, where it begins.
+    LooseDart {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which dart.
+        dart: Dart,
+        /// What becomes of it.
+        into: Fullness,
     },
     /// A dart closed where it is and opened at another edge, turned about its point; at the hem it becomes flare.
     TurnDart {
@@ -217,7 +276,16 @@ pub enum PieceChange {
     },
 }
 
+/// Most figures along an edge: more than any sewist pins.
+const PINS: usize = 24;
+
 impl PieceChange {
+    /// What is wrong with it before any piece is looked at.
+    pub(super) fn wrong(&self) -> Option<Wrong> {
+        let Self::MoveEdge { pins, .. } = self else { return None };
+        (pins.len() > PINS).then_some(Wrong::TooMany { what: "pins", most: PINS })
+    }
+
     /// It changes the piece of this name, or makes another from it.
     pub fn is_about(&self, key: PieceKey) -> bool {
         match self {
@@ -229,6 +297,10 @@ impl PieceChange {
             | Self::Flare { piece, .. }
             | Self::Allowance { piece, .. }
             | Self::End { piece, .. }
+            | Self::MoveEdge { piece, .. }
+            | Self::Armhole { piece, .. }
+            | Self::Shoulder { piece, .. }
+            | Self::LooseDart { piece, .. }
             | Self::TurnDart { piece, .. }
             | Self::DartPoint { piece, .. }
             | Self::SlideDart { piece, .. }

@@ -12,6 +12,7 @@
 //! Research 21, 1994), which ends for any pins. Value and slope at each pin are its unknowns, and the energy that of a beam, piece by
 //! piece, so that its matrix is a band.
 
+use super::line::{TOLERANCE, TOLERANCE_OF_DEEPEST};
 use crate::change::{Curve, Piece};
 use crate::fitting::Fairing;
 
@@ -123,6 +124,21 @@ fn run_out(from: &mut Point, close: Close, is_straight: bool) -> Option<Piece> {
         Close::Carries(_) => {}
     }
     Some(piece(*from, end, is_straight))
+}
+
+/// The line through offsets at stations, in cm and from the lowest up, of something as long as that: drawn as through pins of which nobody
+/// said anything else. An outermost one of nought is where it meets what was there; any other goes on as it runs.
+pub(crate) fn fair_through(pins: &[(f64, f64)], long: f64) -> Curve {
+    let is_off = |(_, wanted): &(f64, f64)| *wanted != 0.0;
+    let (Some(first), Some(last)) = (pins.iter().position(is_off), pins.iter().rposition(is_off)) else {
+        return Curve::default();
+    };
+    let knots: Vec<Knot> =
+        pins[first..=last].iter().map(|&(s, wanted)| Knot { s, wanted, held: false }).collect();
+    let below = pins[..first].last().map_or(Close::Carries(0.0), |(s, _)| Close::Meets(*s));
+    let above = pins.get(last + 1).map_or(Close::Carries(long), |(s, _)| Close::Meets(*s));
+    let gate = Gate { any: TOLERANCE.cm(), deepest: TOLERANCE_OF_DEEPEST.cm() };
+    fair(&knots, [below, above], Fairing::Smooth, gate)
 }
 
 /// The curve through points that are all known, from the lowest station up, without a swing between them.

@@ -18,7 +18,7 @@ use std::cell::OnceCell;
 pub const TOLERANCE: Length = Length::from_mm(3);
 
 /// How far the deepest pin may move: 1 mm (teaching value: the garment was fitted closest there).
-const TOLERANCE_OF_DEEPEST: Length = Length::from_mm(1);
+pub(super) const TOLERANCE_OF_DEEPEST: Length = Length::from_mm(1);
 
 /// The new stitching line of one side of a seam: one curve for each edge, offset from the old stitching.
 #[derive(Clone, Debug, Default, PartialEq)]

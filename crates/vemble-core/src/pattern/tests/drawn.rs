@@ -29,6 +29,7 @@ pub(super) fn drawn(piece: &Piece, place: Affine) -> DrawnPiece {
         dart: d.dart,
         mouth_mm: d.mouth.map(at),
         point_mm: at(d.point),
+        loose: d.loose,
         other_mm: d.other.map(at),
     };
     DrawnPiece {
@@ -162,7 +163,7 @@ fn what_some_pieces_have_is_done_to_the_others() {
             continue;
         }
         let cut = once.iter().find(|p| p.key == front.key).unwrap();
-        document.wishes.pattern.changes = vec![change];
+        document.wishes.pattern.changes = vec![change.clone()];
         document.wishes.pattern.drawn =
             vec![DrawnPiece { has: vec![change], ..drawn(cut, Affine::IDENTITY) }];
         let found = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();

@@ -5,8 +5,8 @@ use super::turned::cloth;
 use super::*;
 use crate::body::Proportions;
 use crate::garment::{Dart, DartFacts, starting_seam};
-use crate::pattern::{OfCloth, PieceDart, PieceMay, Pieces, pieces};
-use crate::work::{EdgePlace, PieceDoes, PieceFace, PieceLayer, PieceShare};
+use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
+use crate::work::{EdgePin, EdgePlace, Fullness, PieceDoes, PieceFace, PieceLayer, PieceShare};
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -563,6 +563,12 @@ fn typical(does: PieceDoes, may: &PieceMay) -> PieceChange {
         PieceDoes::SlideDart => PieceChange::SlideDart { piece, dart: may.darts[0], by },
         PieceDoes::EvenLegs => PieceChange::EvenLegs { piece, dart: may.darts[0] },
         PieceDoes::Neckline => PieceChange::Neckline { piece, lower: m("0 cm"), wider: by },
+        PieceDoes::MoveEdge => {
+            PieceChange::MoveEdge { piece, edge: at(1).edge, pins: vec![EdgePin { at: at(1).at, by }] }
+        }
+        PieceDoes::Armhole => PieceChange::Armhole { piece, lower: by, inwards: m("0 cm") },
+        PieceDoes::Shoulder => PieceChange::Shoulder { piece, shorter: by, lower: by },
+        PieceDoes::LooseDart => PieceChange::LooseDart { piece, dart: may.darts[0], into: Fullness::Gathers },
         PieceDoes::Split => PieceChange::Split { piece, from: at(0), to: at(2) },
         PieceDoes::Join => PieceChange::Join { piece, seam: may.joins[0] },
         PieceDoes::OnFold => PieceChange::OnFold { piece, seam: may.folds[0] },
@@ -610,7 +616,7 @@ fn what_is_offered_can_be_done() {
                 for does in &may.does {
                     let change = typical(*does, may);
                     document.wishes.pattern.changes.clone_from(&setup);
-                    document.wishes.pattern.changes.push(change);
+                    document.wishes.pattern.changes.push(change.clone());
                     let laid = crate::pattern::lay::lay(&document, Tape::Cm).unwrap();
                     let cannot = *laid.cannot.last().unwrap();
                     let is_known = cannot.is_some_and(|why| was_known.contains(&why));
@@ -623,6 +629,33 @@ fn what_is_offered_can_be_done() {
         }
     }
     assert!(seen.len() == PieceDoes::ALL.len() && made > 20, "{seen:?}, {made}");
+}
+
+/// What is asked for is what a change has: each field by its name, and none besides.
+#[test]
+fn what_is_asked_for_is_what_a_change_is() {
+    let mut seen = std::collections::BTreeSet::new();
+    for name in DEMO {
+        let told = pieces(&demo(name), OfCloth::default(), Tape::Cm).unwrap();
+        for (may, does) in told.may.iter().flat_map(|may| may.does.iter().map(move |does| (may, *does))) {
+            let asks = told.asks.iter().find(|asks| asks.does == does).unwrap();
+            let written = serde_json::to_value(typical(does, may)).unwrap();
+            let (kind, fields) = written.as_object().unwrap().iter().next().unwrap();
+            assert_eq!(kind, does.word(), "{does:?}");
+            let of = if asks.of_part { "part" } else { "piece" };
+            let has: Vec<&str> = fields.as_object().unwrap().keys().map(|key| &key[..]).collect();
+            let asked = || asks.fields.iter().map(|field| field.name);
+            assert!(
+                has.iter().all(|key| *key == of || asked().any(|name| name == *key)),
+                "{does:?}: {has:?}"
+            );
+            let must = asks.fields.iter().filter(|field| field.empty != FieldEmpty::LeftOut);
+            let mut must = must.map(|field| field.name).chain([of]);
+            assert!(must.all(|name| has.contains(&name)), "{does:?}: {has:?}");
+            seen.insert(does);
+        }
+    }
+    assert!(seen.len() > 18, "{seen:?}");
 }
 
 /// A length that goes right across a skirt goes through the part of its front that has the level, and does not fail for the other.
@@ -754,9 +787,9 @@ fn what_is_drawn_out_is_cloth_and_not_a_dart() {
                 by,
             }));
             for change in changes {
-                let Ok(pieces) = done(change) else { continue };
+                let Ok(pieces) = done(change.clone()) else { continue };
                 for (is, was) in darts(&pieces).iter().zip(darts(&all)) {
-                    near(*is, was, 0.25, &(garment.kind, change));
+                    near(*is, was, 0.25, &(garment.kind, &change));
                     seen += 1;
                 }
             }

@@ -1,13 +1,13 @@
 //! What is turned about a point: darts, and slashes.
 
+use super::super::piece::is_on;
 use super::super::turn::is_measured_from_start;
-use super::{apply, garments, m, pieces_of};
+use super::{DEMO, Untrue, apply, demo, garments, joins, m, pieces_of, true_up};
 use crate::document::Document;
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape, Unit};
-use crate::pattern::OfCloth;
-use crate::pattern::{CannotBe, Edge, Piece, PieceDart};
-use crate::work::{EdgeName, EdgePlace, PieceChange, PieceKey};
+use crate::pattern::{CannotBe, Edge, OfCloth, Piece, PieceDart, pieces};
+use crate::work::{EdgeName, EdgePlace, Fullness, PieceChange, PieceKey};
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -54,7 +54,7 @@ fn a_dart_turns_there_and_back() {
     for (_, _, pieces) in garments() {
         for (n, piece) in pieces.iter().enumerate() {
             for dart in piece.darts.iter().filter(|dart| dart.other.is_none()) {
-                let home = piece.edges.iter().find(|edge| super::super::piece::is_on(edge, dart)).unwrap();
+                let home = piece.edges.iter().find(|edge| is_on(edge, dart)).unwrap();
                 let along =
                     super::super::piece::along_curves(&home.curves, dart.mouth[0].midpoint(dart.mouth[1]));
                 let back = along - dart.takes() / 2.0;
@@ -267,4 +267,66 @@ fn turning_is_told_with_its_figures() {
     let found = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
     let entered: Vec<_> = found.chips.iter().filter(|chip| chip.entered.is_some()).collect();
     insta::assert_debug_snapshot!(entered.iter().map(|c| (&c.words[..], c.cannot)).collect::<Vec<_>>());
+}
+
+/// A dart that is gathered, or eased in, is sewn as it was along its edge and takes nothing beside it; it is no dart to be turned any more, and
+/// files keep it as it is.
+#[test]
+fn a_dart_that_is_not_stitched_is_drawn_up_along_its_edge() {
+    let (mut seen, mut too_full) = (0, 0);
+    for name in DEMO {
+        let (garment, _, all) = pieces_of(name);
+        for piece in &all {
+            for dart in piece.darts.iter().filter(|dart| dart.is_turnable()) {
+                let loosen = |into| {
+                    let mut next = all.clone();
+                    let change = PieceChange::LooseDart { piece: piece.key, dart: dart.dart, into };
+                    apply(&mut next, &change).map(|()| next)
+                };
+                let loose = loosen(Fullness::Gathers).unwrap();
+                let is = loose.iter().find(|p| p.key == piece.key).unwrap();
+                for (a, b) in is.edges.iter().zip(&piece.edges) {
+                    assert!(
+                        (is.sewn(a) - piece.sewn(b)).abs() < 1e-9,
+                        "{name}, {:?}, {:?}",
+                        piece.key,
+                        a.name
+                    );
+                }
+                for (level, y) in &piece.levels {
+                    let [now, was] = [is, piece].map(|piece| piece.across(*y).unwrap());
+                    assert!(now >= was - 1e-9, "{name}, {level:?}");
+                }
+                let untrue = |pieces: &[Piece]| true_up(pieces, &joins(&garment, pieces));
+                let stays = |found: &Untrue| !matches!(found, Untrue::Legs { .. });
+                let was: Vec<Untrue> = untrue(&all).into_iter().filter(stays).collect();
+                assert_eq!(untrue(&loose), was, "{name}, {:?}", dart.dart);
+                let mut again = loose.clone();
+                let turn = PieceChange::DartPoint { piece: piece.key, dart: dart.dart, by: m("-1 cm") };
+                assert_eq!(apply(&mut again, &turn), Err(CannotBe::NotThere));
+                let home = piece.edges.iter().find(|edge| is_on(edge, dart)).unwrap();
+                let is_full = dart.takes() > piece.sewn(home) / 10.0;
+                assert_eq!(loosen(Fullness::Ease).err(), is_full.then_some(CannotBe::TooFull), "{name}");
+                too_full += usize::from(is_full);
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 5 && too_full > 0 && too_full < seen, "{seen}, {too_full}");
+}
+
+/// What is gathered is told as such, everywhere.
+#[test]
+fn what_is_gathered_is_told() {
+    let mut document = demo("school-skirt");
+    document.try_ons.clear();
+    let bare = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+    let (piece, dart) = bare.may.iter().find_map(|may| Some((may.key, *may.darts.first()?))).unwrap();
+    document.wishes.pattern.changes = vec![PieceChange::LooseDart { piece, dart, into: Fullness::Gathers }];
+    let told = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+    let words: Vec<String> = told.chips.iter().map(|chip| chip.words.clone()).collect();
+    let list = told.cutting_list();
+    let list: Vec<&str> = list.lines().filter(|line| line.contains("gathered")).collect();
+    let joins = told.sets[0].joins.iter().map(|join| format!("{}: {}", join.name, join.says));
+    insta::assert_debug_snapshot!((words, list, joins.collect::<Vec<_>>(), &told.round));
 }

@@ -167,6 +167,7 @@ impl Leg<'_> {
                 mouth: [at + way * half, at - way * half],
                 point: at + square * down,
                 other: None,
+                loose: None,
             });
         }
         let levels = garment.body_levels_up();

@@ -44,7 +44,7 @@ impl<'a> Storey<'a> {
         let middle = tip + way * along;
         let point = middle + Vec2::new(-way.y, way.x) * long;
         let mouth = [middle - way * half, middle + way * half];
-        piece.darts.push(PieceDart { dart: Dart::Shoulder, mouth, point, other: None });
+        piece.darts.push(PieceDart { dart: Dart::Shoulder, mouth, point, other: None, loose: None });
     }
 
     /// Heights between which a dart takes of the width: its wide end first. None of one from the side.
@@ -91,8 +91,12 @@ impl<'a> Storey<'a> {
             let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)];
             let at = |y: f64| Point::new(x, y);
             piece.darts.push(match self.spans(dart)[..] {
-                [_, up, down] => PieceDart { dart: dart.dart, mouth, point: at(up), other: Some(at(down)) },
-                [_, point] => PieceDart { dart: dart.dart, mouth, point: at(point), other: None },
+                [_, up, down] => {
+                    PieceDart { dart: dart.dart, mouth, point: at(up), other: Some(at(down)), loose: None }
+                }
+                [_, point] => {
+                    PieceDart { dart: dart.dart, mouth, point: at(point), other: None, loose: None }
+                }
                 _ => continue,
             });
         }
@@ -132,7 +136,7 @@ impl<'a> Storey<'a> {
             let out = (middle.x - long).max(10.0);
             // Both legs are equally long: its point lies square to its mouth.
             let point = Point::new(out, middle.y);
-            piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None });
+            piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None, loose: None });
         }
     }
 }
