@@ -12,7 +12,9 @@ use super::upper::{change_armhole, change_neckline, change_shoulder};
 use crate::change::Curve;
 use crate::length::Measure;
 use crate::place::Level;
-use crate::work::{EdgeName, EdgePin, OpensAt, PieceChange, PieceKey, PiecePart, path_crosses, straight};
+use crate::work::{
+    EdgeName, EdgePin, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses, straight,
+};
 use kurbo::{CubicBez, Line, Point};
 
 /// Why a change cannot be.
@@ -243,7 +245,10 @@ fn draw_out(
     by: f64,
     share: impl Fn(f64) -> f64,
 ) -> Result<(), CannotBe> {
-    let tall = high - low;
+    let (tall, side) = (high - low, share(piece.bounds().x1));
+    // All round it nothing is a middle: it hangs from both its edges.
+    let side =
+        if piece.key.face == PieceFace::Round { side.midpoint(share(piece.bounds().x0)) } else { side };
     if -by > tall * (1.0 - STAYS) || by > piece.bounds().height() {
         return Err(CannotBe::TooMuch);
     }
@@ -252,8 +257,9 @@ fn draw_out(
         let down = ((high - p.y) / tall).clamp(0.0, 1.0);
         Point::new(p.x, p.y - by * share(p.x) * down)
     });
+    // A level that slants now is told by where it is at the side: what goes across there is what did.
     for (_, y) in &mut piece.levels {
-        *y -= by * ((high - *y) / tall).clamp(0.0, 1.0);
+        *y -= by * side * ((high - *y) / tall).clamp(0.0, 1.0);
     }
     Ok(())
 }

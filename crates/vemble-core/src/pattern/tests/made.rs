@@ -793,6 +793,16 @@ fn what_is_drawn_out_is_cloth_and_not_a_dart() {
                     seen += 1;
                 }
             }
+            // What slants because of a wedge is as wide as it was, and every other level.
+            for (below, _) in &piece.levels {
+                for at in OpensAt::ALL {
+                    let wedge = PieceChange::Wedge { piece: piece.key, below: *below, at: *at, by };
+                    let Ok(pieces) = done(wedge.clone()) else { continue };
+                    for (is, was) in across(&pieces).iter().zip(across(&all)) {
+                        near(*is, was, 2.0, &(garment.kind, &wedge));
+                    }
+                }
+            }
             let wider = done(PieceChange::Width { piece: piece.key, by }).unwrap();
             for (is, was) in across(&wider).iter().zip(across(&all)) {
                 near(*is, was + 7.0, 0.1, &(garment.kind, piece.key));
