@@ -4464,6 +4464,7 @@ export interface components {
             round: components["schemas"]["RoundOnPaper"][];
             /** @description One set, or one for each side where left and right differ. */
             sets: components["schemas"]["PieceSet"][];
+            stand?: components["schemas"]["StandOnPaper"] | null;
             /** @description How a toile of it is made and marked. */
             toile: components["schemas"]["ToileShown"];
         };
@@ -5633,6 +5634,13 @@ export interface components {
              * @description Its height on the drawing, in mm from the top.
              */
             y_mm: number;
+        };
+        /** @description A garment on its wearer before anything was done to it, and after. */
+        StandOnPaper: {
+            /** @description Sewn from its pieces: with what is chalked, what was marked, and what is done on paper. */
+            after: components["schemas"]["StandChanges"];
+            /** @description As it is. */
+            before: components["schemas"]["Stand"];
         };
         /** @description A standing adjustment, as a pin to begin with. */
         StandingLine: {

@@ -11,6 +11,7 @@ import {
   type Pieces,
 } from "../api/client";
 import { LengthField } from "../document/LengthField";
+import { StandSketch } from "../drawing/StandView";
 import { useSettings } from "../settings";
 import { Trouble } from "../shell/Trouble";
 import sheet from "../shell/sheet.module.css";
@@ -106,6 +107,15 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
         <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> where it is
         sewn <span className={styles["key-cut"]} /> what is cut
       </p>
+      {pieces.stand && (
+        <figure className={styles["on-stand"]} aria-label="On the stand">
+          <StandSketch stand={pieces.stand.before} changes={pieces.stand.after} />
+          <figcaption>
+            <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> sewn from
+            these pieces
+          </figcaption>
+        </figure>
+      )}
       {pieces.round.length > 0 && (
         <ul className={styles["round"]} aria-label="What goes round on paper">
           {pieces.round.map(({ name, chalked, on_paper }) => (

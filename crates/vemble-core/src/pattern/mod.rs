@@ -14,6 +14,7 @@ mod lay;
 mod made;
 mod marks;
 mod may;
+mod on_stand;
 mod outline;
 mod part;
 mod piece;
@@ -36,6 +37,7 @@ pub use asks::{ChangeAsks, FieldAsked, FieldEmpty, FieldIs};
 pub use cloth::ClothLies;
 pub use cut_line::cut_line;
 pub use may::{EdgeShownName, PieceMay};
+pub use on_stand::StandOnPaper;
 pub use read::{
     EdgeNamed, PieceNamed, RawLine, RawPiece, ReadEdge, ReadPiece, ReadPieces, Unread, read_pieces,
 };

@@ -7,6 +7,7 @@ use super::cut_line::cut_line;
 use super::joins::{At, Join};
 use super::lay::{Laid, Set, lay};
 use super::may::{PieceMay, may};
+use super::on_stand::{StandOnPaper, on_stand};
 use super::piece::{Edge, Piece, PieceDart, is_on};
 use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
@@ -37,6 +38,9 @@ pub struct Pieces {
     /// Why there are none.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub none: Option<&'static str>,
+    /// It on its wearer, before and after; nothing where nothing is done on paper.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub stand: Option<StandOnPaper>,
     /// What is asked for everything that may be done to a piece.
     pub asks: Vec<ChangeAsks>,
     /// What goes round it otherwise than it is chalked, by what is done on paper.
@@ -234,6 +238,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
+        stand: on_stand(&laid, &document.wearer, !document.wishes.pattern.drawn.is_empty(), tape),
         asks: asks(),
         round: round_on_paper(&laid, tape),
         may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),

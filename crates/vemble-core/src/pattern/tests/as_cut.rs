@@ -1,8 +1,11 @@
 //! What is cut from the pieces of a toile has the figures of those pieces.
 
 use super::*;
+use crate::figure::ViewSide;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, outer, round_at};
 use crate::pattern::lay::lay;
+use crate::pattern::pieces;
+use crate::work::Pattern;
 
 /// Every garment as it is chalked and marked, and with each change that goes all round: unrolled anew from the figures it would have, its pieces go
 /// round what these go round, as high up, with seams as long, to 2 mm.
@@ -82,4 +85,35 @@ fn what_is_cut_from_pieces_has_their_figures() {
     }
     assert_eq!(wrong, Vec::<String>::new());
     assert!(seen > 100, "{seen}");
+}
+
+/// What is done on paper is seen on the stand: wider pieces make it wider there, longer ones longer, and nothing is drawn where nothing is done.
+#[test]
+fn what_is_done_on_paper_is_seen_on_the_stand() {
+    let mut seen = 0;
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        document.try_ons.clear();
+        let told = |document: &Document| pieces(document, OfCloth::default(), Tape::Cm).unwrap();
+        let bare = told(&document);
+        assert_eq!(bare.stand, None, "{name}");
+        for may in bare.may.iter().filter(|may| may.key.part != PiecePart::Waistband) {
+            let by = m("4 cm");
+            let wider = PieceChange::Width { piece: may.key, by };
+            let is_sleeve = may.key.part == PiecePart::Sleeve;
+            document.wishes.pattern.changes = vec![wider];
+            let stand = told(&document).stand.unwrap();
+            for (view, was) in stand.after.views.iter().zip(&stand.before.views) {
+                let large = |path: &str| kurbo::BezPath::from_svg(path).unwrap().area().abs();
+                if view.view == ViewSide::Front && !is_sleeve {
+                    let [is, was] = [view.trunk.as_deref().unwrap(), was.cloth.last().unwrap()].map(large);
+                    assert!(is > was * 1.002, "{name}, {:?}: {is} instead of {was}", may.key);
+                    assert!(view.moved.iter().all(|moved| !moved.path.is_empty()));
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 15, "{seen}");
 }
