@@ -22,6 +22,8 @@ interface Props {
   /** Several lines were pasted at once: a column of figures that begins here. */
   onColumn?: (lines: string[]) => void;
   onEnter?: () => void;
+  /** What is typed cannot be read, or can again. */
+  onTrouble?: (isThere: boolean) => void;
 }
 
 /** A length as somebody wrote it, read by the server: as documents hold it. */
@@ -42,6 +44,7 @@ export function LengthField({
   onEmpty,
   onColumn,
   onEnter,
+  onTrouble,
 }: Props) {
   const { tape } = useSettings();
   const kept = keep ? `vemble.draft.field.${keep}` : null;
@@ -79,6 +82,11 @@ export function LengthField({
     };
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once, when the field appears
   }, []);
+  const isWrong = wrong !== null;
+  useEffect(() => {
+    onTrouble?.(isWrong);
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- when it changes, whoever is told
+  }, [isWrong]);
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") {
       event.preventDefault();

@@ -1,5 +1,5 @@
 import { Button, Select } from "antd";
-import { useState } from "react";
+import { createContext, useCallback, useContext, useState } from "react";
 import type { FieldAsked, Pattern, PieceMay, Pieces } from "../api/client";
 import { LengthField } from "../document/LengthField";
 import { useWords } from "../document/useWords";
@@ -40,16 +40,19 @@ interface FieldProps {
   piece: PieceMay | undefined;
   options: Option[];
   value: unknown;
+  /** From what it said to what it says: figures are read one after the other, and none forgets another. */
+  onChange: (next: (was: unknown) => unknown) => void;
+}
+
+interface ChooseProps {
+  label: string;
+  options: Option[];
+  value: unknown;
   onChange: (value: unknown) => void;
 }
 
 /** One of several. */
-function Choose({
-  label,
-  options,
-  value,
-  onChange,
-}: { label: string } & Omit<FieldProps, "field" | "piece">) {
+function Choose({ label, options, value, onChange }: ChooseProps) {
   const at = options.findIndex((option) => same(option.value, value));
   return (
     <Select
@@ -64,6 +67,9 @@ function Choose({
   );
 }
 
+/** Told of every figure that cannot be read: nothing is done before it can. */
+const Troubles = createContext<(label: string, isThere: boolean) => void>(() => undefined);
+
 interface FigureProps {
   label: string;
   hint: string;
@@ -72,9 +78,13 @@ interface FigureProps {
 }
 
 function FigureField({ label, hint, value, onChange }: FigureProps) {
+  const setTrouble = useContext(Troubles);
   return (
     <LengthField
       label={label}
+      onTrouble={(isThere) => {
+        setTrouble(label, isThere);
+      }}
       placeholder={hint}
       shown={typeof value === "string" ? value : ""}
       onRead={onChange}
@@ -90,9 +100,11 @@ function Pins({ field, piece, edge, value, onChange }: FieldProps & { edge: unkn
   const pins = (value as Pin[] | undefined) ?? [];
   const from = piece?.edges.find((e) => same(e.name, edge))?.from ?? "";
   const set = (n: number, part: Pin) => {
-    const next = [...pins];
-    next[n] = { ...next[n], ...part };
-    onChange(next.filter((pin) => pin.at !== undefined || pin.by !== undefined));
+    onChange((was) => {
+      const next = [...((was as Pin[] | undefined) ?? [])];
+      next[n] = { ...next[n], ...part };
+      return next.filter((pin) => pin.at !== undefined || pin.by !== undefined);
+    });
   };
   return [...pins, {}].map((pin, n) => (
     <span className={styles["place"]} key={n}>
@@ -123,11 +135,29 @@ function Field({ field, piece, options, value, onChange }: FieldProps) {
     return (
       <span className={styles["place"]}>
         <span>{field.before}</span>
-        <FigureField label={field.label} hint={field.hint} value={value} onChange={onChange} />
+        <FigureField
+          label={field.label}
+          hint={field.hint}
+          value={value}
+          onChange={(next) => {
+            onChange(() => next);
+          }}
+        />
       </span>
     );
   if (field.is !== "place")
-    return options.length > 0 && <Choose label={field.label} {...{ options, value, onChange }} />;
+    return (
+      options.length > 0 && (
+        <Choose
+          label={field.label}
+          options={options}
+          value={value}
+          onChange={(next) => {
+            onChange(() => next);
+          }}
+        />
+      )
+    );
   const place = (value as Place | undefined) ?? {};
   const edge = piece?.edges.find((e) => same(e.name, place.edge));
   return (
@@ -139,7 +169,7 @@ function Field({ field, piece, options, value, onChange }: FieldProps) {
           options={options}
           value={place.edge}
           onChange={(next) => {
-            onChange({ ...place, edge: next });
+            onChange((was) => ({ ...(was as Place | undefined), edge: next }));
           }}
         />
       )}
@@ -148,7 +178,7 @@ function Field({ field, piece, options, value, onChange }: FieldProps) {
         hint={edge?.from ?? ""}
         value={place.at}
         onChange={(at) => {
-          onChange({ ...place, at });
+          onChange((was) => ({ ...(was as Place | undefined), at }));
         }}
       />
     </span>
@@ -171,6 +201,13 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
   const [wanted, setWanted] = useState<What>(opened?.what ?? "length");
   const [which, setWhich] = useState<number | null>(null);
   const [values, setValues] = useState<Values>(opened?.values ?? {});
+  const [troubles, setTroubles] = useState<string[]>([]);
+  const setTrouble = useCallback((label: string, isThere: boolean) => {
+    setTroubles((now) => {
+      const others = now.filter((other) => other !== label);
+      return isThere ? [...others, label] : others.length < now.length ? others : now;
+    });
+  }, []);
   const is = (key: Key) =>
     opened?.of["piece"] ? same(key, opened.of["piece"]) : opened && key.part === opened.of["part"];
   const piece = opened ? may.find((m) => is(m.key)) : (may[which ?? picked ?? 0] ?? may[0]);
@@ -181,7 +218,6 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
   const edgeNames = (list?: PieceMay["edges"], before = "") =>
     (list ?? []).map((e) => ({ value: e.name, label: `${before}${e.words}` }));
   const optionsOf = ({ is: kind }: FieldAsked): Option[] => {
-    const edge = piece?.edges.find((e) => same(e.name, valueOf("edge")));
     switch (kind) {
       case "level":
         return (piece?.levels ?? []).map((l) => ({ value: l, label: `below the ${words.of("level", l)}` }));
@@ -202,8 +238,10 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
         return edgeNames(piece?.edges);
       case "faced":
         return edgeNames(piece?.faced, "along the ");
-      case "end":
+      case "end": {
+        const edge = piece?.edges.find((e) => same(e.name, valueOf("edge")));
         return [false, true].map((upper) => ({ value: upper, label: edge?.ends[Number(upper)] ?? "" }));
+      }
       case "dart":
         return (piece?.darts ?? []).map((d) => ({ value: d, label: words.of("dart", d) }));
       case "join":
@@ -252,6 +290,7 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
   const made = change();
   const forget = () => {
     setValues({});
+    setTroubles([]);
   };
   return (
     <div className={styles["new-change"]} role="group" aria-label="Change a piece">
@@ -279,25 +318,27 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
           />
         </>
       )}
-      {asked.fields.map((field) => {
-        const props = {
-          field,
-          piece,
-          options: optionsOf(field),
-          value: valueOf(field.name),
-          onChange: (value: unknown) => {
-            setValues({ ...values, [field.name]: value });
-          },
-        };
-        return field.is === "pins" ? (
-          <Pins key={field.name} {...props} edge={valueOf("edge")} />
-        ) : (
-          <Field key={field.name} {...props} />
-        );
-      })}
+      <Troubles value={setTrouble}>
+        {asked.fields.map((field) => {
+          const props = {
+            field,
+            piece,
+            options: optionsOf(field),
+            value: valueOf(field.name),
+            onChange: (next: (was: unknown) => unknown) => {
+              setValues((now) => ({ ...now, [field.name]: next(now[field.name]) }));
+            },
+          };
+          return field.is === "pins" ? (
+            <Pins key={field.name} {...props} edge={valueOf("edge")} />
+          ) : (
+            <Field key={field.name} {...props} />
+          );
+        })}
+      </Troubles>
       <Button
         type="primary"
-        disabled={made === null}
+        disabled={made === null || troubles.length > 0}
         onClick={() => {
           if (made) onDone(made);
           forget();

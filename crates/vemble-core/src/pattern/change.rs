@@ -245,10 +245,14 @@ fn draw_out(
     by: f64,
     share: impl Fn(f64) -> f64,
 ) -> Result<(), CannotBe> {
-    let (tall, side) = (high - low, share(piece.bounds().x1));
-    // All round it nothing is a middle: it hangs from both its edges.
-    let side =
-        if piece.key.face == PieceFace::Round { side.midpoint(share(piece.bounds().x0)) } else { side };
+    let tall = high - low;
+    // A level that slants then is told by where it is at the side: what goes across there is what did. All round it nothing is a middle.
+    let side = |(_, y): &(Level, f64)| match (piece.reach(*y), piece.key.face) {
+        (Some([x0, x1]), PieceFace::Round) => share(x0).midpoint(share(x1)),
+        (Some([_, x1]), PieceFace::Front | PieceFace::Back) => share(x1),
+        (None, _) => 1.0,
+    };
+    let sides: Vec<f64> = piece.levels.iter().map(side).collect();
     if -by > tall * (1.0 - STAYS) || by > piece.bounds().height() {
         return Err(CannotBe::TooMuch);
     }
@@ -257,8 +261,7 @@ fn draw_out(
         let down = ((high - p.y) / tall).clamp(0.0, 1.0);
         Point::new(p.x, p.y - by * share(p.x) * down)
     });
-    // A level that slants now is told by where it is at the side: what goes across there is what did.
-    for (_, y) in &mut piece.levels {
+    for ((_, y), side) in piece.levels.iter_mut().zip(sides) {
         *y -= by * side * ((high - *y) / tall).clamp(0.0, 1.0);
     }
     Ok(())

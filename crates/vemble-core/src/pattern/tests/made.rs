@@ -799,7 +799,7 @@ fn what_is_drawn_out_is_cloth_and_not_a_dart() {
                     let wedge = PieceChange::Wedge { piece: piece.key, below: *below, at: *at, by };
                     let Ok(pieces) = done(wedge.clone()) else { continue };
                     for (is, was) in across(&pieces).iter().zip(across(&all)) {
-                        near(*is, was, 2.0, &(garment.kind, &wedge));
+                        near(*is, was, 1.0, &(garment.kind, &wedge));
                     }
                 }
             }
