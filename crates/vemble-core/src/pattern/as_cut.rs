@@ -5,7 +5,7 @@ use super::piece::{Edge, Piece};
 use super::truing::is_upwards;
 use super::unroll::unroll;
 use crate::body::Wearer;
-use crate::garment::{Garment, Round, Run, Seam, Width};
+use crate::garment::{Garment, GarmentLevel, Round, Run, Seam, Width};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
@@ -33,28 +33,43 @@ pub(super) fn cut_from_pieces(
     for round in 0..ROUNDS {
         let pieces = unroll(&cut, wearer, None);
         let are = outer(&pieces);
-        let off = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> f64 {
+        let off = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> Option<f64> {
             let wanted: Option<Vec<f64>> = sets.iter().map(|set| of(&outer(&set.pieces))).collect();
-            let off = wanted.and_then(|all| mean(&all)).zip(of(&are)).map(|(wanted, is)| wanted - is);
-            off.unwrap_or(0.0)
+            wanted.and_then(|all| mean(&all)).zip(of(&are)).map(|(wanted, is)| wanted - is)
         };
         let add = |to: &mut Measure, mm: f64| to.length = to.length + Length::from_cm(mm / 10.0);
-        for level in &mut cut.levels {
+        // Neck and shoulders have no notch: what lies above goes with what lies below it.
+        let found: Vec<Option<f64>> =
+            cut.levels.iter().map(|level| off(&|pieces| height_of(pieces, level.level))).collect();
+        let below = |level: &GarmentLevel| {
+            let on_same = |other: &GarmentLevel| other.level.is_of_sleeve() == level.level.is_of_sleeve();
+            let known = cut.levels.iter().zip(&found).filter(|(other, off)| {
+                off.is_some() && on_same(other) && other.station.length <= level.station.length
+            });
+            known.max_by_key(|(other, _)| other.station.length).and_then(|(_, off)| *off)
+        };
+        let higher: Vec<f64> = cut
+            .levels
+            .iter()
+            .zip(&found)
+            .map(|(level, off)| off.or_else(|| below(level)).unwrap_or(0.0))
+            .collect();
+        for (level, higher) in cut.levels.iter_mut().zip(higher) {
             let name = level.level;
             // A neckline is drawn in its style: it follows what goes round the neck, and not by as much.
             let is_kept = (name == Level::Neck && round > 0) || (name == Level::Shoulder && is_drawn);
             if !is_kept {
-                let wider = off(&|pieces| round_at(garment, pieces, name));
+                let wider = off(&|pieces| round_at(garment, pieces, name)).unwrap_or(0.0);
                 match &mut level.width {
                     Width::LaidFlat(measure) => add(measure, wider / 2.0),
                     Width::Girth(measure) => add(measure, wider),
                 }
             }
-            add(&mut level.station, off(&|pieces| height_of(pieces, name)));
+            add(&mut level.station, higher);
         }
         for facts in &mut cut.seams {
             let seam = facts.seam;
-            add(&mut facts.length, off(&|pieces| length_of(garment, pieces, seam)));
+            add(&mut facts.length, off(&|pieces| length_of(garment, pieces, seam)).unwrap_or(0.0));
         }
         for facts in &mut cut.darts {
             let dart = facts.dart;
@@ -67,7 +82,8 @@ pub(super) fn cut_from_pieces(
                     let from = dart.other.unwrap_or(dart.mouth[0].midpoint(dart.mouth[1]));
                     Some(from.distance(dart.point))
                 }),
-            ];
+            ]
+            .map(|off| off.unwrap_or(0.0));
             add(&mut facts.fold_depth, deep);
             add(&mut facts.length, long);
         }

@@ -1,6 +1,7 @@
 //! What is cut from the pieces of a toile has the figures of those pieces.
 
 use super::*;
+
 use crate::figure::ViewSide;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, outer, round_at};
 use crate::pattern::lay::lay;
@@ -63,6 +64,41 @@ fn what_is_cut_from_pieces_has_their_figures() {
             }
         }
     }
+    let mut higher = 0;
+    // Shortened at its hem everything lies lower, its shoulders and its upper arm too: by as much.
+    for name in DEMO {
+        let mut document = demo(name);
+        document.try_ons.clear();
+        document.wishes.pattern = Pattern::default();
+        let may = pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may;
+        let lowest = may.iter().filter_map(|may| {
+            let (part, face) = (may.key.part, Some(may.key.face));
+            let below = *may.levels.iter().filter(|l| !l.is_at_an_edge()).min_by_key(|l| {
+                document.newest().and_then(|s| s.garment.level(**l)).map(|l| l.station.length)
+            })?;
+            Some(PieceChange::Length { part, face, below, by: m("-3 cm") })
+        });
+        let mut lowest: Vec<PieceChange> = lowest.collect();
+        lowest.dedup();
+        document.wishes.pattern.changes = lowest;
+        let laid = lay(&document, Tape::Cm).unwrap();
+        if laid.cannot.iter().any(Option::is_some) {
+            continue;
+        }
+        let cut = cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, false, Tape::Cm);
+        let down = |level: Level| -> Option<f64> {
+            let [was, is] = [&laid.garment, &cut].map(|g| g.level(level).map(|l| l.station.length.cm()));
+            Some(was? - is?)
+        };
+        for [upper, lower] in
+            [[Level::Shoulder, Level::Bust], [Level::Neck, Level::Bust], [Level::UpperArm, Level::Elbow]]
+        {
+            if let (Some(upper), Some(lower)) = (down(upper), down(lower)) {
+                assert!((upper - lower).abs() < 0.11 && lower > 2.5, "{name}: {upper} and {lower}");
+                higher += 1;
+            }
+        }
+    }
     // As if they had been drawn elsewhere, wherever on their paper: all the same but for the shoulders.
     for name in DEMO {
         let document = demo(name);
@@ -84,7 +120,7 @@ fn what_is_cut_from_pieces_has_their_figures() {
         );
     }
     assert_eq!(wrong, Vec::<String>::new());
-    assert!(seen > 100, "{seen}");
+    assert!(seen > 100 && higher > 3, "{seen}, {higher}");
 }
 
 /// What is done on paper is seen on the stand: wider pieces make it wider there, longer ones longer, and nothing is drawn where nothing is done.
