@@ -4,8 +4,8 @@ use super::lay::Set;
 use super::piece::{Edge, Piece};
 use super::truing::is_upwards;
 use super::unroll::unroll;
-use crate::body::Wearer;
-use crate::garment::{Garment, GarmentLevel, Round, Run, Seam, Width};
+use crate::body::{Proportions, Wearer};
+use crate::garment::{Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
@@ -30,6 +30,22 @@ pub(super) fn cut_from_pieces(
     let is_gone =
         |dart| sets.iter().any(|set| has(&set.old, dart)) && !sets.iter().any(|set| has(&set.pieces, dart));
     cut.darts.retain(|facts| !is_gone(facts.dart));
+    // So it is with a seam that was left out.
+    let is_sewn = |pieces: &[Piece], seam| pieces.iter().any(|p| p.edge(EdgeName::Seam(seam)).is_some());
+    let is_left_out = |seam| {
+        sets.iter().any(|set| is_sewn(&set.old, seam)) && !sets.iter().any(|set| is_sewn(&set.pieces, seam))
+    };
+    cut.seams.retain(|facts| !is_left_out(facts.seam));
+    // And with one that a piece was cut in two by.
+    let body = Proportions::of(wearer);
+    let is_new = |seam| {
+        sets.iter().any(|set| !is_sewn(&set.old, seam)) && sets.iter().any(|set| is_sewn(&set.pieces, seam))
+    };
+    for spec in garment.kind.template().may_have {
+        if garment.seam(spec.seam).is_none() && is_new(spec.seam) {
+            cut.seams.push(starting_seam(garment, &body, spec));
+        }
+    }
     for round in 0..ROUNDS {
         let pieces = unroll(&cut, wearer, None);
         let are = outer(&pieces);

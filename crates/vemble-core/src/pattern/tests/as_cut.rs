@@ -5,8 +5,8 @@ use super::*;
 use crate::figure::ViewSide;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, outer, round_at};
 use crate::pattern::lay::lay;
-use crate::pattern::pieces;
-use crate::work::Pattern;
+use crate::pattern::{PieceMay, pieces};
+use crate::work::{EdgePlace, Pattern};
 
 /// Every garment as it is chalked and marked, and with each change that goes all round: unrolled anew from the figures it would have, its pieces go
 /// round what these go round, as high up, with seams as long, to 2 mm.
@@ -29,7 +29,19 @@ fn what_is_cut_from_pieces_has_their_figures() {
         });
         let mut longer: Vec<PieceChange> = longer.collect();
         longer.dedup();
-        for changes in [Vec::new(), wider.collect(), longer] {
+        let of = |change: &dyn Fn(&PieceMay) -> Option<PieceChange>| may.iter().filter_map(change).collect();
+        let on_fold = of(&|may| Some(PieceChange::OnFold { piece: may.key, seam: *may.folds.first()? }));
+        let in_two = of(&|may| {
+            let has = |edge| may.edges.iter().any(|e| e.name == edge);
+            let [from, to] = [(EdgeName::Waist, "4 cm"), (EdgeName::Hem, "6 cm")]
+                .map(|(edge, at)| EdgePlace { edge, at: m(at) });
+            (has(EdgeName::Waist) && has(EdgeName::Hem)).then_some(PieceChange::Split {
+                piece: may.key,
+                from,
+                to,
+            })
+        });
+        for changes in [Vec::new(), wider.collect(), longer, on_fold, in_two] {
             let mut document = whole.clone();
             document.wishes.pattern.changes = changes;
             let laid = lay(&document, Tape::Cm).unwrap();
@@ -42,6 +54,12 @@ fn what_is_cut_from_pieces_has_their_figures() {
                 laid.garment,
                 "from none it stays"
             );
+            for facts in &laid.garment.seams {
+                let name = EdgeName::Seam(facts.seam);
+                let [was, is] = [&set.old, &set.pieces].map(|all| all.iter().any(|p| p.edge(name).is_some()));
+                let is_kept = cut.seam(facts.seam).is_some();
+                assert_eq!(is_kept, is || !was, "{name:?}: a seam that is left out is none");
+            }
             let again = unroll(&cut, &document.wearer, None);
             let (is, again) = (outer(&set.pieces), outer(&again));
             let mut compare = |what: String, is: Option<f64>, cut: Option<f64>| {
