@@ -2074,6 +2074,8 @@ export interface components {
             has_try_on?: string | null;
             /** @description Levels that cross it. */
             levels?: components["schemas"]["DrawnLevel"][];
+            /** @description It was read from no file: it is how the toile of the garment was left. */
+            of_toile?: boolean;
             /** @description Which it is. */
             piece: components["schemas"]["PieceKey"];
         };

@@ -99,11 +99,17 @@ function Waiting({ shown, state }: { shown: ToileShown; state: GarmentState }) {
     await navigate(`/garments/${id}/look-over`);
   };
   const { real } = shown;
-  if (shown.waiting.length === 0) return null;
+  if (shown.waiting.length === 0 && !real) return null;
   return (
     <p className={styles["as-cut"]} role="status">
       <span>
-        Wait for the real cloth: <strong>{shown.waiting.join("; ")}</strong>.
+        {shown.waiting.length > 0 ? (
+          <>
+            Wait for the real cloth: <strong>{shown.waiting.join("; ")}</strong>.
+          </>
+        ) : (
+          "When it fits: its pieces go with the garment."
+        )}
       </span>
       {real && (
         <Button

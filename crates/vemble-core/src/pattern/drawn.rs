@@ -1,10 +1,14 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
-use super::piece::{Edge, Notch, Piece, PieceDart};
+use super::piece::{Edge, Notch, Piece, PieceDart, is_straight};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
-use crate::work::{DrawnNotch, DrawnPiece, EdgeName, PieceFace, PiecePart, point};
-use kurbo::{Affine, Point, Shape};
+use crate::length::{Length, Measure, Unit};
+use crate::place::Level;
+use crate::work::{
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, PieceFace, PiecePart, kept, point, xy,
+};
+use kurbo::{Affine, BezPath, Point, Shape};
 
 /// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there.
 pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[DrawnPiece]) -> Vec<Piece> {
@@ -60,6 +64,53 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
     let heights = drawn.levels.iter().map(|l| (l.level, (place * point(l.at_mm)).y));
     piece.levels = heights.collect();
     Some(piece)
+}
+
+/// A piece as it would be drawn.
+pub(super) fn drawn_of(piece: &Piece) -> DrawnPiece {
+    let near = |p: Point| Point::from((kept(p.x), kept(p.y)));
+    let edge = |edge: &Edge| {
+        let mut path = BezPath::new();
+        path.move_to(near(edge.start()));
+        for c in &edge.curves {
+            if is_straight(c) {
+                path.line_to(near(c.p3))
+            } else {
+                path.curve_to(near(c.p1), near(c.p2), near(c.p3))
+            }
+        }
+        DrawnEdge {
+            name: edge.name,
+            second: edge.second,
+            path_mm: path.to_svg(),
+            allowance: Some(Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm }),
+            notches: edge
+                .notches
+                .iter()
+                .map(|n| DrawnNotch { along_mm: kept(n.along), level: n.level })
+                .collect(),
+        }
+    };
+    let dart = |d: &PieceDart| DrawnDart {
+        dart: d.dart,
+        mouth_mm: d.mouth.map(xy),
+        point_mm: xy(d.point),
+        other_mm: d.other.map(xy),
+        loose: d.loose,
+    };
+    let level = |(level, y): &(Level, f64)| DrawnLevel { level: *level, at_mm: [0.0, kept(*y)] };
+    DrawnPiece {
+        piece: piece.key,
+        cut: Some(piece.cut),
+        edges: piece.edges.iter().map(edge).collect(),
+        darts: piece.darts.iter().map(dart).collect(),
+        grain_mm: Some(piece.grain.map(xy)),
+        levels: piece.levels.iter().map(level).collect(),
+        has: Vec::new(),
+        has_marks: Vec::new(),
+        has_try_on: None,
+        of_toile: false,
+    }
 }
 
 /// How a piece is turned and moved to lie as pieces do here. Grain is turned by quarters: what leans stays leaning.

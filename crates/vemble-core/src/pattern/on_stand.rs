@@ -1,10 +1,10 @@
 //! The garment on its wearer, as it is and sewn from its pieces.
 
-use super::as_cut::cut_from_pieces;
 use super::lay::Laid;
 use crate::body::Wearer;
 use crate::figure::{Moved, MovedLook, Stand, StandChanges, View, ViewChanges, stand};
 use crate::fitting::GarmentSide;
+use crate::garment::Garment;
 use crate::length::Tape;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -19,12 +19,12 @@ pub struct StandOnPaper {
 }
 
 /// Nothing where nothing is done on paper: what is chalked is on the stand already.
-pub(super) fn on_stand(laid: &Laid, wearer: &Wearer, is_drawn: bool, tape: Tape) -> Option<StandOnPaper> {
+pub(super) fn on_stand(laid: &Laid, cut: &Garment, wearer: &Wearer, tape: Tape) -> Option<StandOnPaper> {
     if laid.sets.iter().all(|set| set.pieces == set.chalked) {
         return None;
     }
     let before = stand(&laid.garment, wearer, tape);
-    let sewn = stand(&cut_from_pieces((&laid.garment, wearer), &laid.sets, is_drawn, tape), wearer, tape);
+    let sewn = stand(cut, wearer, tape);
     let views = before.views.iter().zip(&sewn.views).map(|(is, will)| moved(is, will)).collect();
     Some(StandOnPaper { before, after: StandChanges { views } })
 }

@@ -119,6 +119,7 @@ impl ReadPiece {
             has: Vec::new(),
             has_marks: Vec::new(),
             has_try_on: None,
+            of_toile: false,
         })
     }
 }

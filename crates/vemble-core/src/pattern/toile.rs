@@ -1,15 +1,14 @@
 //! The toile in words: what of it is cut and how it is sewn, what is marked on it in which stage, and what becomes of each mark.
 
-use super::as_cut::cut_from_pieces;
+use super::drawn::drawn_of;
 use super::lay::{Laid, Set};
 use super::marks::{Carried, changes_of};
 use super::words::{cannot_words, change_words};
-use crate::body::Wearer;
 use crate::document::LONGEST_NAME;
 use crate::garment::{Closure, Garment};
 use crate::length::Tape;
 use crate::told::capital;
-use crate::work::{MarkSettled, Marked, Pattern, ToileMark, ToileStage};
+use crate::work::{DrawnPiece, MarkSettled, Marked, Pattern, ToileMark, ToileStage};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -26,7 +25,7 @@ pub struct ToileShown {
     pub waiting: Vec<String>,
     /// How it stands: "2 marks are not settled".
     pub stands: String,
-    /// The garment to begin in its real cloth, where something waits for it.
+    /// The garment to begin in its real cloth.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub real: Option<InRealCloth>,
 }
@@ -40,21 +39,23 @@ pub struct InRealCloth {
     pub pattern: Pattern,
 }
 
-/// Its figures are those that its pieces have: nobody has measured them.
-fn in_real_cloth(
-    (toile, wearer): (&Garment, &Wearer),
-    sets: &[Set],
-    on_toile: &Pattern,
-    tape: Tape,
-) -> Option<InRealCloth> {
+/// Its pieces are those of its toile, and its figures those that they have: nobody has measured them.
+fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern) -> Option<InRealCloth> {
     let waits = on_toile.marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
-    let pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
-    if !toile.toile || pattern.marks.is_empty() {
+    let mut pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
+    if !cut.toile || sets.iter().all(|set| set.pieces.is_empty()) {
         return None;
     }
-    let mut garment = cut_from_pieces((toile, wearer), sets, !on_toile.drawn.is_empty(), tape);
+    // Its pieces are those of the toile as they were left. Where sides differ there is no one piece for both, and they follow from its figures.
+    if let [set] = sets
+        && set.pieces != set.old
+    {
+        let left = set.pieces.iter().map(|piece| DrawnPiece { of_toile: true, ..drawn_of(piece) });
+        pattern.drawn = left.collect();
+    }
+    let mut garment = cut.clone();
     garment.toile = false;
-    garment.name = format!("{}, in its real cloth", toile.name).chars().take(LONGEST_NAME).collect();
+    garment.name = format!("{}, in its real cloth", cut.name).chars().take(LONGEST_NAME).collect();
     garment.levels.iter_mut().for_each(|level| level.assumed = true);
     garment.seams.iter_mut().for_each(|facts| facts.assumed = true);
     garment.darts.iter_mut().for_each(|dart| dart.assumed = true);
@@ -111,14 +112,9 @@ pub struct MarkShown {
     pub earlier: Option<String>,
 }
 
-/// The toile of a garment, with what was marked on it.
-pub(super) fn toile_shown(
-    (garment, wearer): (&Garment, &Wearer),
-    pattern: &Pattern,
-    laid: &Laid,
-    tape: Tape,
-) -> ToileShown {
-    let marks = &pattern.marks;
+/// The toile of a garment, with what was marked on it, and the garment that is cut from its pieces.
+pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: Tape) -> ToileShown {
+    let (marks, garment) = (&pattern.marks, &laid.garment);
     let pieces = laid.sets.first().map_or(&[][..], |set| &set.pieces[..]);
     let has_sleeves = garment.sleeve_length.is_some();
     let offered = |stage: ToileStage| {
@@ -174,7 +170,7 @@ pub(super) fn toile_shown(
         marks: shown.collect(),
         stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
-        real: in_real_cloth((garment, wearer), &laid.sets, pattern, tape),
+        real: in_real_cloth(cut, &laid.sets, pattern),
     }
 }
 

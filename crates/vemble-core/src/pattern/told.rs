@@ -1,6 +1,6 @@
 //! Paper in words and figures: the pieces old and new, what was done, what does not match and what mends it, and the cloth they need.
 
-use super::as_cut::{mean, outer, round_at};
+use super::as_cut::{cut_from_pieces, mean, outer, round_at};
 use super::asks::{ChangeAsks, asks};
 use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
 use super::cut_line::cut_line;
@@ -207,6 +207,11 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
     let (width, lies) =
         (cloth.width.unwrap_or_else(|| USUAL_WIDTH.on(tape)), cloth.lies.unwrap_or(ClothLies::OneWay));
     let first = laid.sets.first();
+    let is_drawn = !document.wishes.pattern.drawn.is_empty();
+    let cut = match laid.sets.iter().any(|set| set.pieces != set.old) {
+        true => cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, is_drawn, tape),
+        false => laid.garment.clone(),
+    };
     let chalked = laid.chalked.iter().map(|name| PieceChip {
         words: format!("{}, as it is chalked", capital(name)),
         entered: None,
@@ -214,7 +219,11 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         cannot: None,
     });
     let read = document.wishes.pattern.drawn.iter().enumerate().map(|(n, piece)| PieceChip {
-        words: format!("{}, from a file", capital(&piece.piece.name())),
+        words: format!(
+            "{}, {}",
+            capital(&piece.piece.name()),
+            if piece.of_toile { "as its toile was left" } else { "from a file" }
+        ),
         entered: None,
         drawn: Some(n),
         cannot: None,
@@ -238,11 +247,11 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
         ),
-        stand: on_stand(&laid, &document.wearer, !document.wishes.pattern.drawn.is_empty(), tape),
+        stand: on_stand(&laid, &cut, &document.wearer, tape),
         asks: asks(),
         round: round_on_paper(&laid, tape),
         may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),
-        toile: toile_shown((&laid.garment, &document.wearer), &document.wishes.pattern, &laid, tape),
+        toile: toile_shown(&cut, &document.wishes.pattern, &laid, tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
         cloth_ways: ClothLies::ALL.iter().map(|lies| ClothWay { lies: *lies, words: lies.name() }).collect(),

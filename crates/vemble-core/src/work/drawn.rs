@@ -42,6 +42,9 @@ pub struct DrawnPiece {
     /// The try-on whose adjustments are in it already.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub has_try_on: Option<Uuid>,
+    /// It was read from no file: it is how the toile of the garment was left.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub of_toile: bool,
 }
 
 /// One edge of a piece.

@@ -103,6 +103,57 @@ async fn pieces_are_cut_in_two_joined_and_made_from_others() {
     journey.end().await;
 }
 
+/// A shoulder is sloped in front and behind; what was entered is changed where it stands, and undone. An edge is moved by figures along it, and a
+/// dart is gathered: all of it is told, and seen on the stand.
+#[actix_web::test]
+async fn what_is_done_to_a_piece_is_changed_afterwards() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of a wrap-front pinafore").await;
+    journey.click_words("Paper").await;
+    let (which, does, chips) = ("Which piece", "What is done", "[aria-label='What is done to them']");
+    let lower = "[aria-label='Lower at the tip; less than nought is squarer']";
+    for piece in ["Bodice, front", "Bodice, back"] {
+        journey.choose(which, piece).await;
+        journey.choose(does, "another shoulder").await;
+        journey.type_over(lower, "1 cm\u{e007}").await;
+        journey.click_words("Do it").await;
+        journey.until_text(chips, &format!("{piece}: shoulder 1.0 cm lower at the tip")).await;
+    }
+    journey.find("[aria-label='On the stand']").await;
+    // What cannot be read is not done, and stays.
+    let done = "Bodice, front: shoulder 1.0 cm lower at the tip, and the armhole with it, on the piece";
+    journey.click(&format!("[aria-label='Change: {done}']")).await;
+    journey.type_over(lower, "a bit\u{e007}").await;
+    journey.find("[aria-label='Change a piece'] button[disabled]").await;
+    journey.type_over(lower, "0.6 cm\u{e007}").await;
+    journey.click_words("Do it so").await;
+    journey.until_text(chips, "Bodice, front: shoulder 0.6 cm lower at the tip").await;
+    journey.find(STORED).await;
+    journey.click("[aria-label='Undo']").await;
+    journey.until_text(chips, done).await;
+    // An edge by figures along it: each line that is begun makes room for another.
+    journey.choose(which, "Skirt, front").await;
+    journey.choose(does, "an edge moved in or out, by figures along it").await;
+    journey.choose("Which edge", "side seam").await;
+    for (n, (at, by)) in [("10 cm", "0 cm"), ("25 cm", "0.8 cm"), ("40 cm", "0 cm")].into_iter().enumerate() {
+        let field = |what: &str| format!("[aria-label='Figure {}: {what}']", n + 1);
+        journey.type_over(&field("how far from its upper end"), &format!("{at}\u{e007}")).await;
+        let by = format!("{by}\u{e007}");
+        journey.type_over(&field("so far in; less than nought is outwards"), &by).await;
+    }
+    journey.click_words("Do it").await;
+    journey.until_text(chips, "0.8 cm in 25.0 cm from its upper end").await;
+    journey.until_text("[aria-label='What goes round on paper']", "hip, all round").await;
+    journey.choose(which, "Bodice, back").await;
+    journey.choose(does, "a dart gathered or eased in, and not stitched").await;
+    journey.click_words("Do it").await;
+    journey.until_text(chips, "gathered, and not stitched").await;
+    journey.click(".paper_piece:nth-of-type(2)").await;
+    journey.until_text("[aria-label='Pieces'] table", "not stitched").await;
+    journey.end().await;
+}
+
 /// A toile is marked in two stages; what is settled now is on its pieces, and what is left for the real cloth waits where that is looked over.
 #[actix_web::test]
 async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {

@@ -3,50 +3,22 @@
 use super::*;
 use crate::fault::Wrong;
 use crate::pattern::OfCloth;
-use crate::pattern::drawn::{upright, with_drawn};
+use crate::pattern::drawn::{drawn_of, upright, with_drawn};
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, MarkSettled, Marked, Pattern, ToileMark,
-    ToileStage, Wishes, wrong_wishes, xy,
+    DrawnLevel, DrawnNotch, DrawnPiece, MarkSettled, Marked, Pattern, ToileMark, ToileStage, Wishes,
+    wrong_wishes, xy,
 };
 use kurbo::{Affine, BezPath, Point};
 
 /// A piece as if it had been drawn elsewhere, and laid there like this.
 pub(super) fn drawn(piece: &Piece, place: Affine) -> DrawnPiece {
-    let at = |p: Point| xy(place * p);
-    let edges = piece.edges.iter().map(|edge| {
-        let mut path = BezPath::new();
-        path.move_to(edge.start());
-        edge.curves.iter().for_each(|c| path.curve_to(c.p1, c.p2, c.p3));
-        DrawnEdge {
-            name: edge.name,
-            second: edge.second,
-            path_mm: (place * path).to_svg(),
-            allowance: Some(Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm }),
-            notches: edge.notches.iter().map(|n| DrawnNotch { along_mm: n.along, level: n.level }).collect(),
-        }
-    });
-    let dart = |d: &crate::pattern::PieceDart| DrawnDart {
-        dart: d.dart,
-        mouth_mm: d.mouth.map(at),
-        point_mm: at(d.point),
-        loose: d.loose,
-        other_mm: d.other.map(at),
-    };
-    DrawnPiece {
-        piece: piece.key,
-        cut: Some(piece.cut),
-        edges: edges.collect(),
-        darts: piece.darts.iter().map(dart).collect(),
-        grain_mm: Some(piece.grain.map(at)),
-        levels: piece
-            .levels
-            .iter()
-            .map(|(l, y)| DrawnLevel { level: *l, at_mm: at(Point::new(0.0, *y)) })
-            .collect(),
-        has: Vec::new(),
-        has_marks: Vec::new(),
-        has_try_on: None,
-    }
+    let mut placed = piece.clone();
+    placed.lay_as_is(place);
+    let levels = piece
+        .levels
+        .iter()
+        .map(|(level, y)| DrawnLevel { level: *level, at_mm: xy(place * Point::new(0.0, *y)) });
+    DrawnPiece { levels: levels.collect(), ..drawn_of(&placed) }
 }
 
 /// However a piece lies on its paper, it lies here as the unrolled ones do: middle to the left, hem below, against the clock.

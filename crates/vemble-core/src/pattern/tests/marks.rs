@@ -2,8 +2,10 @@
 
 use super::*;
 use crate::pattern::marks::{carry_marks, changes_of};
-use crate::pattern::{OfCloth, Pieces, pieces};
-use crate::work::{DrawnPiece, MarkSettled, Marked, ToileMark, ToileStage};
+use crate::pattern::{OfCloth, PieceSet, PieceShown, Pieces, pieces};
+use crate::work::{
+    DrawnPiece, Fullness, MarkSettled, Marked, Pattern, PieceDoes, ToileMark, ToileStage, Wishes,
+};
 
 fn marked(mark: ToileMark, by: &str, settled: Option<MarkSettled>) -> Marked {
     Marked { mark, stage: ToileStage::Bare, toile: 1, by: m(by), settled }
@@ -103,6 +105,66 @@ fn a_mark_moves_its_edge_by_its_figure_and_back() {
 
 fn told(document: &Document) -> Pieces {
     pieces(document, OfCloth::default(), Tape::Cm).unwrap()
+}
+
+/// The garment in its real cloth has the pieces of its toile as they were left: gathered darts, facings, lines that were moved and all; and they match
+/// as those do.
+#[test]
+fn the_real_garment_has_the_pieces_of_its_toile() {
+    let mut seen = 0;
+    for name in ["pinafore-toile", "summer-trousers"] {
+        let mut document = demo(name);
+        let fresh = told(&Document { try_ons: Vec::new(), wishes: Wishes::default(), ..document.clone() });
+        assert_eq!(
+            fresh.toile.real.unwrap().pattern,
+            Pattern::default(),
+            "{name}: it follows from its figures"
+        );
+        for may in told(&document).may {
+            let piece = may.key;
+            let own = may.does.iter().filter_map(|does| match does {
+                PieceDoes::LooseDart => {
+                    Some(PieceChange::LooseDart { piece, dart: may.darts[0], into: Fullness::Gathers })
+                }
+                PieceDoes::Facing => {
+                    Some(PieceChange::Facing { piece, edge: may.faced[0].name, wide: m("3 cm") })
+                }
+                PieceDoes::Armhole => {
+                    Some(PieceChange::Armhole { piece, lower: m("1 cm"), inwards: m("0.4 cm") })
+                }
+                PieceDoes::Width => Some(PieceChange::Width { piece, by: m("0.5 cm") }),
+                _ => None,
+            });
+            document.wishes.pattern.changes.extend(own);
+        }
+        let toile = told(&document);
+        let real = toile.toile.real.clone().unwrap();
+        let mut next = document.clone();
+        next.states.truncate(1);
+        next.states[0].garment = real.garment;
+        (next.try_ons, next.record) = (Vec::new(), Vec::new());
+        next.wishes = Wishes { pattern: real.pattern, ..Wishes::default() };
+        assert_eq!(next.faults(), Vec::new(), "{name}");
+        let found = told(&next);
+        let [is, was] = [&found, &toile].map(|told| &told.sets[0]);
+        assert_eq!(is.pieces.len(), was.pieces.len(), "{name}");
+        for was in &was.pieces {
+            let is = is.pieces.iter().find(|piece| piece.key == was.key).unwrap();
+            let area = |piece: &PieceShown| kurbo::BezPath::from_svg(&piece.cut_line).unwrap().area().abs();
+            assert!((area(is) - area(was)).abs() < area(was) * 1e-3, "{name}, {}", was.name);
+            assert_eq!(is.darts, was.darts, "{name}, {}", was.name);
+            for (is, was) in is.edges.iter().zip(&was.edges) {
+                let differ = (is.long.nm - was.long.nm).abs();
+                assert!(is.name == was.name && differ <= 1_000_000, "{name}, {}: {differ}", was.words);
+                assert_eq!(is.allowance, was.allowance, "{name}, {}", was.words);
+                seen += 1;
+            }
+        }
+        let titles = |set: &PieceSet| set.untrue.iter().map(|line| line.title.clone()).collect::<Vec<_>>();
+        assert_eq!(titles(is), titles(was), "{name}");
+        assert!(found.chips.iter().all(|chip| chip.words.ends_with("as its toile was left")), "{name}");
+    }
+    assert!(seen > 30, "{seen}");
 }
 
 /// In two stages, on two toiles: what is on paper, what waits, what the toile before said; and edges that match still do.
