@@ -74,9 +74,9 @@ pub(super) fn drawn_of(piece: &Piece) -> DrawnPiece {
         path.move_to(near(edge.start()));
         for c in &edge.curves {
             if is_straight(c) {
-                path.line_to(near(c.p3))
+                path.line_to(near(c.p3));
             } else {
-                path.curve_to(near(c.p1), near(c.p2), near(c.p3))
+                path.curve_to(near(c.p1), near(c.p2), near(c.p3));
             }
         }
         DrawnEdge {
