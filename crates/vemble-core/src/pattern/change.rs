@@ -50,12 +50,16 @@ pub enum CannotBe {
     NotMiddle,
     /// What is changed goes on over the piece beside it.
     GoesOn,
+    /// Two figures along an edge stand too near to each other.
+    TooNear,
     /// That edge is not faced.
     NotFaced,
 }
 
 /// Of a stretch that is drawn together at least so much stays.
 const STAYS: f64 = 0.25;
+/// Figures along an edge stand so far apart, in mm (teaching value: a finger's breadth; nearer, a line would swing between them).
+const APART: f64 = 10.0;
 /// Curves that are bent are cut so short first, in mm.
 pub(super) const FINE: f64 = 10.0;
 
@@ -214,14 +218,14 @@ fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(
     if all.iter().any(|(at, _)| !(-1e-6..=most + 1e-6).contains(at)) {
         return Err(CannotBe::Misses);
     }
-    if all.windows(2).any(|two| two[1].0 - two[0].0 < 1e-6) {
-        return Err(CannotBe::Twice);
+    if all.windows(2).any(|two| two[1].0 - two[0].0 < APART / 10.0 - 1e-6) {
+        return Err(CannotBe::TooNear);
     }
     if all.iter().any(|(_, by)| by.abs() > most) {
         return Err(CannotBe::TooMuch);
     }
     let line = Curve::fair_through(&all, most);
-    move_edge(piece, n, |along| line.at((along / 10.0).clamp(0.0, most)) * 10.0);
+    move_edge(piece, n, APART / 4.0, |along| line.at((along / 10.0).clamp(0.0, most)) * 10.0);
     Ok(())
 }
 
