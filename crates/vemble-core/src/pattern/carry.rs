@@ -163,9 +163,8 @@ pub(super) fn move_edge(piece: &mut Piece, n: usize, step: f64, by: impl Fn(f64)
         true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },
         false => *dart,
     });
-    let darts = darts.collect();
+    piece.darts = darts.collect();
     put(piece, n, moved);
-    piece.darts = darts;
 }
 
 /// Against the clock the inside lies to the left.
@@ -208,14 +207,25 @@ pub(super) fn smooth(points: &[Point]) -> Vec<CubicBez> {
     (0..last).map(curve).collect()
 }
 
-/// Puts an edge where it is moved to; its neighbours go with its corners.
+/// Puts an edge where it is moved to; its neighbours go with its corners, and darts that begin on them stay on them.
 pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     let count = piece.edges.len();
     let old_length = piece.edges[edge].length();
+    let (before, after) = ((edge + count - 1) % count, (edge + 1) % count);
+    let home = |dart: &PieceDart| {
+        let begins_on = |n: &usize| dart.other.is_none() && is_on(&piece.edges[*n], dart);
+        [before, after].into_iter().find(begins_on)
+    };
+    let homes: Vec<Option<usize>> = piece.darts.iter().map(home).collect();
     piece.edges[edge].curves = curves;
     let (start, end) = (piece.edges[edge].start(), piece.edges[edge].end());
-    piece.edges[(edge + count - 1) % count].set_end(start);
-    piece.edges[(edge + 1) % count].set_start(end);
+    piece.edges[before].set_end(start);
+    piece.edges[after].set_start(end);
+    for (dart, home) in piece.darts.iter_mut().zip(homes) {
+        if let Some(home) = home {
+            dart.mouth = dart.mouth.map(|end| piece.edges[home].nearest(end));
+        }
+    }
     // Notches keep their place from either end.
     let share = piece.edges[edge].length() / old_length.max(1e-9);
     piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);

@@ -331,15 +331,11 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     for (dart, on) in piece.darts.iter_mut().zip(on_edge) {
         let middle = dart.mouth[0].midpoint(dart.mouth[1]);
         let by = to(middle) - middle;
-        dart.mouth = dart.mouth.map(|end| on.map_or(end + by, |n| nearest(&piece.edges[n], end + by)));
+        dart.mouth = dart.mouth.map(|end| on.map_or(end + by, |n| piece.edges[n].nearest(end + by)));
         dart.point = to(dart.point);
         dart.other = dart.other.map(&to);
     }
     piece.grain = piece.grain.map(&to);
-}
-
-fn nearest(edge: &Edge, to: Point) -> Point {
-    edge.at(along_curves(&edge.curves, to)).0
 }
 
 /// Whether an outline crosses itself, as far as it can be looked at.

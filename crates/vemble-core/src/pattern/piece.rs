@@ -149,6 +149,11 @@ impl Edge {
         }
     }
 
+    /// The place on it that is nearest to a point.
+    pub(super) fn nearest(&self, to: Point) -> Point {
+        self.at(along_curves(&self.curves, to)).0
+    }
+
     /// Moves its last corner, and the curve beside it.
     pub(super) fn set_end(&mut self, to: Point) {
         self.curves.reverse();
