@@ -19,10 +19,10 @@ choice! {
 }
 
 impl Stage {
-    /// A garment goes through it: only a toile ends on paper.
-    const fn is_of(self, garment: &Garment) -> bool {
+    /// A garment goes through it: paper is for a toile, and for what has pieces that are still to be cut.
+    const fn is_of(self, garment: &Garment, has_pieces: bool) -> bool {
         match self {
-            Self::Paper => garment.toile,
+            Self::Paper => garment.toile || has_pieces,
             Self::LookOver | Self::TryOn | Self::Lines | Self::Plan | Self::Sew | Self::Record => true,
         }
     }
@@ -54,6 +54,8 @@ pub(crate) struct Progress {
     pub is_clear: bool,
     /// A size of its pattern was chosen.
     pub has_size: bool,
+    /// Its pieces are there: as its toile left them, or from a file.
+    pub has_pieces: bool,
     /// Its charts are there, and nobody chose yet.
     pub awaits_size: bool,
     /// It has a day to be ready by.
@@ -82,7 +84,7 @@ impl Progress {
                 Stage::Paper => self.has_size,
             },
         };
-        Stage::ALL.iter().copied().filter(|stage| stage.is_of(garment)).map(line).collect()
+        Stage::ALL.iter().copied().filter(|stage| stage.is_of(garment, self.has_pieces)).map(line).collect()
     }
 
     /// Where to go on: with what was begun or pinned, else with what is not measured yet.

@@ -25,7 +25,8 @@ type Part = "pieces" | "size" | "toile";
 export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
   const pattern = wishes.value.pattern ?? {};
   const isToChoose = (pattern.charts ?? []).length > 0 && !pattern.chosen;
-  const [part, setPart] = useState<Part>(isToChoose ? "size" : "pieces");
+  const isToile = facts.value.toile;
+  const [part, setPart] = useState<Part>(isToile && isToChoose ? "size" : "pieces");
   const follows = [tryOn, isStored, facts.value, facts.isStored];
   const set = (changed: Partial<Pattern>) => {
     wishes.set({ pattern: { ...pattern, ...changed } });
@@ -33,16 +34,18 @@ export function PaperStage({ state, wishes, facts, tryOn, isStored }: Props) {
   return (
     <div className={styles["paper"]}>
       <div className={styles["kept"]}>
-        <Segmented<Part>
-          aria-label="Which part of the paper"
-          options={[
-            { value: "size", label: "Which size" },
-            { value: "toile", label: "Toile" },
-            { value: "pieces", label: "Pieces" },
-          ]}
-          value={part}
-          onChange={setPart}
-        />
+        {isToile && (
+          <Segmented<Part>
+            aria-label="Which part of the paper"
+            options={[
+              { value: "size", label: "Which size" },
+              { value: "toile", label: "Toile" },
+              { value: "pieces", label: "Pieces" },
+            ]}
+            value={part}
+            onChange={setPart}
+          />
+        )}
         <UndoTools
           canUndo={wishes.canUndo}
           canRedo={wishes.canRedo}

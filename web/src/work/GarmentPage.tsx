@@ -165,6 +165,12 @@ function TryOnWork(props: TryOnWorkProps) {
   const inWords = (facts: Garment) => factsInWords(facts, (level) => words.of("level", level));
   const stale = facts.problem?.stored_garment;
   const Stage = STAGES[stage];
+  // What is pinned is solved without its wishes: a garment that has pieces keeps its stage on paper.
+  const hasPieces = (wishes.value.pattern?.drawn ?? []).length > 0;
+  const pinned = solved?.stages ?? state.stages;
+  const stages = hasPieces
+    ? state.stages.map((line) => pinned.find((other) => other.stage === line.stage) ?? line)
+    : pinned;
   return (
     <main className={styles["garment"]}>
       <div className={styles["head"]}>
@@ -190,7 +196,7 @@ function TryOnWork(props: TryOnWorkProps) {
           }}
         />
       </div>
-      <StageTrack garment={state.id} stages={solved?.stages ?? state.stages} />
+      <StageTrack garment={state.id} stages={stages} />
       {stale && (
         <Conflict
           what="garment"

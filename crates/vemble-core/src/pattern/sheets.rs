@@ -118,6 +118,9 @@ fn named(piece: &Piece) -> NamedPiece {
 
 /// A wavy line beside the stretch that is drawn together, on the side of a point.
 fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
+    if a.distance(b) < WAVE {
+        return;
+    }
     let way = (b - a).normalize();
     let inwards = kurbo::Vec2::new(-way.y, way.x);
     let inwards = if inwards.dot(side - a) < 0.0 { -inwards } else { inwards };

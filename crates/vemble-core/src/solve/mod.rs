@@ -279,6 +279,7 @@ impl Progress {
         let is_last = |task: TaskKey| task == TaskKey::whole(Step::FinalTryOn);
         self.has_day = wishes.event.is_some() || wishes.by.is_some();
         self.has_size = wishes.pattern.chosen.is_some();
+        self.has_pieces = !wishes.pattern.drawn.is_empty();
         self.awaits_size = !wishes.pattern.charts.is_empty() && !self.has_size;
         self.is_begun = log.clone().next().is_some();
         self.is_sewn = log.any(|entry| is_last(entry.task) && entry.did == Did::Done);

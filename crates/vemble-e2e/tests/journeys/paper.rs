@@ -154,7 +154,8 @@ async fn what_is_done_to_a_piece_is_changed_afterwards() {
     journey.end().await;
 }
 
-/// A toile is marked in two stages; what is settled now is on its pieces, and what is left for the real cloth waits where that is looked over.
+/// A toile is marked in two stages; what is settled now is on its pieces, and what is left for the real cloth waits where that is looked over, and
+/// its pieces go with it.
 #[actix_web::test]
 async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     let journey = Journey::begin(1280, 900).await;
@@ -182,7 +183,11 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.until_text(left, "All of it is done.").await;
     journey.click_words("Put it back").await;
     journey.until_text(left, "Neckline gape: 0.8 cm").await;
-    // What is no toile has no paper.
+    // Its pieces are those of its toile; what was made by somebody else has no paper.
+    journey.click_words("Paper").await;
+    journey.until_text("[aria-label='What is done to them']", "Skirt, back, as its toile was left").await;
+    journey.click_words("Rail").await;
+    open_garment(&journey, "School skirt").await;
     journey.find("body:not(:has([href$='/paper']))").await;
     journey.end().await;
 }
