@@ -145,16 +145,16 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
                 (base + up * (top - base) / long.max(1e-9)).clamp(WITHIN, (whole - WITHIN).max(WITHIN))
             };
             let by = |along: f64| curve.at(station(along)) * 10.0;
-            move_edge(piece, n, STEP, by);
+            move_edge(piece, n, by);
         }
     }
     done
 }
 
-/// Moves an edge inwards by so much at every place along it, drawn through points so far apart; the mouths of darts go with the edge that they lie on.
-pub(super) fn move_edge(piece: &mut Piece, n: usize, step: f64, by: impl Fn(f64) -> f64) {
+/// Moves an edge inwards by so much at every place along it; the mouths of darts go with the edge that they lie on.
+pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
     let edge = &piece.edges[n];
-    let moved = beside(edge, step, &by);
+    let moved = beside(edge, &by);
     let mouth = |p: Point| {
         let along = along_curves(&edge.curves, p);
         p + inwards(edge.at(along).1) * by(along)
@@ -173,9 +173,9 @@ pub(super) fn inwards(way: Vec2) -> Vec2 {
 }
 
 /// An edge moved inwards by so much at every place along it.
-fn beside(edge: &Edge, step: f64, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
+fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     let long = edge.length();
-    let steps = (long / step).ceil().max(1.0) as usize;
+    let steps = (long / STEP).ceil().max(1.0) as usize;
     let points: Vec<(Point, f64)> = (0..=steps)
         .map(|n| {
             let along = long * n as f64 / steps as f64;
@@ -319,7 +319,7 @@ fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -
 pub(super) fn move_hem_in(piece: &mut Piece, n: usize, off: impl Fn(f64) -> f64) {
     let hem = piece.edges[n].clone();
     let (start, end) = (off(hem.start().x), off(hem.end().x));
-    let moved = beside(&hem, STEP, |along| off(hem.at(along).0.x));
+    let moved = beside(&hem, |along| off(hem.at(along).0.x));
     let count = piece.edges.len();
     let (before, after) = ((n + count - 1) % count, (n + 1) % count);
     shorten(&mut piece.edges[after], end);

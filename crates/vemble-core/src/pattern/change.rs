@@ -225,7 +225,7 @@ fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(
         return Err(CannotBe::TooMuch);
     }
     let line = Curve::fair_through(&all, most);
-    move_edge(piece, n, APART / 4.0, |along| line.at((along / 10.0).clamp(0.0, most)) * 10.0);
+    move_edge(piece, n, |along| line.at((along / 10.0).clamp(0.0, most)) * 10.0);
     Ok(())
 }
 
