@@ -155,9 +155,10 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
 pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
     let edge = &piece.edges[n];
     let moved = beside(edge, &by);
+    let line = Edge::new(edge.name, moved.clone());
     let mouth = |p: Point| {
         let along = along_curves(&edge.curves, p);
-        p + inwards(edge.at(along).1) * by(along)
+        line.nearest(p + inwards(edge.at(along).1) * by(along))
     };
     let darts = piece.darts.iter().map(|dart| match dart.other.is_none() && is_on(edge, dart) {
         true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },
