@@ -1,10 +1,11 @@
 //! What is pinned and chalked, carried to the pieces: each edge of a seam moves by what it is chalked, a dart opens as far as it is folded, an
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
+use super::change::FINE;
 use super::cut::open;
 use super::drawn::with_drawn;
 use super::joins::is_in_front;
-use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
+use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, square, unroll};
 use crate::body::Wearer;
 use crate::change::dart::AlteredDart;
@@ -16,12 +17,16 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
 use crate::length::Tape;
 use crate::place::Level;
-use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare};
-use kurbo::{CubicBez, Line, Point, Vec2};
+use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare, straight};
+use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, Point, Vec2};
 use uuid::Uuid;
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
 const STEP: f64 = 8.0;
+/// A corner takes a stretch of its edge along that is so many times as long as it goes: shorter, the edge would fold back on itself.
+const FADES: f64 = 3.0;
+/// And no shorter a stretch, in mm (teaching value: a hand's width is what a curve is trued over).
+const FADES_OVER: f64 = 50.0;
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
 /// A length is taken out so far above the waist, or below it: where a lengthen or shorten line lies (teaching value).
@@ -208,6 +213,51 @@ pub(super) fn smooth(points: &[Point]) -> Vec<CubicBez> {
     (0..last).map(curve).collect()
 }
 
+/// Moves the first corner of an edge, and what is beside it, as if it had been drawn in one curve or in many: a straight stays one.
+fn drag_start(edge: &mut Edge, to: Point) {
+    let by = to - edge.start();
+    if edge.is_straight() {
+        let share = to.distance(edge.end()) / edge.length().max(1e-9);
+        edge.notches.iter_mut().for_each(|notch| notch.along *= share);
+        edge.curves = vec![straight(to, edge.end())];
+        return;
+    }
+    let long = edge.length();
+    let over = (by.hypot() * FADES).max(FADES_OVER).min(long);
+    displace(edge, |share| by * (1.0 - fading((share * long / over).min(1.0))));
+}
+
+/// From nought to one, level at both ends.
+pub(super) const fn fading(share: f64) -> f64 {
+    share * share * (3.0 - 2.0 * share)
+}
+
+/// Moves an edge at each place by so much, by the share of its length that lies before it. Where that changes slowly, as at its ends, it runs as
+/// it did.
+pub(super) fn displace(edge: &mut Edge, by: impl Fn(f64) -> Vec2) {
+    let (long, mut done) = (edge.length(), 0.0);
+    let mut curves = Vec::new();
+    for curve in &edge.curves {
+        let own = curve.arclen(EXACT);
+        let count = (own / FINE).ceil().max(1.0);
+        for n in 0..count as usize {
+            let part = curve.subsegment(n as f64 / count..(n + 1) as f64 / count);
+            let (own, from) = (part.arclen(EXACT), done);
+            let at = |third: f64| by(((from + own * third / 3.0) / long).min(1.0));
+            curves.push(CubicBez::new(
+                part.p0 + at(0.0),
+                part.p1 + at(1.0),
+                part.p2 + at(2.0),
+                part.p3 + at(3.0),
+            ));
+            done += own;
+        }
+    }
+    edge.curves = curves;
+    let share = edge.length() / long.max(1e-9);
+    edge.notches.iter_mut().for_each(|notch| notch.along *= share);
+}
+
 /// Puts an edge where it is moved to; its neighbours go with its corners, and darts that begin on them stay on them.
 pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     let count = piece.edges.len();
@@ -220,8 +270,10 @@ pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     let homes: Vec<Option<usize>> = piece.darts.iter().map(home).collect();
     piece.edges[edge].curves = curves;
     let (start, end) = (piece.edges[edge].start(), piece.edges[edge].end());
-    piece.edges[before].set_end(start);
-    piece.edges[after].set_start(end);
+    drag_start(&mut piece.edges[after], end);
+    let mut turned = piece.edges[before].clone().turned();
+    drag_start(&mut turned, start);
+    piece.edges[before] = turned.turned();
     for (dart, home) in piece.darts.iter_mut().zip(homes) {
         if let Some(home) = home {
             dart.mouth = dart.mouth.map(|end| piece.edges[home].nearest(end));

@@ -113,7 +113,9 @@ fn mirrored(edge: &Edge, hem: &Edge, allowance: f64) -> Vec<Point> {
     let corner = edge.start();
     let square = Vec2::new(-way.y, way.x);
     let points = flat(edge);
-    let upwards = (points[1] - points[0]).dot(square).signum();
+    // By where it goes over the depth of the hem: its first bit may lean.
+    let deep = edge.at(hem.allowance.min(edge.length())).0;
+    let upwards = (deep - corner).dot(square).signum();
     let inwards = way;
     let mut all: Vec<(Point, f64)> = Vec::new();
     for pair in points.windows(2) {

@@ -10,6 +10,9 @@ use kurbo::{
 /// Lengths of curves are exact to so many mm.
 pub(super) const EXACT: f64 = 1e-6;
 
+/// What leaves a straight by no more, in mm, is one.
+const STRAIGHT: f64 = 0.01;
+
 /// One edge of an outline, from its first corner to the next.
 #[derive(Clone, Debug, PartialEq)]
 pub struct Edge {
@@ -147,6 +150,13 @@ impl Edge {
             first.p2 = if is_straight(first) { to.lerp(first.p3, 2.0 / 3.0) } else { first.p2 };
             first.p0 = to;
         }
+    }
+
+    /// It runs straight from its first corner to its last, in however many curves.
+    pub(super) fn is_straight(&self) -> bool {
+        let chord = kurbo::Line::new(self.start(), self.end());
+        let off = |p: Point| chord.nearest(p, EXACT).distance_sq;
+        self.curves.iter().all(|c| is_straight(c) && off(c.p3) < STRAIGHT * STRAIGHT)
     }
 
     /// The place on it that is nearest to a point.

@@ -1,14 +1,14 @@
 //! The upper edges of a piece: another neckline, another armhole, another shoulder.
 
-use super::carry::{inwards, shorten};
-use super::change::{CannotBe, FINE};
-use super::piece::{EXACT, Edge, Piece, is_on};
+use super::carry::{displace, fading, inwards, shorten};
+use super::change::CannotBe;
+use super::piece::{Edge, Piece, is_on};
 use super::turn::CLEAR;
 use super::unroll::square;
 use crate::change::Curve;
 use crate::garment::Seam;
 use crate::work::EdgeName;
-use kurbo::{Affine, CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
+use kurbo::{Affine, CubicBez, Point};
 
 /// Corners that are so near to square stay square: the sine of a degree.
 const SQUARE: f64 = 0.02;
@@ -163,36 +163,7 @@ fn cut_beside(piece: &mut Piece, n: usize, [before, after]: [f64; 2]) -> [Point;
 /// Draws an edge between other ends: what each end is moved by fades towards the other.
 fn blend(edge: &mut Edge, to: [Point; 2]) {
     let by = [to[0] - edge.start(), to[1] - edge.end()];
-    displace(edge, |share| {
-        let fades = share * share * (3.0 - 2.0 * share);
-        by[0] * (1.0 - fades) + by[1] * fades
-    });
-}
-
-/// Moves an edge at each place by so much, by the share of its length that lies before it. Where that changes slowly, as at its ends, it runs as
-/// it did.
-fn displace(edge: &mut Edge, by: impl Fn(f64) -> Vec2) {
-    let (long, mut done) = (edge.length(), 0.0);
-    let mut curves = Vec::new();
-    for curve in &edge.curves {
-        let own = curve.arclen(EXACT);
-        let count = (own / FINE).ceil().max(1.0);
-        for n in 0..count as usize {
-            let part = curve.subsegment(n as f64 / count..(n + 1) as f64 / count);
-            let (own, from) = (part.arclen(EXACT), done);
-            let at = |third: f64| by(((from + own * third / 3.0) / long).min(1.0));
-            curves.push(CubicBez::new(
-                part.p0 + at(0.0),
-                part.p1 + at(1.0),
-                part.p2 + at(2.0),
-                part.p3 + at(3.0),
-            ));
-            done += own;
-        }
-    }
-    edge.curves = curves;
-    let share = edge.length() / long.max(1e-9);
-    edge.notches.iter_mut().for_each(|notch| notch.along *= share);
+    displace(edge, |share| by[0] * (1.0 - fading(share)) + by[1] * fading(share));
 }
 
 /// Whether an edge is square to the one before it, and to the one after.

@@ -3,9 +3,11 @@
 use super::super::turn::is_measured_from_start;
 use super::*;
 use crate::fitting::End;
+use crate::pattern::drawn::drawn_of;
 use crate::pattern::upper::has_armhole;
 use crate::pattern::{OfCloth, pieces};
-use kurbo::Point;
+use crate::work::Pattern;
+use kurbo::{ParamCurveArclen, Point};
 
 fn seam(seam: Seam) -> EdgeName {
     EdgeName::Seam(seam)
@@ -195,7 +197,7 @@ fn an_edge_is_moved_by_its_pins() {
 #[test]
 fn an_edge_is_moved_along_the_line_that_is_sewn_on_cloth() {
     let mut document = demo("jersey-top");
-    document.wishes.pattern = crate::work::Pattern::default();
+    document.wishes.pattern = Pattern::default();
     document.try_ons.clear();
     document.record.clear();
     let state = document.newest().unwrap();
@@ -238,4 +240,108 @@ fn an_edge_is_moved_along_the_line_that_is_sewn_on_cloth() {
         }
     }
     assert_eq!(seen, 2);
+}
+
+/// Whatever edge is moved, what is cut stays beside what is sewn: no corner runs out further than a mitre does.
+#[test]
+fn what_is_cut_stays_beside_an_edge_that_is_moved() {
+    let mut seen = 0;
+    for (name, _, all) in garments() {
+        for piece in &all {
+            let most = piece.edges.iter().map(|edge| edge.allowance).fold(0.0, f64::max);
+            for edge in &piece.edges {
+                for pins in [
+                    &[("4 cm", "0.8 cm"), ("8 cm", "0 cm")][..],
+                    &[("5 cm", "1.1 cm")],
+                    &[("5 cm", "2.5 cm")],
+                    &[("5 cm", "-1.1 cm")],
+                ] {
+                    let pins = pins.iter().map(|(at, by)| EdgePin { at: m(at), by: m(by) }).collect();
+                    let change = PieceChange::MoveEdge { piece: piece.key, edge: edge.name, pins };
+                    let mut next = all.clone();
+                    if apply(&mut next, &change).is_err() {
+                        continue;
+                    }
+                    let moved = next.iter().find(|p| p.key == piece.key).unwrap();
+                    let (cut, sewn) = (cut_line(moved).bounding_box(), moved.bounds());
+                    let room = sewn.inflate(3.2 * most, 3.2 * most);
+                    assert!(room.union(cut) == room, "{name}, {change:?}: {cut:?} beside {sewn:?}");
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 200, "{seen}");
+}
+
+/// However finely an edge was drawn, the corner of an edge beside it takes it along: what is chalked on pieces of short curves, as points in a file
+/// give them, comes to the same as on long ones.
+#[test]
+fn pieces_of_short_curves_are_moved_as_those_of_long_ones() {
+    let mut seen = 0;
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        let state = document.try_ons.last().map_or(document.newest().unwrap().id, |try_on| try_on.state);
+        let garment = document.state(state).unwrap().garment.clone();
+        let long = unroll(&garment, &document.wearer, None);
+        let mut short = long.clone();
+        for edge in short.iter_mut().flat_map(|piece| &mut piece.edges) {
+            let parts = |c: &kurbo::CubicBez| {
+                let (c, count) = (*c, (c.arclen(0.01) / 3.0).ceil().max(1.0) as usize);
+                (0..count).map(move |n| c.subsegment(n as f64 / count as f64..(n + 1) as f64 / count as f64))
+            };
+            edge.curves = edge.curves.iter().flat_map(parts).collect();
+        }
+        let told = |all: &[Piece]| {
+            let mut document = document.clone();
+            document.wishes.pattern.drawn = all.iter().map(drawn_of).collect();
+            pieces(&document, OfCloth::default(), Tape::Cm).unwrap()
+        };
+        let [long, short] = [told(&long), told(&short)];
+        for (one, other) in
+            long.sets.iter().zip(&short.sets).flat_map(|(a, b)| a.pieces.iter().zip(&b.pieces))
+        {
+            let paths = [&one.outline, &other.outline].map(|path| kurbo::BezPath::from_svg(path).unwrap());
+            for (a, b) in [[0, 1], [1, 0]].map(|[a, b]| (&paths[a], &paths[b])) {
+                for segment in a.segments() {
+                    let p = segment.eval(0.5);
+                    let far =
+                        b.segments().map(|s| s.nearest(p, 1e-6).distance_sq).fold(f64::INFINITY, f64::min);
+                    assert!(far.sqrt() < 1.0, "{name}, {}: {} mm apart at {p:?}", one.name, far.sqrt());
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 500, "{seen}");
+}
+
+/// Taken in at the underarm, an armhole shrinks by as much on each of its edges, and let out it grows: it is the seam that goes in, not the curve.
+#[test]
+fn an_armhole_shrinks_by_what_is_taken_in_at_the_underarm() {
+    let mut seen = 0;
+    for (garment, old) in with_armholes() {
+        for by in ["0.6 cm", "1.1 cm", "-0.8 cm"] {
+            let pins = vec![EdgePin { at: m("5 cm"), by: m(by) }];
+            let new = both(&old, |piece| PieceChange::MoveEdge {
+                piece,
+                edge: seam(Seam::SideSeam),
+                pins: pins.clone(),
+            });
+            for (new, old) in new.iter().zip(&old).filter(|(_, old)| has_armhole(old)) {
+                let [is, was] = [new, old].map(|piece| piece.edge(seam(Seam::ArmholeSeam)).unwrap().length());
+                let by = m(by).length.cm() * 10.0;
+                assert!(
+                    (was - is - by).abs() < 1.0,
+                    "{:?}, {:?}: {} instead of {by}",
+                    garment.kind,
+                    old.key,
+                    was - is
+                );
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 60, "{seen}");
 }
