@@ -165,12 +165,12 @@ function TryOnWork(props: TryOnWorkProps) {
   const inWords = (facts: Garment) => factsInWords(facts, (level) => words.of("level", level));
   const stale = facts.problem?.stored_garment;
   const Stage = STAGES[stage];
-  // What is pinned is solved without its wishes: a garment that has pieces keeps its stage on paper.
-  const hasPieces = (wishes.value.pattern?.drawn ?? []).length > 0;
+  // What is pinned is solved without the wishes of its garment: which stages it has, its page was told when it was opened.
   const pinned = solved?.stages ?? state.stages;
-  const stages = hasPieces
-    ? state.stages.map((line) => pinned.find((other) => other.stage === line.stage) ?? line)
-    : pinned;
+  const isAsOpened = Boolean(facts.value.toile) === Boolean(newestFacts(state.document).toile);
+  const stages = (isAsOpened ? state.stages : pinned).map(
+    (line) => pinned.find((other) => other.stage === line.stage) ?? line,
+  );
   return (
     <main className={styles["garment"]}>
       <div className={styles["head"]}>

@@ -25,8 +25,8 @@ use uuid::Uuid;
 const STEP: f64 = 8.0;
 /// A corner takes a stretch of its edge along that is so many times as long as it goes: shorter, the edge would fold back on itself.
 const FADES: f64 = 3.0;
-/// And no shorter a stretch, in mm (teaching value: a hand's width is what a curve is trued over).
-const FADES_OVER: f64 = 50.0;
+/// And no shorter a stretch, in mm (teaching value: three fingers; over more of an armhole, it would lose less than is taken in beside it).
+const FADES_OVER: f64 = 30.0;
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
 /// A length is taken out so far above the waist, or below it: where a lengthen or shorten line lies (teaching value).

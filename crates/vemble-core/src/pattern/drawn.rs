@@ -1,6 +1,6 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
-use super::piece::{Edge, Notch, Piece, PieceDart, is_straight};
+use super::piece::{Edge, Notch, Piece, PieceDart};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
 use crate::length::{Length, Measure, Unit};
@@ -8,7 +8,7 @@ use crate::place::Level;
 use crate::work::{
     DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, PieceFace, PiecePart, kept, point, xy,
 };
-use kurbo::{Affine, BezPath, Point, Shape};
+use kurbo::{Affine, Point, Shape};
 
 /// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there.
 pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[DrawnPiece]) -> Vec<Piece> {
@@ -68,28 +68,16 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
 
 /// A piece as it would be drawn.
 pub(super) fn drawn_of(piece: &Piece) -> DrawnPiece {
-    let near = |p: Point| Point::from((kept(p.x), kept(p.y)));
-    let edge = |edge: &Edge| {
-        let mut path = BezPath::new();
-        path.move_to(near(edge.start()));
-        for c in &edge.curves {
-            if is_straight(c) {
-                path.line_to(near(c.p3));
-            } else {
-                path.curve_to(near(c.p1), near(c.p2), near(c.p3));
-            }
-        }
-        DrawnEdge {
-            name: edge.name,
-            second: edge.second,
-            path_mm: path.to_svg(),
-            allowance: Some(Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm }),
-            notches: edge
-                .notches
-                .iter()
-                .map(|n| DrawnNotch { along_mm: kept(n.along), level: n.level })
-                .collect(),
-        }
+    let edge = |edge: &Edge| DrawnEdge {
+        name: edge.name,
+        second: edge.second,
+        path_mm: edge.path_data(),
+        allowance: Some(Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm }),
+        notches: edge
+            .notches
+            .iter()
+            .map(|n| DrawnNotch { along_mm: kept(n.along), level: n.level })
+            .collect(),
     };
     let dart = |d: &PieceDart| DrawnDart {
         dart: d.dart,

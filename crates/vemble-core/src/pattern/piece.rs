@@ -2,7 +2,7 @@
 
 use crate::garment::Dart;
 use crate::place::Level;
-use crate::work::{EdgeName, Fullness, PieceKey, straight};
+use crate::work::{EdgeName, Fullness, PieceKey, kept, straight};
 use kurbo::{
     BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, Point, Shape, Vec2,
 };
@@ -157,6 +157,20 @@ impl Edge {
         let chord = kurbo::Line::new(self.start(), self.end());
         let off = |p: Point| chord.nearest(p, EXACT).distance_sq;
         self.curves.iter().all(|c| is_straight(c) && off(c.p3) < STRAIGHT * STRAIGHT)
+    }
+
+    /// As path data of SVG, to what is kept of a millimetre.
+    pub(super) fn path_data(&self) -> String {
+        let near = |p: Point| Point::from((kept(p.x), kept(p.y)));
+        let mut path = BezPath::new();
+        path.move_to(near(self.start()));
+        for c in &self.curves {
+            match is_straight(c) {
+                true => path.line_to(near(c.p3)),
+                false => path.curve_to(near(c.p1), near(c.p2), near(c.p3)),
+            }
+        }
+        path.to_svg()
     }
 
     /// The place on it that is nearest to a point.

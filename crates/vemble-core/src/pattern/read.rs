@@ -2,7 +2,7 @@
 //! one who drew them.
 
 use super::outline::{JOINS, NEAR, called, corners_of, move_in, on_edge, once_round};
-use super::piece::{Edge, is_straight};
+use super::piece::Edge;
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape};
@@ -423,22 +423,13 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
     let figure = |mm: f64| tape.figure(Length::from_cm(mm / 10.0));
     let shown = edges.into_iter().map(|edge| {
         let drawn = Edge::new(edge.name.unwrap_or(EdgeName::Top), edge.curves);
-        let (long, mut path) = (drawn.length(), BezPath::new());
-        let near = |p: Point| Point::from((kept(p.x), kept(p.y)));
-        path.move_to(near(drawn.start()));
-        for c in &drawn.curves {
-            if is_straight(c) {
-                path.line_to(near(c.p3));
-            } else {
-                path.curve_to(near(c.p1), near(c.p2), near(c.p3));
-            }
-        }
+        let long = drawn.length();
         let (middle, _) = drawn.at(long / 2.0);
         ReadEdge {
             says: edge.says,
             name: edge.name,
             second: edge.second,
-            path_mm: path.to_svg(),
+            path_mm: drawn.path_data(),
             allowance: edge.allowance,
             notches: edge.notches,
             middle_mm: [middle.x, -middle.y],
