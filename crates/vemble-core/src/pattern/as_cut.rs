@@ -5,7 +5,7 @@ use super::piece::{Edge, Piece};
 use super::truing::is_upwards;
 use super::unroll::unroll;
 use crate::body::{Proportions, Wearer};
-use crate::garment::{Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
+use crate::garment::{DartFacts, Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
@@ -30,6 +30,18 @@ pub(super) fn cut_from_pieces(
     let is_gone =
         |dart| sets.iter().any(|set| has(&set.old, dart)) && !sets.iter().any(|set| has(&set.pieces, dart));
     cut.darts.retain(|facts| !is_gone(facts.dart));
+    // One that is new is one of its own.
+    for dart in sets.iter().flat_map(|set| &set.pieces).flat_map(|piece| &piece.darts) {
+        let is_known = cut.darts.iter().any(|facts| facts.dart == dart.dart) || is_gone(dart.dart);
+        if !is_known && dart.loose.is_none() {
+            let from_middle = dart.mouth[0].midpoint(dart.mouth[1]).x;
+            let [fold_depth, length, from_centre] = [dart.takes() / 2.0, dart.long(), from_middle]
+                .map(|mm| Measure { length: Length::from_cm(mm / 10.0), unit: tape.unit() });
+            let facts =
+                DartFacts { dart: dart.dart, name: None, fold_depth, length, from_centre, assumed: true };
+            cut.darts.push(facts);
+        }
+    }
     // So it is with a seam that was left out.
     let is_sewn = |pieces: &[Piece], seam| pieces.iter().any(|p| p.edge(EdgeName::Seam(seam)).is_some());
     let is_left_out = |seam| {
@@ -91,41 +103,32 @@ pub(super) fn cut_from_pieces(
             let dart = facts.dart;
             let of =
                 |pieces: &[&Piece]| pieces.iter().flat_map(|p| &p.darts).find(|d| d.dart == dart).copied();
-            let [deep, long] = [
-                off(&|pieces| Some(of(pieces)?.takes() / 2.0)),
-                off(&|pieces| {
-                    let dart = of(pieces)?;
-                    let from = dart.other.unwrap_or(dart.mouth[0].midpoint(dart.mouth[1]));
-                    Some(from.distance(dart.point))
-                }),
-            ]
-            .map(|off| off.unwrap_or(0.0));
+            let [deep, long] =
+                [off(&|pieces| Some(of(pieces)?.takes() / 2.0)), off(&|pieces| Some(of(pieces)?.long()))]
+                    .map(|off| off.unwrap_or(0.0));
             add(&mut facts.fold_depth, deep);
             add(&mut facts.length, long);
         }
     }
     // At a mark; what is the same there stays as it was measured.
-    let settle = |is: &mut Measure, was: Measure| {
-        *is = if tape.round(is.length) == tape.round(was.length) {
-            was
-        } else {
-            tape.figure(tape.round(is.length)).measure()
-        };
+    let settle = |is: &mut Measure, was: Option<Measure>| {
+        let same = was.filter(|was| tape.round(is.length) == tape.round(was.length));
+        *is = same.unwrap_or_else(|| tape.figure(tape.round(is.length)).measure());
     };
     for (is, was) in cut.levels.iter_mut().zip(&garment.levels) {
         match &mut is.width {
-            Width::LaidFlat(measure) | Width::Girth(measure) => settle(measure, was.width.measure()),
+            Width::LaidFlat(measure) | Width::Girth(measure) => settle(measure, Some(was.width.measure())),
         }
-        settle(&mut is.station, was.station);
+        settle(&mut is.station, Some(was.station));
     }
-    for (is, was) in cut.seams.iter_mut().zip(&garment.seams) {
-        settle(&mut is.length, was.length);
+    for is in &mut cut.seams {
+        settle(&mut is.length, garment.seam(is.seam).map(|was| was.length));
     }
     for is in &mut cut.darts {
-        if let Some(was) = garment.darts.iter().find(|was| was.dart == is.dart) {
-            settle(&mut is.fold_depth, was.fold_depth);
-            settle(&mut is.length, was.length);
-        }
+        let was = garment.darts.iter().find(|was| was.dart == is.dart);
+        settle(&mut is.fold_depth, was.map(|was| was.fold_depth));
+        settle(&mut is.length, was.map(|was| was.length));
+        settle(&mut is.from_centre, was.map(|was| was.from_centre));
     }
     cut
 }
@@ -162,10 +165,13 @@ pub(super) fn round_at(garment: &Garment, pieces: &[&Piece], level: Level) -> Op
     } else {
         let at = |piece: &&Piece| piece.across(piece.levels.iter().find(|(l, _)| *l == level)?.1);
         let across: Vec<f64> = own.iter().filter_map(at).collect();
-        let lower: Vec<&Piece> = own.iter().filter(|p| p.key.part != PiecePart::Bodice).copied().collect();
+        // What is sewn to a bodice is as wide there, or is gathered to it.
+        let bodice: Vec<&Piece> = own.iter().filter(|p| p.key.part == PiecePart::Bodice).copied().collect();
         match across.is_empty() {
             false => Some(across.iter().sum()),
-            true if level == Level::Waist => sewn(&lower, EdgeName::Waist),
+            true if level == Level::Waist => {
+                sewn(if bodice.is_empty() { &own } else { &bodice }, EdgeName::Waist)
+            }
             true => None,
         }
     };

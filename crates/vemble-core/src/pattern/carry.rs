@@ -1,6 +1,8 @@
 //! What is pinned and chalked, carried to the pieces: each edge of a seam moves by what it is chalked, a dart opens as far as it is folded, an
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
+mod darts;
+
 use super::change::FINE;
 use super::cut::open;
 use super::drawn::with_drawn;
@@ -8,13 +10,12 @@ use super::joins::is_in_front;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, square, unroll};
 use crate::body::Wearer;
-use crate::change::dart::AlteredDart;
 use crate::change::hem::AlteredHem;
 use crate::change::seam::AlteredSeam;
 use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{ChangeKey, Curve, DrawnChange};
 use crate::fitting::GarmentSide;
-use crate::garment::{Dart, Garment, HemEdge, Run, Seam};
+use crate::garment::{Garment, HemEdge, Run, Seam};
 use crate::length::Tape;
 use crate::place::Level;
 use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare, straight};
@@ -50,13 +51,18 @@ pub(super) fn carried(
         }
     });
     let as_drawn = with_drawn(garment, unroll(garment, wearer, hole), on_file);
+    // Stations count along the cloth as it was found: without what an armhole adds, and with the darts that it has.
+    let found = match hole {
+        Some(_) => with_drawn(garment, unroll(garment, wearer, None), on_file),
+        None => as_drawn.clone(),
+    };
     let mut pieces = as_drawn.clone();
     let mut left = Vec::new();
     // From the inside out: darts on the edges as they are, then edges, then what goes across.
     for change in drawn {
         let done = match change {
-            DrawnChange::Dart(dart) => move_dart(&mut pieces, dart, side),
-            DrawnChange::Seam(seam) => move_seam(garment, &mut pieces, seam, side),
+            DrawnChange::Dart(dart) => darts::carry(garment, &mut pieces, dart, side),
+            DrawnChange::Seam(seam) => move_seam(garment, (&mut pieces, &found), seam, side),
             DrawnChange::Armhole(_) => true,
             DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
             DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
@@ -105,8 +111,99 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
     }
 }
 
+/// Its stations run on as its edge does: up from the lower edge, and out from the neck.
+fn counts_up(seam: Seam, edge: &Edge) -> bool {
+    match seam.run() {
+        Run::Across => edge.start().x < edge.end().x,
+        Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
+    }
+}
+
+/// The stations of a seam along an edge of a piece.
+struct Stations {
+    /// So far along the edge, once its darts are closed, and so far along the seam, in cm.
+    at: Vec<(f64, f64)>,
+    /// From where to where there is a line.
+    line: [f64; 2],
+}
+
+impl Stations {
+    /// Straight between what is known, and on beyond it as the cloth goes. Beyond its last station a line has none.
+    fn at(&self, along: f64) -> f64 {
+        let next = self.at.iter().position(|(known, _)| *known >= along);
+        let station = match next {
+            Some(0) => self.at[0].1 + (along - self.at[0].0) / 10.0,
+            Some(n) => {
+                let [(from, a), (to, b)] = [self.at[n - 1], self.at[n]];
+                a + (b - a) * (along - from) / (to - from)
+            }
+            None => self.at.last().map_or(0.0, |(known, station)| station + (along - known) / 10.0),
+        };
+        station.clamp(self.line[0], self.line[1])
+    }
+}
+
+/// Where the stations of a seam lie on an edge as it was found: at its notches as high as their levels are, and at its ends, since an edge slants. A
+/// seam that ends where pieces are cut to end is not as long there as it was measured.
+fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_>) -> Stations {
+    let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
+    let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
+    let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
+    let (upwards, long) = (counts_up(seam, edge), found.sewn(edge));
+    let datum = garment.height_of_datum(seam);
+    let of_level = |level: Level| Some((garment.level(level)?.station.length - datum).cm());
+    let waist = of_level(Level::Waist);
+    let is_split = seam.run() == Run::Down && garment.seam(Seam::WaistSeam).is_some();
+    let [base, top] = match found.key.part {
+        PiecePart::Bodice if is_split => [waist.unwrap_or(0.0), whole],
+        PiecePart::Skirt if is_split => [0.0, waist.unwrap_or(whole)],
+        PiecePart::Bodice
+        | PiecePart::Skirt
+        | PiecePart::Body
+        | PiecePart::Leg
+        | PiecePart::Sleeve
+        | PiecePart::Waistband => [0.0, whole],
+    };
+    let ends_there = match seam {
+        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
+            found.key.part == PiecePart::Skirt
+        }
+        Seam::SleeveBackSeam => false,
+        Seam::Outseam
+        | Seam::Inseam
+        | Seam::SideSeam
+        | Seam::ShoulderSeam
+        | Seam::ArmholeSeam
+        | Seam::YokeSeam
+        | Seam::WaistSeam
+        | Seam::NeckSeam
+        | Seam::CentreFront
+        | Seam::CentreBack
+        | Seam::SeatSeam
+        | Seam::FrontRise
+        | Seam::SleeveSeam => true,
+    };
+    let notches = edge.notches.iter().filter_map(|notch| {
+        let sewn = found.sewn_along(edge, notch.along);
+        Some((if upwards { sewn } else { long - sewn }, of_level(notch.level?)?))
+    });
+    let mut at: Vec<(f64, f64)> = notches.filter(|(_, s)| (base..top).contains(s)).collect();
+    at.push((0.0, base));
+    if ends_there {
+        at.push((long, top));
+    }
+    at.sort_by(|a, b| a.0.total_cmp(&b.0));
+    at.dedup_by(|b, a| b.0 - a.0 < 1.0 || b.1 <= a.1);
+    Stations { at, line }
+}
+
 /// Both edges of a seam, moved by what they are chalked. False where no piece has them.
-fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>, side: GarmentSide) -> bool {
+fn move_seam(
+    garment: &Garment,
+    (pieces, found): (&mut [Piece], &[Piece]),
+    altered: &AlteredSeam<'_>,
+    side: GarmentSide,
+) -> bool {
     // A panel is a piece of its own, and is sewn along the old lines.
     if altered.change.set_in {
         return false;
@@ -114,40 +211,20 @@ fn move_seam(garment: &Garment, pieces: &mut [Piece], altered: &AlteredSeam<'_>,
     let seam = altered.facts.seam;
     let line = altered.line(side);
     let mut done = false;
-    for piece in pieces {
+    for (piece, found) in pieces.iter_mut().zip(found) {
         for n in 0..piece.edges.len() {
             if piece.edges[n].name != EdgeName::Seam(seam) {
                 continue;
             }
             done = true;
             let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
-            // Stations go up from the lower edge, and out from the neck.
-            let as_it_was = piece.clone();
-            let edge = &as_it_was.edges[n];
-            let upwards = match seam.run() {
-                Run::Across => edge.start().x < edge.end().x,
-                Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
-            };
-            let long = as_it_was.sewn(edge);
-            // Stations count along the seam as it was found: a piece's edge, which slants, is stretched to that.
-            let waist = garment.level(Level::Waist).map(|l| l.station.length.cm());
-            let whole = altered.facts.length.length.cm();
-            let is_split = seam.run() == Run::Down && garment.seam(Seam::WaistSeam).is_some();
-            let [base, top] = match piece.key.part {
-                PiecePart::Bodice if is_split => [waist.unwrap_or(0.0), whole],
-                PiecePart::Skirt if is_split => [0.0, waist.unwrap_or(whole)],
-                PiecePart::Bodice
-                | PiecePart::Skirt
-                | PiecePart::Body
-                | PiecePart::Leg
-                | PiecePart::Sleeve
-                | PiecePart::Waistband => [0.0, whole],
-            };
+            let stations = stations(garment, found, n, altered);
+            let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
+            let edge = &as_found.edges[n];
+            let (upwards, long) = (counts_up(seam, edge), as_found.sewn(edge));
             let station = |along: f64| {
-                let sewn = as_it_was.sewn_along(edge, along);
-                let up = if upwards { sewn } else { long - sewn };
-                // Within the line: beyond its last station there is none.
-                (base + up * (top - base) / long.max(1e-9)).clamp(WITHIN, (whole - WITHIN).max(WITHIN))
+                let sewn = as_found.sewn_along(edge, along);
+                stations.at(if upwards { sewn } else { long - sewn })
             };
             let by = |along: f64| curve.at(station(along)) * 10.0;
             move_edge(piece, n, by);
@@ -282,39 +359,6 @@ pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     // Notches keep their place from either end.
     let share = piece.edges[edge].length() / old_length.max(1e-9);
     piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);
-}
-
-/// A dart opens as far as it is folded. False where it is not among the pieces.
-fn move_dart(pieces: &mut [Piece], altered: &AlteredDart<'_>, side: GarmentSide) -> bool {
-    // At its mouth: as far as it is folded at all.
-    let long = altered.length.cm();
-    let wide = altered.new[side as usize].span().map_or(long, |(_, to)| long.min(to));
-    let is_fish_eye = matches!(altered.key(), Dart::FrontFishEye | Dart::BackFishEye);
-    let at = if is_fish_eye { long / 2.0 } else { wide };
-    let deep = altered.new[side as usize].at(at);
-    let mut done = false;
-    for piece in pieces {
-        let edges = piece.edges.clone();
-        for dart in piece.darts.iter_mut().filter(|d| d.dart == altered.key()) {
-            done = true;
-            let half = deep * 10.0;
-            let middle = dart.mouth[0].midpoint(dart.mouth[1]);
-            dart.mouth = match edges.iter().find(|edge| dart.other.is_none() && is_on(edge, dart)) {
-                // Its legs end on the edge that it begins at.
-                Some(edge) => {
-                    let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
-                    let (at, way) = (f64::midpoint(a, b), if a < b { 1.0 } else { -1.0 });
-                    [edge.at(at - way * half).0, edge.at(at + way * half).0]
-                }
-                None => {
-                    let way = dart.mouth[1] - dart.mouth[0];
-                    let way = if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) };
-                    [middle - way * half, middle + way * half]
-                }
-            };
-        }
-    }
-    done
 }
 
 /// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.

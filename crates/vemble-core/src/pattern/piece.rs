@@ -63,6 +63,11 @@ impl PieceDart {
         self.mouth[0].distance(self.mouth[1])
     }
 
+    /// How long it is: from its edge, or its other point, to its point.
+    pub fn long(&self) -> f64 {
+        self.other.unwrap_or(self.mouth[0].midpoint(self.mouth[1])).distance(self.point)
+    }
+
     /// What it is called, and what becomes of it where it is not stitched.
     pub fn called(&self) -> String {
         let into = self.loose.map_or_else(String::new, |into| format!(", {}", into.name()));

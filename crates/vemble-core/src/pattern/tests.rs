@@ -21,6 +21,7 @@ use crate::tests::kit::{m, pin};
 use crate::work::{EdgeName, EdgePin, OpensAt, PieceChange, PieceKey, PiecePart};
 use kurbo::{ParamCurve, ParamCurveNearest, Shape};
 
+mod agree;
 mod as_cut;
 mod drawn;
 mod made;

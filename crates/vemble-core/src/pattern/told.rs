@@ -375,11 +375,10 @@ fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
 }
 
 fn dart_shown(dart: &PieceDart, tape: Tape) -> DartShown {
-    let middle = dart.mouth[0].midpoint(dart.mouth[1]);
     DartShown {
         words: dart.called(),
         says: format!("takes {} altogether", figure(dart.takes(), tape).text()),
-        long: dart.loose.is_none().then(|| figure(dart.point.distance(dart.other.unwrap_or(middle)), tape)),
+        long: dart.loose.is_none().then(|| figure(dart.long(), tape)),
     }
 }
 

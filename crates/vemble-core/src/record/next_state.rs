@@ -15,9 +15,6 @@ use crate::judge::{Girth, LevelOf, Subject, girths};
 use crate::length::{Length, Measure, Station, Tape};
 use crate::place::Level;
 
-/// How far from the middle a dart is taken to be where nobody said: 9 cm (teaching value: below the bust point).
-const FROM_CENTRE: Length = Length::from_mm(90);
-
 /// The facts of a garment after everything that `subject` changes on it was done, with figures at the marks of its tape.
 ///
 /// Stations are measured from the new edges. What is inside each seam is what there was, more by what was taken in, less by what was let out,
@@ -116,7 +113,28 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
             DrawnChange::Seam(_) => {}
         }
     }
+    follow_waist(&mut garment, subject);
     garment
+}
+
+/// A waist seam grows and shrinks with the waist that is sewn into it.
+fn follow_waist(garment: &mut Garment, subject: &Subject<'_>) {
+    let tape = subject.tape;
+    let round = |garment: &Garment| garment.level(Level::Waist).map(|level| level.width.on(tape));
+    let (Some(was), Some(will)) = (round(subject.garment), round(garment)) else { return };
+    let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == Seam::WaistSeam && was != will)
+    else {
+        return;
+    };
+    let long = (tape.round(facts.length.length) + will - was).max(tape.mark());
+    facts.length = typed(long, tape);
+    facts.along.retain(|at| at.station.length <= long);
+    facts.in_the_way.retain(|thing| thing.from.length < long);
+    facts
+        .in_the_way
+        .iter_mut()
+        .filter(|thing| thing.to.length > long)
+        .for_each(|thing| thing.to = typed(long, tape));
 }
 
 /// An armhole with its shoulder and its sleeve. Seams have one length for both sides: where one side alone was altered it lies between
@@ -355,20 +373,15 @@ fn dart_facts(dart: &crate::change::dart::AlteredDart<'_>, subject: &Subject<'_>
         stations.map(|s| dart.chalked(side, Station(Length::from_cm(s)), tape)).max().unwrap_or_default()
     };
     let [left, right] = GarmentSide::BOTH.map(deepest);
-    let from_centre = dart.facts.map_or_else(
-        || {
-            let waist = subject.garment.level(Level::Waist).map(|l| l.width.on(tape).fraction(1, 4));
-            let from = waist.zip(dart.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
-            typed(tape.round(from.filter(|from| *from > Length::ZERO).unwrap_or(FROM_CENTRE)), tape)
-        },
-        |facts| facts.from_centre,
-    );
     DartFacts {
         dart: dart.key(),
         name: None,
         fold_depth: typed(tape.round((left + right).fraction(1, 2)), tape),
         length: typed(tape.round(dart.length), tape),
-        from_centre,
+        from_centre: dart.facts.map_or_else(
+            || typed(tape.round(dart.from_centre(subject.garment)), tape),
+            |facts| facts.from_centre,
+        ),
         assumed: false,
     }
 }

@@ -15,6 +15,8 @@ use crate::place::Level;
 const ABOVE_WAIST: Length = Length::from_mm(160);
 /// From the waist down to its lower point: 14 cm (teaching value: above the fullest hip).
 const BELOW_WAIST: Length = Length::from_mm(140);
+/// How far from the middle a new dart lies that nobody placed: 9 cm (teaching value: below the bust point).
+const FROM_CENTRE: Length = Length::from_mm(90);
 
 /// A pair of darts with its new fold depths.
 #[derive(Clone, Debug)]
@@ -54,6 +56,16 @@ impl AlteredDart<'_> {
     pub fn added(&self, side: GarmentSide, station: Station) -> Length {
         let s = station.0.cm();
         Length::from_cm(self.new[side as usize].at(s) - self.placed.at(s))
+    }
+
+    /// How far from the middle it lies: measured from the side seam as one was placed, or where such darts lie.
+    pub fn from_centre(&self, garment: &Garment) -> Length {
+        if let Some(facts) = self.facts {
+            return facts.from_centre.length;
+        }
+        let quarter = garment.level(Level::Waist).map(|level| level.width.girth().fraction(1, 4));
+        let from = quarter.zip(self.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
+        from.filter(|from| *from > Length::ZERO).unwrap_or(FROM_CENTRE)
     }
 
     /// It takes less somewhere than it does now: its old stitching comes out first.

@@ -10,6 +10,7 @@ mod sleeve;
 mod trunk;
 
 pub(super) use sleeve::BEHIND;
+pub(super) use trunk::BELOW_BUST;
 
 use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;

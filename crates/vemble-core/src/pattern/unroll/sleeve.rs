@@ -11,8 +11,9 @@ use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, Point};
 
-/// So far below the arm a sleeve goes straight down (teaching value: an armhole runs level there).
+/// So far below the arm a sleeve goes straight down (teaching value: an armhole runs level there), and of a short one no more than such a share.
 const UPRIGHT: f64 = 40.0;
+const UPRIGHT_SHARE: f64 = 0.1;
 
 /// So often its hem is set right.
 const FIXES: usize = 8;
@@ -67,12 +68,15 @@ fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
         .filter(|p| p.0 < under - 1.0)
         .collect();
     // Upright under the arm, where it meets the armhole.
-    let before = under - UPRIGHT;
+    let before = under - UPRIGHT.min(under * UPRIGHT_SHARE);
     points.retain(|p| p.0 < before - 1.0);
     points.extend([(before, wide), (under, wide)]);
     if points[0].0 > 1.0 {
         points.insert(0, (0.0, points[0].1));
     }
+    // Straight above its hem, as every lower edge.
+    let [hem, next] = [points[0], points[1]];
+    points.insert(1, (hem.0.midpoint(next.0), hem.1.midpoint(next.1) + fix / 2.0));
     points[0].1 += fix;
     let curve = Curve::without_swings(&points);
     let side = |towards: f64| -> Vec<CubicBez> {

@@ -2,6 +2,8 @@
 
 mod darts;
 
+pub(in crate::pattern) use darts::BELOW_BUST;
+
 use super::{Bolt, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
@@ -79,6 +81,9 @@ impl<'a> Storey<'a> {
         let mut heights: Vec<f64> = vec![from, top];
         heights.extend(girths.iter().map(|g| g.0).filter(|y| inside(*y)));
         heights.extend(storey.darts().flat_map(|d| storey.spans(d)).filter(|y| inside(*y)));
+        // Below the lowest of them it runs straight: what goes round above a hem, or below it, is what lies between two levels.
+        let lowest = heights.iter().copied().filter(|y| *y > from).fold(top, f64::min);
+        heights.push(from.midpoint(lowest));
         heights.sort_by(f64::total_cmp);
         heights.dedup_by(|a, b| (*a - *b).abs() < 1.0);
         // Half of what goes round, cut: with what darts take on one side.
@@ -95,6 +100,7 @@ impl<'a> Storey<'a> {
         for _ in 0..FIXES {
             let fixed = |n: usize| match n {
                 0 => storey.fix[0],
+                1 => storey.fix[0] / 2.0,
                 n if n == last && to.is_some() => storey.fix[1],
                 _ => 0.0,
             };

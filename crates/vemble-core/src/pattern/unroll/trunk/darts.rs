@@ -8,7 +8,7 @@ use crate::work::{EdgeName, PieceFace, PiecePart, straight};
 use kurbo::{CubicBez, Point, Vec2};
 
 /// A bust dart begins so far below the bust line, as on the stand.
-const BELOW_BUST: f64 = 30.0;
+pub(in crate::pattern) const BELOW_BUST: f64 = 30.0;
 
 impl<'a> Storey<'a> {
     /// Darts that lie in this storey.
@@ -111,7 +111,13 @@ impl<'a> Storey<'a> {
         let half = dart.fold_depth.length.cm() * 10.0;
         let long = dart.length.length.cm() * 10.0;
         let height = bust - BELOW_BUST;
+        let reaches: Vec<Vec2> =
+            piece.darts.iter().map(|d| d.point - d.mouth[0].midpoint(d.mouth[1])).collect();
         crate::pattern::cut::open_across(piece, height, 2.0 * half, false);
+        // A dart from the waist is as long as it is measured, also where it reaches above this one.
+        for (dart, reach) in piece.darts.iter_mut().zip(reaches) {
+            dart.point = dart.mouth[0].midpoint(dart.mouth[1]) + reach;
+        }
         // A straight neckline stays straight.
         let first = piece.edges[0].start();
         if let Some(edge) =

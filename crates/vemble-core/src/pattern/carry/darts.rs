@@ -1,0 +1,152 @@
+//! Darts that are pinned, carried to the pieces: one that is there opens as far as it is folded and lies where it is moved to; a new one is drawn
+//! in the cloth that is there, as it is folded on the body, and nothing is opened for it.
+
+use super::inwards;
+use crate::change::dart::AlteredDart;
+use crate::fitting::GarmentSide;
+use crate::garment::{Dart, Garment, Seam};
+use crate::length::{Length, Station};
+use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, is_on};
+use crate::pattern::unroll::BELOW_BUST;
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PiecePart};
+use kurbo::{Point, Vec2};
+
+/// So much of an edge is left beside a dart, in mm: less cannot be sewn (teaching value).
+const BESIDE: f64 = 10.0;
+
+/// False where no piece has it, and none has a place for a new one.
+pub(super) fn carry(
+    garment: &Garment,
+    pieces: &mut [Piece],
+    altered: &AlteredDart<'_>,
+    side: GarmentSide,
+) -> bool {
+    let heights = [altered.point, altered.base];
+    let mut done = false;
+    for piece in pieces.iter_mut() {
+        let at = heights.map(|height| height_on(garment, piece, height?));
+        let edges = piece.edges.clone();
+        for dart in piece.darts.iter_mut().filter(|dart| dart.dart == altered.key()) {
+            done = true;
+            open(dart, &edges, take_of(garment, altered, side));
+            if let (true, [Some(point), Some(base)]) = (altered.is_moved(), at) {
+                // One with a single point keeps the edge that it begins at.
+                dart.point.y = point;
+                dart.other.iter_mut().for_each(|other| other.y = base);
+            }
+        }
+    }
+    if done || altered.facts.is_some() {
+        return done;
+    }
+    let face = if altered.key().is_in_front() { PieceFace::Front } else { PieceFace::Back };
+    let mut own = pieces.iter_mut().filter(|piece| piece.key.face == face);
+    own.any(|piece| match new(garment, piece, altered, side) {
+        Some(dart) => {
+            piece.darts.push(dart);
+            true
+        }
+        None => false,
+    })
+}
+
+/// Half of what it takes at its mouth, in mm.
+fn take_of(garment: &Garment, altered: &AlteredDart<'_>, side: GarmentSide) -> f64 {
+    altered.depth(side, mouth_of(garment, altered, side)).cm() * 10.0
+}
+
+/// How far from its point its mouth lies: where it begins, and of one with two points at the waist, where it goes across it.
+fn mouth_of(garment: &Garment, altered: &AlteredDart<'_>, side: GarmentSide) -> Station {
+    let long = altered.length;
+    if altered.key().has_two_points() {
+        let waist = garment.level(Level::Waist).and_then(|level| altered.station_at(level.station.length));
+        return waist.unwrap_or(Station(long.fraction(1, 2)));
+    }
+    let reaches = altered.new[side as usize].span().map_or(long, |(_, to)| Length::from_cm(to));
+    Station(long.min(reaches))
+}
+
+/// How high a height above the hem lies on a piece: as far from the waist as on the garment.
+fn height_on(garment: &Garment, piece: &Piece, height: Length) -> Option<f64> {
+    let own = piece.levels.iter().find(|(level, _)| *level == Level::Waist).map(|(_, y)| *y);
+    let waist = garment.level(Level::Waist)?.station.length;
+    let edge = || Some(piece.edge(EdgeName::Waist)?.start().y);
+    Some(own.or_else(edge)? + (height - waist).cm() * 10.0)
+}
+
+/// Makes its mouth twice so wide about its middle.
+fn open(dart: &mut PieceDart, edges: &[Edge], half: f64) {
+    let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+    dart.mouth = match edges.iter().find(|edge| dart.other.is_none() && is_on(edge, dart)) {
+        // Its legs end on the edge that it begins at.
+        Some(edge) => {
+            let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
+            let (at, way) = (f64::midpoint(a, b), if a < b { 1.0 } else { -1.0 });
+            [edge.at(at - way * half).0, edge.at(at + way * half).0]
+        }
+        None => {
+            let way = dart.mouth[1] - dart.mouth[0];
+            let way = if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) };
+            [middle - way * half, middle + way * half]
+        }
+    };
+}
+
+/// A new one on a piece; nothing where that has no place for it.
+fn new(garment: &Garment, piece: &Piece, altered: &AlteredDart<'_>, side: GarmentSide) -> Option<PieceDart> {
+    let dart = altered.key();
+    let half = take_of(garment, altered, side);
+    let long = altered.length.cm() * 10.0;
+    if dart.has_two_points() {
+        let at = mouth_of(garment, altered, side);
+        let [point, wide, base] =
+            [altered.point?, altered.height_of(at)?, altered.base?].map(|h| height_on(garment, piece, h));
+        let (point, wide, base, x) = (point?, wide?, base?, altered.from_centre(garment).cm() * 10.0);
+        let [from, to] = piece.reach(wide)?;
+        let bounds = piece.bounds();
+        let is_here = (from + half..to - half).contains(&x) && bounds.y0 < base && point < bounds.y1;
+        let at = |y: f64| Point::new(x, y);
+        let mouth = [Point::new(x - half, wide), Point::new(x + half, wide)];
+        let whole = PieceDart { dart, mouth, point: at(point), other: Some(at(base)), loose: None };
+        return is_here.then_some(whole);
+    }
+    let on = match dart {
+        Dart::Bust => EdgeName::Seam(Seam::SideSeam),
+        Dart::Shoulder => EdgeName::Seam(Seam::ShoulderSeam),
+        Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => EdgeName::Waist,
+        Dart::FrontFishEye | Dart::BackFishEye => return None,
+    };
+    let edge = piece.edge(on)?;
+    let along = match dart {
+        Dart::Bust => {
+            let (_, bust) = piece.levels.iter().find(|(level, _)| *level == Level::Bust)?;
+            let [_, out] = piece.reach(bust - BELOW_BUST)?;
+            along_curves(&edge.curves, Point::new(out, bust - BELOW_BUST))
+        }
+        Dart::Shoulder => edge.length() / 2.0,
+        Dart::FrontWaist
+        | Dart::BackWaist
+        | Dart::OuterFrontWaist
+        | Dart::OuterBackWaist
+        | Dart::FrontFishEye
+        | Dart::BackFishEye => {
+            // One that begins elsewhere than at the waist begins on no edge.
+            garment.level(Level::Waist).filter(|level| Some(level.station.length) == altered.base)?;
+            let out = altered.from_centre(garment).cm() * 10.0;
+            match piece.key.part {
+                // Counted from the rise to its near leg.
+                PiecePart::Leg => out + half,
+                PiecePart::Body
+                | PiecePart::Bodice
+                | PiecePart::Skirt
+                | PiecePart::Sleeve
+                | PiecePart::Waistband => along_curves(&edge.curves, Point::new(out, edge.start().y)),
+            }
+        }
+    };
+    let fits = along - half > BESIDE && along + half < edge.length() - BESIDE;
+    let mouth = [edge.at(along - half).0, edge.at(along + half).0];
+    let point = mouth[0].midpoint(mouth[1]) + inwards(mouth[1] - mouth[0]).normalize() * long;
+    fits.then_some(PieceDart { dart, mouth, point, other: None, loose: None })
+}

@@ -1,0 +1,176 @@
+//! What is chalked and what the pieces come to is the same.
+
+use super::*;
+use crate::change::{Change, ChangeKey};
+use crate::garment::Dart;
+use crate::judge::Subject;
+use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
+use crate::pattern::lay::{Laid, Set, lay};
+use crate::record::next_state;
+use crate::solve::drawn_on;
+use crate::try_on::TryOn;
+use crate::work::Pattern;
+use serde_json::{Value, json};
+use std::collections::HashSet;
+use std::mem::discriminant;
+
+/// Pins on both sides.
+fn pinned(pins: &[(f64, &str)]) -> Vec<Value> {
+    let both = ["left", "right"];
+    let pin = |(station, amount): &(f64, &str)| {
+        both.map(|side| json!({"side": side, "station": format!("{station:.1} cm"), "amount": amount, "how": "fold"}))
+    };
+    pins.iter().flat_map(pin).collect()
+}
+
+/// What may be pinned on a garment, one thing after another, and all at once.
+fn pinned_on(garment: &Garment) -> Vec<Vec<Change>> {
+    let mut all = Vec::new();
+    for facts in &garment.seams {
+        let long = facts.length.length.cm();
+        for pins in [vec![(long * 0.5, "0.7 cm")], vec![(long * 0.3, "-0.4 cm"), (long * 0.75, "0.6 cm")]] {
+            all.push(json!({"seam": {"seam": facts.seam, "readings": pinned(&pins)}}));
+        }
+    }
+    for hem in ["body", "leg", "sleeve"] {
+        all.extend(["3 cm", "-2 cm"].map(|off| json!({"hem": {"hem": hem, "off": off}})));
+    }
+    all.extend(["1.2 cm", "-0.8 cm"].map(|raise| json!({"armhole": {"at": "both", "raise": raise}})));
+    for dart in Dart::ALL {
+        all.push(json!({"dart": {"dart": dart, "readings": pinned(&[(9.0, "0.5 cm")])}}));
+        let moved = json!({"dart": dart, "readings": pinned(&[(9.0, "0.4 cm")]), "from_side_seam": "11 cm"});
+        all.push(json!({"dart": moved}));
+    }
+    let all: Vec<Change> = all.into_iter().map(|change| serde_json::from_value(change).unwrap()).collect();
+    let armhole = |change: &Change| serde_json::to_value(change).unwrap().get("armhole").is_some();
+    let holes = all.iter().filter(|change| armhole(change));
+    // With an armhole that is raised or lowered stations still count along the cloth that is there.
+    let with_hole =
+        holes.flat_map(|hole| all.iter().filter(|c| !armhole(c)).map(|c| vec![c.clone(), hole.clone()]));
+    all.iter().map(|change| vec![change.clone()]).chain(with_hole).collect()
+}
+
+/// A seam that is taken in to a waist is bent, and so much longer than it was counted to be, in mm.
+const BENT: f64 = 6.0;
+
+/// Every garment of the demo as it is pinned, and with whatever may be pinned on it, that is carried to paper.
+fn laid_out() -> impl Iterator<Item = (Document, Laid)> {
+    let pinned = |name: &str| {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        let newest = document.newest().unwrap().clone();
+        let with = pinned_on(&newest.garment).into_iter().map(|changes| Document {
+            try_ons: vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }],
+            ..document.clone()
+        });
+        std::iter::once(document.clone()).chain(with.collect::<Vec<_>>())
+    };
+    let all = DEMO.into_iter().flat_map(pinned).filter(|document| !document.try_ons.is_empty());
+    let all = all.filter_map(|document| lay(&document, Tape::Cm).ok().map(|laid| (document, laid)));
+    all.filter(|(_, laid)| laid.left.is_empty())
+}
+
+/// What goes round each level changes on paper by what the sum says that is chalked, to half a mark for every edge, and what a flare gains in a hem;
+/// and the garment that it becomes has its levels as high and its seams as long as those pieces.
+#[test]
+fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
+    let (mut seen, mut kinds) = (0, HashSet::new());
+    for (document, laid) in laid_out() {
+        let TryOn { changes, .. } = document.try_ons.last().unwrap();
+        kinds.extend(changes.iter().map(discriminant));
+        // Pins lie square to a seam that may slant.
+        let within = |says: f64| 2.0 * changes.len() as f64 + 1.0 + says.abs() * 0.08;
+        let mut agree = |what: String,
+                         sets: &[&Set],
+                         of: &dyn Fn(&[&Piece]) -> Option<f64>,
+                         (says, bent): (Length, f64)| {
+            let more = sets.iter().filter_map(|set| Some(of(&outer(&set.chalked))? - of(&outer(&set.old))?));
+            let Some(more) = mean(&more.collect::<Vec<_>>()) else { return };
+            let says = says.cm() * 10.0;
+            let name = &laid.garment.name;
+            let off = more - says;
+            assert!(
+                -within(says) < off && off < within(says) + bent,
+                "{name}, {what}: {more:.1}, not {says:.1} mm: {changes:?}"
+            );
+            seen += 1;
+        };
+        for level in laid.levels.iter().filter(|level| level.level != Level::Neck) {
+            let is_own =
+                |set: &&Set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side();
+            let own: Vec<&Set> = laid.sets.iter().filter(is_own).collect();
+            let says = Length::from_nm(level.after.nm - level.before.nm);
+            agree(
+                level.name.clone(),
+                &own,
+                &|pieces| round_at(&laid.garment, pieces, level.level),
+                (says, 0.0),
+            );
+        }
+        let schools = document.wishes.schools;
+        let try_on = document.try_ons.last().unwrap();
+        let drawn = drawn_on(&laid.garment, &document.wearer, try_on, schools).unwrap();
+        // One from the side shortens one edge of its seam alone.
+        if drawn.iter().any(|change| change.key() == ChangeKey::Dart(Dart::Bust)) {
+            continue;
+        }
+        let as_it_is = Subject::as_it_is(&laid.garment, &document.wearer, Tape::Cm);
+        let next = next_state(&Subject { changes: &drawn, put_on: try_on.put_on(), schools, ..as_it_is });
+        let sets: Vec<&Set> = laid.sets.iter().collect();
+        for level in laid.garment.levels.iter().map(|level| level.level) {
+            let [was, will] =
+                [&laid.garment, &next].map(|garment| garment.level(level).unwrap().station.length);
+            agree(
+                format!("how high {level:?} lies"),
+                &sets,
+                &|pieces| height_of(pieces, level),
+                (will - was, BENT),
+            );
+        }
+        // What ends in an armhole or is shaped by one is as long as it is drawn.
+        let seams = [Seam::SideSeam, Seam::Outseam, Seam::Inseam, Seam::WaistSeam, Seam::SleeveSeam];
+        for seam in seams.into_iter().filter(|seam| laid.garment.seam(*seam).is_some()) {
+            let [was, will] = [&laid.garment, &next].map(|garment| garment.seam(seam).unwrap().length.length);
+            let of = |pieces: &[&Piece]| length_of(&laid.garment, pieces, seam);
+            agree(format!("how long {seam:?} is"), &sets, &of, (will - was, BENT));
+        }
+    }
+    assert!(seen > 2000, "{seen}");
+    assert!(kinds.len() >= 4, "seams, hems, armholes, darts");
+}
+
+/// A dart that is pinned where there was none lies on a piece, as long and as deep as it is folded, and the garment that is cut from the pieces has it.
+#[test]
+fn a_new_dart_is_drawn_and_cut() {
+    let mut seen = HashSet::new();
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        let newest = document.newest().unwrap().clone();
+        let fresh =
+            Dart::ALL.iter().filter(|dart| newest.garment.darts.iter().all(|facts| facts.dart != **dart));
+        for dart in fresh {
+            // At the waist, where it goes across it.
+            let station = if dart.has_two_points() { 16.0 } else { 9.0 };
+            let change = json!({"dart": {"dart": dart, "readings": pinned(&[(station, "0.6 cm")])}});
+            let changes = vec![serde_json::from_value(change).unwrap()];
+            document.try_ons = vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }];
+            let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+            let drawn = laid.sets[0].chalked.iter().flat_map(|piece| &piece.darts).find(|d| d.dart == *dart);
+            assert_eq!(
+                drawn.is_some(),
+                laid.left.is_empty(),
+                "{name}, {dart:?}: drawn, or said that it is not"
+            );
+            let Some(drawn) = drawn else { continue };
+            assert!((drawn.takes() - 12.0).abs() < 0.1, "{name}, {dart:?}: takes {}", drawn.takes());
+            let cut = cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, false, Tape::Cm);
+            let facts = cut.darts.iter().find(|facts| facts.dart == *dart).unwrap();
+            assert_eq!(facts.fold_depth, m("0.6 cm"), "{name}, {dart:?}");
+            let long = facts.length.length.cm() * 10.0;
+            assert!((long - drawn.long()).abs() < 1.0, "{name}, {dart:?}: {long}, {}", drawn.long());
+            seen.insert(*dart);
+        }
+    }
+    assert!(seen.len() > 6, "{seen:?}");
+}
