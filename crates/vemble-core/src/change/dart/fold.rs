@@ -58,14 +58,30 @@ impl AlteredDart<'_> {
         Length::from_cm(self.new[side as usize].at(s) - self.placed.at(s))
     }
 
-    /// How far from the middle it lies: measured from the side seam as one was placed, or where such darts lie.
+    /// How far from the middle it lies: measured from the side seam as one was placed, or where such darts lie: an outer one halfway from its
+    /// neighbour to the side.
     pub fn from_centre(&self, garment: &Garment) -> Length {
         if let Some(facts) = self.facts {
             return facts.from_centre.length;
         }
         let quarter = garment.level(Level::Waist).map(|level| level.width.girth().fraction(1, 4));
-        let from = quarter.zip(self.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
-        from.filter(|from| *from > Length::ZERO).unwrap_or(FROM_CENTRE)
+        let placed = quarter.zip(self.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
+        if let Some(from) = placed.filter(|from| *from > Length::ZERO) {
+            return from;
+        }
+        let inner = match self.key() {
+            Dart::OuterFrontWaist => Dart::FrontWaist,
+            Dart::OuterBackWaist => Dart::BackWaist,
+            Dart::FrontWaist
+            | Dart::BackWaist
+            | Dart::FrontFishEye
+            | Dart::BackFishEye
+            | Dart::Bust
+            | Dart::Shoulder => return FROM_CENTRE,
+        };
+        let inner = garment.darts.iter().find(|facts| facts.dart == inner);
+        let inner = inner.map_or(FROM_CENTRE, |facts| facts.from_centre.length);
+        quarter.map_or(inner, |quarter| (inner + quarter).fraction(1, 2))
     }
 
     /// It takes less somewhere than it does now: its old stitching comes out first.

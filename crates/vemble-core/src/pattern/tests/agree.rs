@@ -6,6 +6,7 @@ use crate::garment::Dart;
 use crate::judge::Subject;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
 use crate::pattern::lay::{Laid, Set, lay};
+use crate::pattern::piece::PieceDart;
 use crate::record::next_state;
 use crate::solve::drawn_on;
 use crate::try_on::TryOn;
@@ -156,7 +157,9 @@ fn a_new_dart_is_drawn_and_cut() {
             let changes = vec![serde_json::from_value(change).unwrap()];
             document.try_ons = vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }];
             let Ok(laid) = lay(&document, Tape::Cm) else { continue };
-            let drawn = laid.sets[0].chalked.iter().flat_map(|piece| &piece.darts).find(|d| d.dart == *dart);
+            let is_drawn = |piece: &&Piece| piece.darts.iter().any(|d| d.dart == *dart);
+            let piece = laid.sets[0].chalked.iter().find(is_drawn);
+            let drawn = piece.and_then(|piece| piece.darts.iter().find(|d| d.dart == *dart));
             assert_eq!(
                 drawn.is_some(),
                 laid.left.is_empty(),
@@ -164,6 +167,16 @@ fn a_new_dart_is_drawn_and_cut() {
             );
             let Some(drawn) = drawn else { continue };
             assert!((drawn.takes() - 12.0).abs() < 0.1, "{name}, {dart:?}: takes {}", drawn.takes());
+            let beside =
+                |other: &&PieceDart| other.dart != *dart && other.other.is_some() == drawn.other.is_some();
+            for other in piece.unwrap().darts.iter().filter(beside) {
+                let [a, b] = [drawn, other].map(|d| d.mouth[0].midpoint(d.mouth[1]));
+                assert!(
+                    a.distance(b) > (drawn.takes() + other.takes()) / 2.0,
+                    "{name}, {dart:?} over {:?}",
+                    other.dart
+                );
+            }
             let cut = cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, false, Tape::Cm);
             let facts = cut.darts.iter().find(|facts| facts.dart == *dart).unwrap();
             assert_eq!(facts.fold_depth, m("0.6 cm"), "{name}, {dart:?}");
