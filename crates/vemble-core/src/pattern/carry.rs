@@ -3,8 +3,7 @@
 
 mod darts;
 
-use super::change::FINE;
-use super::cut::open;
+use super::change::{FINE, band_below, draw_out};
 use super::drawn::with_drawn;
 use super::joins::is_in_front;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
@@ -19,7 +18,7 @@ use crate::garment::{Garment, HemEdge, Run, Seam};
 use crate::length::Tape;
 use crate::place::Level;
 use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare, straight};
-use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, Point, Vec2};
+use kurbo::{CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
 use uuid::Uuid;
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
@@ -30,8 +29,6 @@ const FADES: f64 = 3.0;
 const FADES_OVER: f64 = 30.0;
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
-/// A length is taken out so far above the waist, or below it: where a lengthen or shorten line lies (teaching value).
-const BESIDE_WAIST: f64 = 40.0;
 
 /// The pieces of one side with everything that is drawn on the garment; and what of it cannot be carried to paper.
 pub(super) fn carried(
@@ -74,7 +71,7 @@ pub(super) fn carried(
     for change in drawn {
         let done = match change {
             DrawnChange::Hem(hem) => move_hem(&mut pieces, hem, side),
-            DrawnChange::Trunk(trunk) => move_trunk(garment, &mut pieces, trunk, tape),
+            DrawnChange::Trunk(trunk) => move_trunk(&mut pieces, trunk, tape),
             DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) => continue,
             DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => continue,
         };
@@ -301,7 +298,17 @@ fn drag_start(edge: &mut Edge, to: Point) {
     }
     let long = edge.length();
     let over = (by.hypot() * FADES).max(FADES_OVER).min(long);
-    displace(edge, |share| by * (1.0 - fading((share * long / over).min(1.0))));
+    // What lies beyond is left as it was drawn.
+    let (mut near, mut beyond) = (edge.clone(), edge.clone());
+    near.cut_off_end(long - over);
+    beyond.cut_off(over);
+    displace(&mut near, |share| by * (1.0 - fading(share)));
+    let (is, share) = (near.length(), near.length() / over);
+    edge.notches.iter_mut().for_each(|notch| {
+        notch.along = if notch.along < over { notch.along * share } else { notch.along - over + is };
+    });
+    near.curves.append(&mut beyond.curves);
+    edge.curves = near.curves;
 }
 
 /// From nought to one, level at both ends.
@@ -446,13 +453,14 @@ pub(super) fn shorten(edge: &mut Edge, by: f64) {
     }
 }
 
-/// A length is taken out across, or put in, from the middle in front to the middle behind.
-fn move_trunk(garment: &Garment, pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> bool {
-    let Some(waist) = garment.level(Level::Waist).map(|l| l.station.length.cm() * 10.0) else { return false };
+/// A length is taken out across, or put in, from the middle in front to the middle behind. False where no piece is long enough there.
+fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> bool {
     let sums = altered.sums(tape);
-    let is_above = altered.key() == TrunkAt::AboveWaist;
+    let (is_above, run) = (altered.key() == TrunkAt::AboveWaist, sums.quarter.cm());
+    let below = if is_above { Level::Bust } else { Level::Waist };
+    let mut moved = pieces.to_vec();
     let mut done = false;
-    for piece in pieces {
+    for piece in &mut moved {
         let is_there = match piece.key.part {
             PiecePart::Body => true,
             PiecePart::Bodice => is_above,
@@ -462,16 +470,23 @@ fn move_trunk(garment: &Garment, pieces: &mut [Piece], altered: &AlteredTrunk<'_
         if !is_there {
             continue;
         }
-        let own = piece.levels.iter().find(|(l, _)| *l == Level::Waist).map_or(waist, |(_, y)| *y);
-        let height = if is_above { own + BESIDE_WAIST } else { own - BESIDE_WAIST };
+        // A leg lies about its crease, everything else from its middle.
+        let waist = piece.edge(EdgeName::Waist).map(|edge| [edge.start().x, edge.end().x]);
+        let [from, to] = match (piece.key.part, waist) {
+            (PiecePart::Leg, Some([a, b])) => [a.min(b), a.max(b)],
+            _ => [0.0, run * 10.0],
+        };
         let curve: Curve = sums.curve(piece.key.face == PieceFace::Front);
-        let line = Line::new((-1e5, height), (1e5, height));
-        let run = sums.quarter.cm();
-        // Above the line it comes down by what is taken out; a middle stays upright.
-        let at = |x: f64| curve.at((x / 10.0).clamp(0.0, run)) * 10.0;
-        let place = |p: Point, is_beyond: bool| if is_beyond { p - Vec2::new(0.0, at(p.x)) } else { p };
-        open(piece, |p| p.y - height, line, place);
+        let off = |x: f64| curve.at(((x - from) / (to - from)).clamp(0.0, 1.0) * run) * 10.0;
+        // Drawn out by so much where that is shortest.
+        let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
+        let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };
+        let share = |x: f64| if by.abs() > 1e-9 { -off(x) / by } else { 0.0 };
+        if band_below(piece, below).and_then(|band| draw_out(piece, band, by, share)).is_err() {
+            return false;
+        }
         done = true;
     }
+    pieces.clone_from_slice(&moved);
     done
 }

@@ -230,7 +230,7 @@ fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(
 }
 
 /// The lower half of the stretch between a level and the next one below: darts end above it.
-fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
+pub(super) fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
     let bounds = piece.bounds();
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
     // A level at its upper edge crosses nothing.
@@ -243,7 +243,7 @@ fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
 }
 
 /// Draws a stretch between two heights out by so much, at each place by its share: what lies below goes down.
-fn draw_out(
+pub(super) fn draw_out(
     piece: &mut Piece,
     [low, high]: [f64; 2],
     by: f64,

@@ -37,6 +37,10 @@ fn pinned_on(garment: &Garment) -> Vec<Vec<Change>> {
         all.extend(["3 cm", "-2 cm"].map(|off| json!({"hem": {"hem": hem, "off": off}})));
     }
     all.extend(["1.2 cm", "-0.8 cm"].map(|raise| json!({"armhole": {"at": "both", "raise": raise}})));
+    for at in ["above_waist", "rise"] {
+        all.push(json!({"trunk": {"at": at, "side": "1.5 cm"}}));
+        all.push(json!({"trunk": {"at": at, "front": "-1 cm", "side": "-1 cm", "back": "0.5 cm"}}));
+    }
     for dart in Dart::ALL {
         all.push(json!({"dart": {"dart": dart, "readings": pinned(&[(9.0, "0.5 cm")])}}));
         let moved = json!({"dart": dart, "readings": pinned(&[(9.0, "0.4 cm")]), "from_side_seam": "11 cm"});
@@ -79,6 +83,9 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
     for (document, laid) in laid_out() {
         let TryOn { changes, .. } = document.try_ons.last().unwrap();
         kinds.extend(changes.iter().map(discriminant));
+        for piece in laid.sets.iter().flat_map(|set| &set.chalked) {
+            assert!(!crosses(piece), "{}, {}: {changes:?}", laid.garment.name, piece.key.name());
+        }
         // Pins lie square to a seam that may slant.
         let within = |says: f64| 2.0 * changes.len() as f64 + 1.0 + says.abs() * 0.08;
         let mut agree = |what: String,
@@ -137,7 +144,7 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
         }
     }
     assert!(seen > 2000, "{seen}");
-    assert!(kinds.len() >= 4, "seams, hems, armholes, darts");
+    assert!(kinds.len() >= 5, "seams, hems, armholes, darts, lengths");
 }
 
 /// A dart that is pinned where there was none lies on a piece, as long and as deep as it is folded, and the garment that is cut from the pieces has it.
