@@ -194,3 +194,27 @@ fn a_new_dart_is_drawn_and_cut() {
     }
     assert!(seen.len() > 6, "{seen:?}");
 }
+
+/// Taken in along the whole shoulder, a neckline is shorter by what each of its four edges loses there; on paper by less where it runs askew.
+#[test]
+fn a_neckline_loses_what_its_shoulders_do() {
+    let mut seen = 0;
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        let newest = document.newest().unwrap().clone();
+        let Some(facts) = newest.garment.seam(Seam::ShoulderSeam) else { continue };
+        let pins = pinned(&[(0.0, "0.6 cm"), (facts.length.length.cm(), "0.6 cm")]);
+        let change = json!({"seam": {"seam": "shoulder_seam", "readings": pins}});
+        let changes = vec![serde_json::from_value(change).unwrap()];
+        document.try_ons = vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }];
+        let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+        let Some(neck) = laid.levels.iter().find(|level| level.level == Level::Neck) else { continue };
+        assert_eq!(neck.off.text(), "2.4 cm", "{name}");
+        let [old, new] = [&laid.sets[0].old, &laid.sets[0].chalked]
+            .map(|pieces| round_at(&laid.garment, &outer(pieces), Level::Neck).unwrap());
+        assert!((14.0..26.0).contains(&(old - new)), "{name}: {} off", old - new);
+        seen += 1;
+    }
+    assert!(seen > 3, "{seen}");
+}
