@@ -1,6 +1,6 @@
 //! The legs of trousers: front and back lie around a crease, the back wider, with a curve to the crotch as long as its seam was found.
 
-use super::{Bolt, girth_at};
+use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, Seam};
@@ -21,9 +21,6 @@ const AT_BACK: f64 = 0.3;
 /// How full a crotch curve may be, and how far its upper end may be raised or lowered, in mm.
 const FULL: [f64; 2] = [0.2, 0.75];
 const RAISED: f64 = 60.0;
-/// So often the ends of a leg are set right.
-const FIXES: usize = 8;
-
 struct Leg<'a> {
     bolt: &'a Bolt<'a>,
     crotch: f64,
@@ -84,8 +81,11 @@ impl Leg<'_> {
         let wider = if face == PieceFace::Back { BACK_WIDER } else { 0.0 };
         let hem = 2.0 * (self.half.first()?.1 + wider);
         for _ in 0..FIXES {
-            fix[0] += hem - piece.edges[0].length();
-            fix[1] += wide - piece.edge(EdgeName::Waist)?.length();
+            let left = [hem - piece.edges[0].length(), wide - piece.edge(EdgeName::Waist)?.length()];
+            if left.iter().all(|mm| mm.abs() < TRUE) {
+                break;
+            }
+            fix = [fix[0] + left[0], fix[1] + left[1]];
             piece = self.drawn(face, fix)?.0;
         }
         Some(piece)

@@ -1,6 +1,6 @@
 //! A sleeve: as wide as at its levels, with a cap as long as its armhole and the usual ease.
 
-use super::Bolt;
+use super::{Bolt, FIXES, TRUE};
 use crate::change::Curve;
 use crate::change::armhole::{CapEase, cap, cap_height};
 use crate::garment::Seam;
@@ -15,9 +15,6 @@ use kurbo::{CubicBez, Point};
 const UPRIGHT: f64 = 40.0;
 const UPRIGHT_SHARE: f64 = 0.1;
 
-/// So often its hem is set right.
-const FIXES: usize = 8;
-
 /// A sleeve with a seam behind is cut in two there, so large a share of its width from its seam (teaching value: where the elbow bends).
 pub(crate) const BEHIND: f64 = 0.25;
 
@@ -28,7 +25,11 @@ pub(super) fn sleeve(bolt: &Bolt<'_>) -> Vec<Piece> {
         let mut fix = 0.0;
         let mut piece = drawn(bolt, fix)?;
         for _ in 0..FIXES {
-            fix += wanted - piece.edges[0].length();
+            let left = wanted - piece.edges[0].length();
+            if left.abs() < TRUE {
+                break;
+            }
+            fix += left;
             piece = drawn(bolt, fix)?;
         }
         Some(piece)

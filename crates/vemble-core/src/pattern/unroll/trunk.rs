@@ -4,7 +4,7 @@ mod darts;
 
 pub(in crate::pattern) use darts::BELOW_BUST;
 
-use super::{Bolt, girth_at};
+use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
 use crate::garment::{Closure, Neckline, Opening, Seam};
@@ -28,8 +28,6 @@ const BACK_NECK: f64 = 20.0;
 /// (teaching values).
 const LAP: f64 = 20.0;
 const WRAP: f64 = 0.6;
-/// So often the ends of a storey are set right: each time within a tenth of what was left.
-const FIXES: usize = 8;
 /// How far the curve of an armhole may reach out from the tip of the shoulder, against a usual one.
 const REACHES: [f64; 2] = [0.05, 6.0];
 
@@ -111,8 +109,11 @@ impl<'a> Storey<'a> {
                 .collect();
             storey.loses = Curve::without_swings(&points);
             let [lower, upper] = storey.ends();
-            storey.fix[0] += halves[0] - lower;
-            storey.fix[1] += if to.is_some() { halves[last] - upper } else { 0.0 };
+            let left = [halves[0] - lower, if to.is_some() { halves[last] - upper } else { 0.0 }];
+            if left.iter().all(|mm| mm.abs() < TRUE) {
+                break;
+            }
+            storey.fix = [storey.fix[0] + left[0], storey.fix[1] + left[1]];
         }
         Some(storey)
     }
