@@ -8,7 +8,7 @@ use crate::fitting::GarmentSide;
 use crate::length::{Length, Tape, Taught};
 use crate::told::capital;
 use crate::work::{EdgeName, PieceLayer};
-use kurbo::{Affine, BezPath, Shape};
+use kurbo::{BezPath, ParamCurve, Shape};
 
 choice! {
     /// How pieces may lie on their cloth.
@@ -64,26 +64,25 @@ fn blocks(sets: &[Set], of: OfLayer, head_to_foot: bool) -> Vec<Block> {
     all
 }
 
-/// How wide two of a piece are, one of them upside down, when they lie as close as they can.
+/// How wide two of a piece are, one of them upside down, when they lie as close as they can; its line is of straights.
 pub(super) fn pair_across(line: &BezPath) -> f64 {
     let own = line.bounding_box();
-    let turned = Affine::rotate_about(std::f64::consts::PI, own.center()) * line.clone();
-    let ends = |path: &BezPath, y: f64| -> Option<[f64; 2]> {
-        let across = kurbo::Line::new((own.x0 - 1.0, y), (own.x1 + 1.0, y));
-        let met = path.segments().flat_map(|s| {
-            s.intersect_line(across)
-                .into_iter()
-                .map(|i| across.p0.x + (across.p1.x - across.p0.x) * i.line_t)
-                .collect::<Vec<_>>()
-        });
-        met.fold(None, |ends: Option<[f64; 2]>, x| Some(ends.map_or([x, x], |[a, b]| [a.min(x), b.max(x)])))
-    };
-    let steps = (own.height() / LOOKED_AT).ceil();
-    let near = (0..=steps as usize).filter_map(|n| {
-        let y = own.y0 + own.height() * n as f64 / steps;
-        let (Some([_, right]), Some([left, _])) = (ends(line, y), ends(&turned, y)) else { return None };
-        Some(right - left)
-    });
+    let steps = (own.height() / LOOKED_AT).ceil().max(1.0);
+    let tall = own.height() / steps;
+    // How far to the right it reaches at each height.
+    let mut right = vec![f64::NEG_INFINITY; steps as usize + 1];
+    let at = |y: f64| (y - own.y0) / tall;
+    for straight in line.segments() {
+        let (a, b) = (straight.start(), straight.end());
+        let (from, to) = (at(a.y.min(b.y)).ceil().max(0.0), at(a.y.max(b.y)).floor().min(steps));
+        for n in from as usize..=to as usize {
+            let share = (own.y0 + n as f64 * tall - a.y) / (b.y - a.y);
+            let x = if share.is_finite() { a.lerp(b, share).x } else { a.x.max(b.x) };
+            right[n] = right[n].max(x);
+        }
+    }
+    // Upside down its left lies where its right was, as far from its own middle.
+    let near = right.iter().zip(right.iter().rev()).map(|(one, other)| one + other - 2.0 * own.center().x);
     let apart = near.fold(0.0, f64::max) + APART;
     (own.width() + apart).min(2.0 * own.width() + APART)
 }
