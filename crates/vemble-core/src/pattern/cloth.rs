@@ -74,11 +74,11 @@ pub(super) fn pair_across(line: &BezPath) -> f64 {
     let at = |y: f64| (y - own.y0) / tall;
     for straight in line.segments() {
         let (a, b) = (straight.start(), straight.end());
-        let (from, to) = (at(a.y.min(b.y)).ceil().max(0.0), at(a.y.max(b.y)).floor().min(steps));
-        for n in from as usize..=to as usize {
+        let [from, past] = [at(a.y.min(b.y)).ceil().max(0.0), at(a.y.max(b.y)).floor() + 1.0];
+        for (n, most) in right.iter_mut().enumerate().take(past as usize).skip(from as usize) {
             let share = (own.y0 + n as f64 * tall - a.y) / (b.y - a.y);
             let x = if share.is_finite() { a.lerp(b, share).x } else { a.x.max(b.x) };
-            right[n] = right[n].max(x);
+            *most = most.max(x);
         }
     }
     // Upside down its left lies where its right was, as far from its own middle.
