@@ -10,7 +10,7 @@ use crate::pattern::piece::PieceDart;
 use crate::record::next_state;
 use crate::solve::drawn_on;
 use crate::try_on::TryOn;
-use crate::work::Pattern;
+use crate::work::{Pattern, PieceFace, PieceShare};
 use serde_json::{Value, json};
 use std::collections::HashSet;
 use std::mem::discriminant;
@@ -30,7 +30,11 @@ fn pinned_on(garment: &Garment) -> Vec<Vec<Change>> {
     for facts in &garment.seams {
         let long = facts.length.length.cm();
         for pins in [vec![(long * 0.5, "0.7 cm")], vec![(long * 0.3, "-0.4 cm"), (long * 0.75, "0.6 cm")]] {
-            all.push(json!({"seam": {"seam": facts.seam, "readings": pinned(&pins)}}));
+            let readings = pinned(&pins);
+            // Both sides, and each as it was pinned, where one of them was not.
+            let left: Vec<&Value> = readings.iter().filter(|pin| pin["side"] == "left").collect();
+            all.push(json!({"seam": {"seam": facts.seam, "readings": left, "sides": "keep_each"}}));
+            all.push(json!({"seam": {"seam": facts.seam, "readings": readings}}));
         }
     }
     for hem in ["body", "leg", "sleeve"] {
@@ -79,10 +83,11 @@ fn laid_out() -> impl Iterator<Item = (Document, Laid)> {
 /// and the garment that it becomes has its levels as high and its seams as long as those pieces.
 #[test]
 fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
-    let (mut seen, mut kinds) = (0, HashSet::new());
+    let (mut seen, mut apart, mut kinds) = (0, 0, HashSet::new());
     for (document, laid) in laid_out() {
         let TryOn { changes, .. } = document.try_ons.last().unwrap();
         kinds.extend(changes.iter().map(discriminant));
+        apart += laid.sets.len() - 1;
         for piece in laid.sets.iter().flat_map(|set| &set.chalked) {
             assert!(!crosses(piece), "{}, {}: {changes:?}", laid.garment.name, piece.key.name());
         }
@@ -143,7 +148,7 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
             agree(format!("how long {seam:?} is"), &sets, &of, (will - was, BENT));
         }
     }
-    assert!(seen > 2000, "{seen}");
+    assert!(seen > 2000 && apart > 50, "{seen}, {apart} with sides that differ");
     assert!(kinds.len() >= 5, "seams, hems, armholes, darts, lengths");
 }
 
@@ -217,4 +222,62 @@ fn a_neckline_loses_what_its_shoulders_do() {
         seen += 1;
     }
     assert!(seen > 3, "{seen}");
+}
+
+/// An edge that is shaped comes up on paper by what it comes up in front, behind, and at the sides, where it is squared to 3 mm (handbook 11.4).
+#[test]
+fn a_shaped_edge_is_shaped_on_paper() {
+    let mut seen = 0;
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern = Pattern::default();
+        let newest = document.newest().unwrap().clone();
+        let from = if newest.garment.hangs_from_shoulders() { Level::Shoulder } else { Level::Waist };
+        let hangs = newest.garment.level(from);
+        let Some(hangs) = hangs.map(|level| level.station.length.cm()) else { continue };
+        for off in [[3.0, 2.0, 1.0], [0.5, 2.5, 2.5], [-1.0, 0.0, 1.5]] {
+            let [front, side, back] = off.map(|off| format!("{:.1} cm", hangs - off));
+            let lengths = json!({"front": front, "side": side, "back": back});
+            let change = json!({"hem": {"hem": "body", "shape": "shaped", "lengths": lengths}});
+            let changes = vec![serde_json::from_value(change).unwrap()];
+            document.try_ons = vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }];
+            let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+            let set = &laid.sets[0];
+            for (old, new) in set.old.iter().zip(&set.chalked) {
+                let (Some(was), Some(is)) = (old.edge(EdgeName::Hem), new.edge(EdgeName::Hem)) else {
+                    continue;
+                };
+                if old.key.part == PiecePart::Sleeve {
+                    continue;
+                }
+                let is_front = old.key.face == PieceFace::Front;
+                if matches!(old.key.share, PieceShare::Whole | PieceShare::Centre) {
+                    let up = is.start().y - was.start().y;
+                    let says = if is_front { off[0] } else { off[2] } * 10.0;
+                    assert!(
+                        (up - says).abs() < 1.0,
+                        "{name}, {off:?}, {}: {up} in the middle",
+                        old.key.name()
+                    );
+                    seen += 1;
+                }
+                if let Some([a, b]) =
+                    old.edge(seam(Seam::SideSeam)).zip(new.edge(seam(Seam::SideSeam))).map(|(a, b)| [a, b])
+                {
+                    let up = a.length() - b.length();
+                    assert!(
+                        (up - off[1] * 10.0).abs() < 3.0,
+                        "{name}, {off:?}, {}: {up} at the side",
+                        old.key.name()
+                    );
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 20, "{seen}");
+}
+
+const fn seam(seam: Seam) -> EdgeName {
+    EdgeName::Seam(seam)
 }
