@@ -7,7 +7,7 @@ use super::change::{FINE, band_below, draw_out};
 use super::drawn::with_drawn;
 use super::joins::is_in_front;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
-use super::unroll::{BEHIND, square, unroll};
+use super::unroll::{BEHIND, SetIn, square, unroll};
 use crate::body::Wearer;
 use crate::change::hem::AlteredHem;
 use crate::change::seam::AlteredSeam;
@@ -15,7 +15,7 @@ use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{ChangeKey, Curve, DrawnChange};
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, HemEdge, Run, Seam};
-use crate::length::Tape;
+use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
@@ -39,7 +39,7 @@ pub(super) fn carried(
     tape: Tape,
 ) -> (Vec<Piece>, Vec<ChangeKey>) {
     let hole = drawn.iter().find_map(|change| match change {
-        DrawnChange::Armhole(hole) if hole.key().sides().contains(&side) => Some(hole.laid_flat()),
+        DrawnChange::Armhole(hole) if hole.key().sides().contains(&side) => Some(hole),
         DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) | DrawnChange::Elastic(_) => {
             None
         }
@@ -47,20 +47,28 @@ pub(super) fn carried(
             None
         }
     });
-    let as_drawn = with_drawn(garment, unroll(garment, wearer, hole), on_file);
     // Stations count along the cloth as it was found: without what an armhole adds, and with the darts that it has.
-    let found = match hole {
-        Some(_) => with_drawn(garment, unroll(garment, wearer, None), on_file),
-        None => as_drawn.clone(),
-    };
+    let found = with_drawn(garment, unroll(garment, wearer, None), on_file);
+    let set_in = hole.map(|hole| {
+        let new = SetIn::of(garment, hole, tape);
+        with_drawn(garment, unroll(garment, wearer, Some(&new)), on_file)
+    });
+    // A sleeve whose cap is shorter than it is wide cannot be drawn.
+    let keys = |pieces: &[Piece]| pieces.iter().map(|piece| piece.key).collect::<Vec<_>>();
+    let set_in = set_in.filter(|pieces| keys(pieces) == keys(&found));
+    let is_set_in = set_in.is_some();
+    let as_drawn = set_in.unwrap_or_else(|| found.clone());
     let mut pieces = as_drawn.clone();
     let mut left = Vec::new();
+    if let Some(hole) = hole.filter(|_| is_set_in) {
+        pinch_neckline(&mut pieces, hole.off_shoulder(tape)[0]);
+    }
     // From the inside out: darts on the edges as they are, then edges, then what goes across.
     for change in drawn {
         let done = match change {
             DrawnChange::Dart(dart) => darts::carry(garment, &mut pieces, dart, side),
             DrawnChange::Seam(seam) => move_seam(garment, (&mut pieces, &found), seam, side),
-            DrawnChange::Armhole(_) => true,
+            DrawnChange::Armhole(_) => is_set_in || hole.is_none(),
             DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
             DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
         };
@@ -366,6 +374,23 @@ pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     // Notches keep their place from either end.
     let share = piece.edges[edge].length() / old_length.max(1e-9);
     piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);
+}
+
+/// What is pinched out of the neckline comes off the shoulder seam, in front and behind: all of it at the neck, and nothing at the tip.
+fn pinch_neckline(pieces: &mut [Piece], off: [Length; 2]) {
+    for (face, off) in [PieceFace::Front, PieceFace::Back].into_iter().zip(off) {
+        let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
+        let own = |piece: &&Piece| piece.key.face == face && off != Length::ZERO;
+        let ends = pieces.iter().filter(own).filter_map(|piece| piece.edge(shoulder));
+        let ends: Vec<f64> = ends.flat_map(|edge| [edge.start().x, edge.end().x]).collect();
+        let [neck, tip] = [f64::min, f64::max].map(|of| ends.iter().copied().reduce(of).unwrap_or_default());
+        for piece in pieces.iter_mut().filter(|piece| own(&&**piece)) {
+            let Some(n) = piece.edges.iter().position(|edge| edge.name == shoulder) else { continue };
+            let edge = piece.edges[n].clone();
+            let share = |along: f64| (tip - edge.at(along).0.x) / (tip - neck);
+            move_edge(piece, n, |along| off.cm() * 10.0 * share(along));
+        }
+    }
 }
 
 /// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.

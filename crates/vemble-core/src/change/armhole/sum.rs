@@ -148,7 +148,7 @@ impl AlteredArmhole<'_> {
     }
 
     /// What comes off the front edge of the shoulder seam and off its back edge, at its neck and at its tip.
-    pub(super) fn off_shoulder(&self, tape: Tape) -> [[Length; 2]; 2] {
+    pub(crate) fn off_shoulder(&self, tape: Tape) -> [[Length; 2]; 2] {
         let (down, forward) = (self.down(tape), at_a_mark(self.change.forward, tape));
         [[at_a_mark(self.change.gape, tape), Length::ZERO], [down + forward, down - forward]]
     }
@@ -181,7 +181,8 @@ impl AlteredArmhole<'_> {
         vec![
             (Seam::ArmholeSeam, after - before, [out, cap]),
             (Seam::ShoulderSeam, -self.shortens(tape), self.lets_out_shoulder(tape)),
-            (Seam::SideSeam, self.raise(tape), none),
+            // With a slope the whole armhole goes down.
+            (Seam::SideSeam, self.raise(tape) - self.down(tape), none),
             (Seam::SleeveSeam, lower, of_sleeve),
         ]
     }
@@ -198,7 +199,7 @@ impl AlteredArmhole<'_> {
 
     /// Off each edge of the sleeve's seam so far above its lower edge, at a mark; negative makes it wider. Straight from the upper arm to the
     /// elbow, and from there to the lower edge, where it runs out; a sleeve that ends above the elbow runs out at its edge.
-    pub(super) fn off_sleeve(&self, garment: &Garment, above_edge: Length, tape: Tape) -> Length {
+    pub(crate) fn off_sleeve(&self, garment: &Garment, above_edge: Length, tape: Tape) -> Length {
         let station = |level| garment.level(level).map(|l| l.station.length);
         let (Some(arm), elbow) = (station(Level::UpperArm), station(Level::Elbow)) else {
             return Length::ZERO;

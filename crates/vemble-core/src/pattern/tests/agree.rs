@@ -1,7 +1,7 @@
 //! What is chalked and what the pieces come to is the same.
 
 use super::*;
-use crate::change::{Change, ChangeKey};
+use crate::change::{Change, ChangeKey, DrawnChange};
 use crate::garment::Dart;
 use crate::judge::Subject;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
@@ -280,4 +280,69 @@ fn a_shaped_edge_is_shaped_on_paper() {
 
 const fn seam(seam: Seam) -> EdgeName {
     EdgeName::Seam(seam)
+}
+/// An armhole that is chalked anew with its shoulder and its sleeve: seams, neckline and upper arm come on paper to what the garment becomes, but for
+/// 3 mm where a seam slants; the edge of the cap to what is chalked.
+#[test]
+fn an_armhole_is_set_in_on_paper_as_it_is_chalked() {
+    let mut seen = HashSet::new();
+    let fields = [
+        "shorten", "slope", "forward", "pads_out", "front_in", "back_in", "widen", "gape", "raise",
+        "cap_ease",
+    ];
+    for (name, field) in DEMO.into_iter().flat_map(|name| fields.map(|field| (name, field))) {
+        for by in ["0.8 cm", "-0.6 cm"] {
+            let mut document = demo(name);
+            document.wishes.pattern = Pattern::default();
+            let newest = document.newest().unwrap().clone();
+            let changes =
+                vec![serde_json::from_value(json!({"armhole": {"at": "both", field: by}})).unwrap()];
+            document.try_ons = vec![TryOn { changes, ..TryOn::on(newest.id, jiff::civil::Date::default()) }];
+            let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+            if !laid.left.is_empty() {
+                continue;
+            }
+            let try_on = &document.try_ons[0];
+            let schools = document.wishes.schools;
+            let drawn = drawn_on(&laid.garment, &document.wearer, try_on, schools).unwrap();
+            let as_it_is = Subject::as_it_is(&laid.garment, &document.wearer, Tape::Cm);
+            let next = next_state(&Subject { changes: &drawn, put_on: try_on.put_on(), schools, ..as_it_is });
+            let set = &laid.sets[0];
+            let mut agree = |what: &str, of: &dyn Fn(&[&Piece]) -> Option<f64>, says: Length| {
+                let Some((new, old)) = of(&outer(&set.chalked)).zip(of(&outer(&set.old))) else { return };
+                let says = says.cm() * 10.0;
+                assert!(
+                    (new - old - says).abs() < 3.0,
+                    "{name}, {field} {by}: {what} {}, not {says}",
+                    new - old
+                );
+                seen.insert((field, what.to_owned()));
+            };
+            let sleeves = |pieces: &[&Piece]| -> Vec<Edge> {
+                let own = pieces.iter().filter(|piece| piece.key.part == PiecePart::Sleeve);
+                own.filter_map(|piece| piece.edge(seam(Seam::ArmholeSeam)).cloned()).collect()
+            };
+            for name in [Seam::ArmholeSeam, Seam::ShoulderSeam, Seam::SideSeam, Seam::SleeveSeam] {
+                let Some((was, is)) = laid.garment.seam(name).zip(next.seam(name)) else { continue };
+                let of = |pieces: &[&Piece]| length_of(&laid.garment, pieces, name);
+                agree(&format!("{name:?}"), &of, is.length.length - was.length.length);
+            }
+            if let Some((was, is)) = laid.garment.level(Level::UpperArm).zip(next.level(Level::UpperArm)) {
+                let of = |pieces: &[&Piece]| {
+                    Some(sleeves(pieces).iter().map(|cap| (cap.start().x - cap.end().x).abs()).sum())
+                };
+                agree("upper arm", &of, is.width.girth() - was.width.girth());
+                let DrawnChange::Armhole(hole) = &drawn[0] else { continue };
+                let [before, after] = hole.sums(Tape::Cm).cap;
+                agree("cap", &|pieces| Some(sleeves(pieces).iter().map(Edge::length).sum()), after - before);
+            }
+            if let Some((was, is)) =
+                laid.garment.level(Level::Neck).zip(next.level(Level::Neck)).filter(|_| field == "gape")
+            {
+                let of = |pieces: &[&Piece]| round_at(&laid.garment, pieces, Level::Neck);
+                agree("neck", &of, is.width.girth() - was.width.girth());
+            }
+        }
+    }
+    assert!(seen.len() > 40, "{seen:?}");
 }

@@ -14,9 +14,9 @@ pub(super) use trunk::BELOW_BUST;
 
 use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;
-use crate::change::armhole::Flat;
+use crate::change::armhole::{AlteredArmhole, Flat};
 use crate::garment::{Garment, HemEdge, Seam};
-use crate::length::Length;
+use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, Point, Vec2};
@@ -29,15 +29,43 @@ pub(super) struct Bolt<'a> {
     pub garment: &'a Garment,
     /// As it is and as it will be; nothing where it has none.
     pub armholes: Option<[Flat; 2]>,
+    /// What becomes of its sleeves.
+    pub sleeve: Option<&'a SetIn>,
+}
+
+/// An armhole that is chalked anew, with what becomes of its sleeve.
+pub(super) struct SetIn {
+    pub flat: Flat,
+    /// How much wider the sleeve is at heights above its edge, and how much longer its seam, as its cap comes down, in mm.
+    pub wider: Vec<(f64, f64)>,
+    pub longer: f64,
+    /// How long the edge of its cap is, in mm.
+    pub cap: f64,
+}
+
+impl SetIn {
+    /// At the marks of a tape.
+    pub(super) fn of(garment: &Garment, armhole: &AlteredArmhole<'_>, tape: Tape) -> Self {
+        let mm = |length: Length| length.cm() * 10.0;
+        let sums = armhole.sums(tape);
+        let levels = garment.sleeve_levels_up();
+        let wider = levels.iter().map(|level| {
+            let station = level.station.length;
+            (mm(station), -2.0 * mm(armhole.off_sleeve(garment, station, tape)))
+        });
+        let [was, is] = sums.high.map(|high| high.map_or(0.0, mm));
+        Self { flat: armhole.laid_flat(), wider: wider.collect(), longer: was - is, cap: mm(sums.cap[1]) }
+    }
 }
 
 /// The pieces of a garment on its wearer, from the front to the back and from the middle to the side. None where too few of its levels are
 /// known; with an armhole
 /// as it will be, where one is changed.
-pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<Flat>) -> Vec<Piece> {
+pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<&SetIn>) -> Vec<Piece> {
     let garment = &*garment.with_levels_in_order(wearer);
     let armhole = Flat::of(garment).filter(|_| garment.hangs_from_shoulders());
-    let bolt = Bolt { garment, armholes: armhole.map(|flat| [flat, new.unwrap_or(flat)]) };
+    let armholes = armhole.map(|flat| [flat, new.map_or(flat, |new| new.flat)]);
+    let bolt = Bolt { garment, armholes, sleeve: new };
     let mut pieces = match (garment.has_legs(), garment.hangs_from_shoulders()) {
         (true, false) => legs::legs(&bolt),
         (false, _) => trunk::trunk(&bolt),

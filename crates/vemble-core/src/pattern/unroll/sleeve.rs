@@ -3,7 +3,7 @@
 use super::{Bolt, FIXES, TRUE};
 use crate::change::Curve;
 use crate::change::armhole::{CapEase, cap, cap_height};
-use crate::garment::Seam;
+use crate::garment::{GarmentLevel, Seam};
 use crate::length::Tape;
 use crate::pattern::part::{Spot, cut_from, part};
 use crate::pattern::piece::{Edge, Piece};
@@ -58,16 +58,21 @@ fn in_two(whole: &Piece) -> Vec<Piece> {
 /// The sleeve with its hem so much wider than a straight across.
 fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
     let garment = bolt.garment;
-    let [front, back] = bolt.armholes?;
+    let [armhole, _] = bolt.armholes?;
+    let wider = |at: f64| {
+        let known = bolt.sleeve.and_then(|new| new.wider.iter().find(|(station, _)| *station == at));
+        known.map_or(0.0, |(_, wider)| *wider)
+    };
     let levels = garment.sleeve_levels_up();
     let widest = levels.last().filter(|l| l.level == Level::UpperArm)?;
-    let wide = widest.width.girth().cm() * 10.0;
-    let under = garment.seam(Seam::SleeveSeam).map(|f| f.length.length.cm() * 10.0)?;
-    let mut points: Vec<(f64, f64)> = levels
-        .iter()
-        .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0))
-        .filter(|p| p.0 < under - 1.0)
-        .collect();
+    let of = |l: &GarmentLevel| {
+        let station = l.station.length.cm() * 10.0;
+        (station, l.width.girth().cm() * 10.0 + wider(station))
+    };
+    let (_, wide) = of(widest);
+    let longer = bolt.sleeve.map_or(0.0, |new| new.longer);
+    let under = garment.seam(Seam::SleeveSeam).map(|f| f.length.length.cm() * 10.0)? + longer;
+    let mut points: Vec<(f64, f64)> = levels.iter().map(of).filter(|p| p.0 < under - 1.0).collect();
     // Upright under the arm, where it meets the armhole.
     let before = under - UPRIGHT.min(under * UPRIGHT_SHARE);
     points.retain(|p| p.0 < before - 1.0);
@@ -84,9 +89,10 @@ fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
         let path = curve.path(|y, wide| Point::new(towards * wide / 2.0, y));
         path.segments().map(|s| s.to_cubic()).collect()
     };
-    let length = front.lengths()[0] + back.lengths()[1];
-    let ease = CapEase::of(garment).usual(Tape::Cm).cm();
-    let high = cap_height(wide / 10.0, length + ease)?;
+    // In cm: as it is chalked, else as long as its armhole and the usual ease.
+    let usual = || armhole.lengths().iter().sum::<f64>() + CapEase::of(garment).usual(Tape::Cm).cm();
+    let length = bolt.sleeve.map_or_else(usual, |new| new.cap / 10.0);
+    let high = cap_height(wide / 10.0, length)?;
     let lift = |p: Point| Point::new(p.x * 10.0 - wide / 2.0, p.y * 10.0 + under);
     let top = cap(wide / 10.0, high).map(|c| CubicBez::new(lift(c.p3), lift(c.p2), lift(c.p1), lift(c.p0)));
     let (left, right) = (side(-1.0), side(1.0));

@@ -329,7 +329,9 @@ impl<'a> Storey<'a> {
         // A dart in the shoulder is sewn out of it: until then the tip lies so much further out.
         let opens = self.shoulder_dart(face).map_or(0.0, |dart| dart.fold_depth.length.cm() * 20.0);
         let found = hole.last().map_or(0.0, |last| last.arclen(EXACT));
-        let tip = tip + (tip - neck).normalize() * opens;
+        // A shoulder that comes down is turned about the neck: it is as long as it was, but for what it is shortened by.
+        let shorter = (old.tip.x - flat.tip.x) * 10.0;
+        let tip = neck + (tip - neck).normalize() * (was.distance(neck) - shorter + opens);
         if let Some(last) = hole.last_mut() {
             last.p3 = tip;
         }
