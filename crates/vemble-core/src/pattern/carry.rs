@@ -2,19 +2,18 @@
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
 mod darts;
+mod seams;
 
 use super::change::{FINE, band_below, draw_out};
 use super::drawn::with_drawn;
-use super::joins::is_in_front;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, square, unroll};
 use crate::body::Wearer;
 use crate::change::hem::AlteredHem;
-use crate::change::seam::AlteredSeam;
 use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{ChangeKey, Curve, DrawnChange};
 use crate::fitting::GarmentSide;
-use crate::garment::{Garment, HemEdge, Run, Seam};
+use crate::garment::{Garment, HemEdge, Seam};
 use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::work::{DrawnPiece, EdgeName, PieceFace, PiecePart, PieceShare, straight};
@@ -27,8 +26,6 @@ const STEP: f64 = 8.0;
 const FADES: f64 = 3.0;
 /// And no shorter a stretch, in mm (teaching value: three fingers; over more of an armhole, it would lose less than is taken in beside it).
 const FADES_OVER: f64 = 30.0;
-/// Stations so near to the end of a line lie on it, in cm.
-const WITHIN: f64 = 1e-6;
 
 /// The pieces of one side with everything that is drawn on the garment; and what of it cannot be carried to paper.
 pub(super) fn carried(
@@ -49,25 +46,26 @@ pub(super) fn carried(
     });
     // Stations count along the cloth as it was found: without what an armhole adds, and with the darts that it has.
     let found = with_drawn(garment, unroll(garment, wearer, None), on_file);
-    let set_in = hole.map(|hole| {
+    // One that was drawn elsewhere keeps its armhole, unless what is chalked is in its file already.
+    let has_armhole = |d: &DrawnPiece| d.edges.iter().any(|e| e.name == EdgeName::Seam(Seam::ArmholeSeam));
+    let is_kept = on_file.iter().any(|d| !has_in_file(d, try_on) && has_armhole(d));
+    let set_in = hole.filter(|_| !is_kept).map(|hole| {
         let new = SetIn::of(garment, hole, tape);
-        with_drawn(garment, unroll(garment, wearer, Some(&new)), on_file)
+        let mut pieces = with_drawn(garment, unroll(garment, wearer, Some(&new)), on_file);
+        pinch_neckline(&mut pieces, hole.off_shoulder(tape)[0][0]);
+        pieces
     });
     // A sleeve whose cap is shorter than it is wide cannot be drawn.
     let keys = |pieces: &[Piece]| pieces.iter().map(|piece| piece.key).collect::<Vec<_>>();
     let set_in = set_in.filter(|pieces| keys(pieces) == keys(&found));
     let is_set_in = set_in.is_some();
-    let as_drawn = set_in.unwrap_or_else(|| found.clone());
-    let mut pieces = as_drawn.clone();
+    let mut pieces = set_in.unwrap_or_else(|| found.clone());
     let mut left = Vec::new();
-    if let Some(hole) = hole.filter(|_| is_set_in) {
-        pinch_neckline(&mut pieces, hole.off_shoulder(tape)[0]);
-    }
     // From the inside out: darts on the edges as they are, then edges, then what goes across.
     for change in drawn {
         let done = match change {
             DrawnChange::Dart(dart) => darts::carry(garment, &mut pieces, dart, side),
-            DrawnChange::Seam(seam) => move_seam(garment, (&mut pieces, &found), seam, side),
+            DrawnChange::Seam(seam) => seams::carry(garment, (&mut pieces, &found), seam, side),
             DrawnChange::Armhole(_) => is_set_in || hole.is_none(),
             DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
             DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
@@ -88,154 +86,12 @@ pub(super) fn carried(
         }
     }
     // What is in a file already is not done again.
-    for (piece, before) in pieces.iter_mut().zip(as_drawn) {
-        if on_file.iter().any(|d| d.piece == piece.key && d.has_try_on.is_some() && d.has_try_on == try_on) {
+    for (piece, before) in pieces.iter_mut().zip(found) {
+        if on_file.iter().any(|d| d.piece == piece.key && has_in_file(d, try_on)) {
             *piece = before;
         }
     }
     (pieces, left)
-}
-
-/// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left.
-fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
-    match seam {
-        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
-            piece.key.share == PieceShare::Centre
-                || (piece.key.share == PieceShare::Middle && edge.start().x > piece.bounds().center().x)
-        }
-        Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise => side == GarmentSide::Left,
-        Seam::SleeveSeam | Seam::SleeveBackSeam => is_in_front(piece, edge),
-        Seam::Outseam
-        | Seam::Inseam
-        | Seam::SideSeam
-        | Seam::ShoulderSeam
-        | Seam::ArmholeSeam
-        | Seam::YokeSeam
-        | Seam::WaistSeam
-        | Seam::NeckSeam => piece.key.face == PieceFace::Front,
-    }
-}
-
-/// Its stations run on as its edge does: up from the lower edge, and out from the neck.
-fn counts_up(seam: Seam, edge: &Edge) -> bool {
-    match seam.run() {
-        Run::Across => edge.start().x < edge.end().x,
-        Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
-    }
-}
-
-/// The stations of a seam along an edge of a piece.
-struct Stations {
-    /// So far along the edge, once its darts are closed, and so far along the seam, in cm.
-    at: Vec<(f64, f64)>,
-    /// From where to where there is a line.
-    line: [f64; 2],
-}
-
-impl Stations {
-    /// Straight between what is known, and on beyond it as the cloth goes. Beyond its last station a line has none.
-    fn at(&self, along: f64) -> f64 {
-        let next = self.at.iter().position(|(known, _)| *known >= along);
-        let station = match next {
-            Some(0) => self.at[0].1 + (along - self.at[0].0) / 10.0,
-            Some(n) => {
-                let [(from, a), (to, b)] = [self.at[n - 1], self.at[n]];
-                a + (b - a) * (along - from) / (to - from)
-            }
-            None => self.at.last().map_or(0.0, |(known, station)| station + (along - known) / 10.0),
-        };
-        station.clamp(self.line[0], self.line[1])
-    }
-}
-
-/// Where the stations of a seam lie on an edge as it was found: at its notches as high as their levels are, and at its ends, since an edge slants. A
-/// seam that ends where pieces are cut to end is not as long there as it was measured.
-fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_>) -> Stations {
-    let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
-    let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
-    let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
-    let (upwards, long) = (counts_up(seam, edge), found.sewn(edge));
-    let datum = garment.height_of_datum(seam);
-    let of_level = |level: Level| Some((garment.level(level)?.station.length - datum).cm());
-    let waist = of_level(Level::Waist);
-    let is_split = seam.run() == Run::Down && garment.seam(Seam::WaistSeam).is_some();
-    let [base, top] = match found.key.part {
-        PiecePart::Bodice if is_split => [waist.unwrap_or(0.0), whole],
-        PiecePart::Skirt if is_split => [0.0, waist.unwrap_or(whole)],
-        PiecePart::Bodice
-        | PiecePart::Skirt
-        | PiecePart::Body
-        | PiecePart::Leg
-        | PiecePart::Sleeve
-        | PiecePart::Waistband => [0.0, whole],
-    };
-    let ends_there = match seam {
-        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
-            found.key.part == PiecePart::Skirt
-        }
-        Seam::SleeveBackSeam => false,
-        Seam::Outseam
-        | Seam::Inseam
-        | Seam::SideSeam
-        | Seam::ShoulderSeam
-        | Seam::ArmholeSeam
-        | Seam::YokeSeam
-        | Seam::WaistSeam
-        | Seam::NeckSeam
-        | Seam::CentreFront
-        | Seam::CentreBack
-        | Seam::SeatSeam
-        | Seam::FrontRise
-        | Seam::SleeveSeam => true,
-    };
-    let notches = edge.notches.iter().filter_map(|notch| {
-        let sewn = found.sewn_along(edge, notch.along);
-        Some((if upwards { sewn } else { long - sewn }, of_level(notch.level?)?))
-    });
-    let mut at: Vec<(f64, f64)> = notches.filter(|(_, s)| (base..top).contains(s)).collect();
-    at.push((0.0, base));
-    if ends_there {
-        at.push((long, top));
-    }
-    at.sort_by(|a, b| a.0.total_cmp(&b.0));
-    at.dedup_by(|b, a| b.0 - a.0 < 1.0 || b.1 <= a.1);
-    Stations { at, line }
-}
-
-/// Both edges of a seam, moved by what they are chalked. False where no piece has them.
-fn move_seam(
-    garment: &Garment,
-    (pieces, found): (&mut [Piece], &[Piece]),
-    altered: &AlteredSeam<'_>,
-    side: GarmentSide,
-) -> bool {
-    // A panel is a piece of its own, and is sewn along the old lines.
-    if altered.change.set_in {
-        return false;
-    }
-    let seam = altered.facts.seam;
-    let line = altered.line(side);
-    let mut done = false;
-    for (piece, found) in pieces.iter_mut().zip(found) {
-        for n in 0..piece.edges.len() {
-            if piece.edges[n].name != EdgeName::Seam(seam) {
-                continue;
-            }
-            done = true;
-            let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
-            let stations = stations(garment, found, n, altered);
-            let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
-            let edge = &as_found.edges[n];
-            let (upwards, long) = (counts_up(seam, edge), as_found.sewn(edge));
-            let station = |along: f64| {
-                let sewn = as_found.sewn_along(edge, along);
-                stations.at(if upwards { sewn } else { long - sewn })
-            };
-            let by = |along: f64| curve.at(station(along)) * 10.0;
-            move_edge(piece, n, by);
-        }
-    }
-    done
 }
 
 /// Moves an edge inwards by so much at every place along it; the mouths of darts go with the edge that they lie on.
@@ -376,20 +232,24 @@ pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);
 }
 
-/// What is pinched out of the neckline comes off the shoulder seam, in front and behind: all of it at the neck, and nothing at the tip.
-fn pinch_neckline(pieces: &mut [Piece], off: [Length; 2]) {
-    for (face, off) in [PieceFace::Front, PieceFace::Back].into_iter().zip(off) {
-        let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
-        let own = |piece: &&Piece| piece.key.face == face && off != Length::ZERO;
-        let ends = pieces.iter().filter(own).filter_map(|piece| piece.edge(shoulder));
-        let ends: Vec<f64> = ends.flat_map(|edge| [edge.start().x, edge.end().x]).collect();
-        let [neck, tip] = [f64::min, f64::max].map(|of| ends.iter().copied().reduce(of).unwrap_or_default());
-        for piece in pieces.iter_mut().filter(|piece| own(&&**piece)) {
-            let Some(n) = piece.edges.iter().position(|edge| edge.name == shoulder) else { continue };
-            let edge = piece.edges[n].clone();
-            let share = |along: f64| (tip - edge.at(along).0.x) / (tip - neck);
-            move_edge(piece, n, |along| off.cm() * 10.0 * share(along));
-        }
+/// What is chalked in a try-on is in the file of a piece already.
+fn has_in_file(drawn: &DrawnPiece, try_on: Option<Uuid>) -> bool {
+    drawn.has_try_on.is_some() && drawn.has_try_on == try_on
+}
+
+/// What is pinched out of the neckline comes off the front edge of the shoulder seam: all of it at the neck, and nothing at the tip.
+fn pinch_neckline(pieces: &mut [Piece], off: Length) {
+    let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
+    let is_own = |piece: &&mut Piece| piece.key.face == PieceFace::Front && off != Length::ZERO;
+    let mut own: Vec<&mut Piece> = pieces.iter_mut().filter(is_own).collect();
+    let edges = own.iter().filter_map(|piece| piece.edge(shoulder));
+    let ends: Vec<f64> = edges.flat_map(|edge| [edge.start().x, edge.end().x]).collect();
+    let [neck, tip] = [f64::min, f64::max].map(|of| ends.iter().copied().reduce(of).unwrap_or_default());
+    for piece in &mut own {
+        let Some(n) = piece.edges.iter().position(|edge| edge.name == shoulder) else { continue };
+        let edge = piece.edges[n].clone();
+        let share = |along: f64| (tip - edge.at(along).0.x) / (tip - neck);
+        move_edge(piece, n, |along| off.cm() * 10.0 * share(along));
     }
 }
 

@@ -108,7 +108,8 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
     for side in GarmentSide::BOTH {
         let (mut pieces, out) =
             carried((garment, &document.wearer), (on_file, try_on.id), &drawn, side, tape);
-        left = out;
+        // What cannot be carried on either side is not hidden by the other.
+        left.extend(out.into_iter().filter(|key| !left.contains(key)).collect::<Vec<_>>());
         // Chalked alike, both sides are alike.
         if sets.first().is_some_and(|set| set.chalked == pieces) {
             break;

@@ -76,11 +76,9 @@ impl OnStand for AlteredDart<'_> {
         let height = |share: f64| drawing.drape.base + point.cm() + (base - point).cm() * share;
         let outer = |side| drawing.half(side).outer.at(height(0.5));
         let draw = |side: GarmentSide| {
-            // Where nobody said, and none is there to be measured, it is drawn halfway to the side.
-            let x = match (self.change.from_side_seam, self.facts) {
-                (Some(from), _) => outer(side) - from.length.cm(),
-                (None, Some(facts)) => facts.from_centre.length.cm(),
-                (None, None) => outer(side) * 0.5,
+            let x = match self.change.from_side_seam {
+                Some(from) => outer(side) - from.length.cm(),
+                None => self.from_centre(drawing.drape.garment).cm(),
             };
             let fold = |way: f64| {
                 let at = move |n: i32| {

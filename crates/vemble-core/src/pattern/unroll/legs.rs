@@ -21,6 +21,7 @@ const AT_BACK: f64 = 0.3;
 /// How full a crotch curve may be, and how far its upper end may be raised or lowered, in mm.
 const FULL: [f64; 2] = [0.2, 0.75];
 const RAISED: f64 = 60.0;
+
 struct Leg<'a> {
     bolt: &'a Bolt<'a>,
     crotch: f64,

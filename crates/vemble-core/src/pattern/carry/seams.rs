@@ -1,0 +1,146 @@
+//! Seams that are pinned, carried to the pieces: both edges of each move by what they are chalked, at the stations that lie on them.
+
+use super::move_edge;
+use crate::change::seam::AlteredSeam;
+use crate::fitting::GarmentSide;
+use crate::garment::{Garment, Run, Seam};
+use crate::pattern::joins::is_in_front;
+use crate::pattern::piece::{Edge, Piece};
+use crate::place::Level;
+use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
+
+/// Stations so near to the end of a line lie on it, in cm.
+const WITHIN: f64 = 1e-6;
+
+/// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left.
+fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
+    match seam {
+        Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
+            piece.key.share == PieceShare::Centre
+                || (piece.key.share == PieceShare::Middle && edge.start().x > piece.bounds().center().x)
+        }
+        Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise => side == GarmentSide::Left,
+        Seam::SleeveSeam | Seam::SleeveBackSeam => is_in_front(piece, edge),
+        Seam::Outseam
+        | Seam::Inseam
+        | Seam::SideSeam
+        | Seam::ShoulderSeam
+        | Seam::ArmholeSeam
+        | Seam::YokeSeam
+        | Seam::WaistSeam
+        | Seam::NeckSeam => piece.key.face == PieceFace::Front,
+    }
+}
+
+/// It lies within a face, and ends where a shoulder or an armhole is cut.
+const fn is_inside(seam: Seam) -> bool {
+    matches!(seam, Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack)
+}
+
+/// Its stations run on as its edge does: up from the lower edge, and out from the neck.
+fn counts_up(seam: Seam, edge: &Edge) -> bool {
+    match seam.run() {
+        Run::Across => edge.start().x < edge.end().x,
+        Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
+    }
+}
+
+/// The stations of a seam along an edge of a piece.
+struct Stations {
+    /// So far along the edge, once its darts are closed, and so far along the seam, in cm.
+    at: Vec<(f64, f64)>,
+    /// From where to where there is a line.
+    line: [f64; 2],
+}
+
+impl Stations {
+    /// Straight between what is known, and on beyond it as the cloth goes. Beyond its last station a line has none.
+    fn at(&self, along: f64) -> f64 {
+        let next = self.at.iter().position(|(known, _)| *known >= along);
+        let station = match next {
+            Some(0) => self.at[0].1 + (along - self.at[0].0) / 10.0,
+            Some(n) => {
+                let [(from, a), (to, b)] = [self.at[n - 1], self.at[n]];
+                a + (b - a) * (along - from) / (to - from)
+            }
+            None => self.at.last().map_or(0.0, |(known, station)| station + (along - known) / 10.0),
+        };
+        station.clamp(self.line[0], self.line[1])
+    }
+}
+
+/// Where the stations of a seam lie on an edge as it was found: at its notches as high as their levels are, and at its ends, since an edge slants. A
+/// seam that ends where pieces are cut to end is not as long there as it was measured.
+fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_>) -> Stations {
+    let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
+    let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
+    let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
+    let (upwards, long) = (counts_up(seam, edge), found.sewn(edge));
+    let datum = garment.height_of_datum(seam);
+    let of_level = |level: Level| Some((garment.level(level)?.station.length - datum).cm());
+    let waist = of_level(Level::Waist);
+    let is_split = seam.run() == Run::Down && garment.seam(Seam::WaistSeam).is_some();
+    let [base, top] = match found.key.part {
+        PiecePart::Bodice if is_split => [waist.unwrap_or(0.0), whole],
+        PiecePart::Skirt if is_split => [0.0, waist.unwrap_or(whole)],
+        PiecePart::Bodice
+        | PiecePart::Skirt
+        | PiecePart::Body
+        | PiecePart::Leg
+        | PiecePart::Sleeve
+        | PiecePart::Waistband => [0.0, whole],
+    };
+    let is_cut_to_end = match seam.run() {
+        Run::Down => found.key.part != PiecePart::Skirt && is_inside(seam),
+        Run::DownSleeve => seam == Seam::SleeveBackSeam,
+        Run::Across => false,
+    };
+    let notches = edge.notches.iter().filter_map(|notch| {
+        let sewn = found.sewn_along(edge, notch.along);
+        Some((if upwards { sewn } else { long - sewn }, of_level(notch.level?)?))
+    });
+    let mut at: Vec<(f64, f64)> = notches.filter(|(_, s)| (base..top).contains(s)).collect();
+    at.push((0.0, base));
+    if !is_cut_to_end {
+        at.push((long, top));
+    }
+    at.sort_by(|a, b| a.0.total_cmp(&b.0));
+    at.dedup_by(|b, a| b.0 - a.0 < 1.0 || b.1 <= a.1);
+    Stations { at, line }
+}
+
+/// Both edges of a seam, moved by what they are chalked. False where no piece has them.
+pub(super) fn carry(
+    garment: &Garment,
+    (pieces, found): (&mut [Piece], &[Piece]),
+    altered: &AlteredSeam<'_>,
+    side: GarmentSide,
+) -> bool {
+    // A panel is a piece of its own, and is sewn along the old lines.
+    if altered.change.set_in {
+        return false;
+    }
+    let seam = altered.facts.seam;
+    let line = altered.line(side);
+    let mut done = false;
+    for (piece, found) in pieces.iter_mut().zip(found) {
+        for n in 0..piece.edges.len() {
+            if piece.edges[n].name != EdgeName::Seam(seam) {
+                continue;
+            }
+            done = true;
+            let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
+            let stations = stations(garment, found, n, altered);
+            let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
+            let edge = &as_found.edges[n];
+            let (upwards, long) = (counts_up(seam, edge), as_found.sewn(edge));
+            let station = |along: f64| {
+                let sewn = as_found.sewn_along(edge, along);
+                stations.at(if upwards { sewn } else { long - sewn })
+            };
+            let by = |along: f64| curve.at(station(along)) * 10.0;
+            move_edge(piece, n, by);
+        }
+    }
+    done
+}
