@@ -4,7 +4,7 @@
 mod darts;
 mod seams;
 
-use super::change::{FINE, band_below, draw_out};
+use super::change::{FINE, Stays, band_below, draw_out};
 use super::drawn::with_drawn;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, square, unroll};
@@ -338,7 +338,7 @@ pub(super) fn shorten(edge: &mut Edge, by: f64) {
     }
 }
 
-/// A length is taken out across, or put in, from the middle in front to the middle behind. False where no piece is long enough there.
+/// A length is taken out across, or put in, from the middle in front to the middle behind: what lies above comes down. False where no piece is long enough there.
 fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> bool {
     let sums = altered.sums(tape);
     let (is_above, run) = (altered.key() == TrunkAt::AboveWaist, sums.quarter.cm());
@@ -367,7 +367,7 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
         let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
         let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };
         let share = |x: f64| if by.abs() > 1e-9 { -off(x) / by } else { 0.0 };
-        if band_below(piece, below).and_then(|band| draw_out(piece, band, by, share)).is_err() {
+        if band_below(piece, below).and_then(|band| draw_out(piece, band, by, Stays::Below, share)).is_err() {
             return false;
         }
         done = true;

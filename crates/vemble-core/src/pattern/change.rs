@@ -141,7 +141,7 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
         PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),
         PieceChange::Length { below, by, .. } => {
             let band = band_below(piece, below)?;
-            draw_out(piece, band, mm(by), |_| 1.0)
+            draw_out(piece, band, mm(by), Stays::Above, |_| 1.0)
         }
         PieceChange::Wedge { below, at, by, .. } => {
             let band = band_below(piece, below)?;
@@ -150,7 +150,7 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
                 let out = ((x - bounds.x0) / bounds.width()).clamp(0.0, 1.0);
                 if at == OpensAt::Side { out } else { 1.0 - out }
             };
-            draw_out(piece, band, mm(by), share)
+            draw_out(piece, band, mm(by), Stays::Above, share)
         }
         PieceChange::Width { by, .. } => widen(piece, mm(by), |_| 1.0),
         PieceChange::Flare { by, .. } => {
@@ -242,11 +242,19 @@ pub(super) fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], Cannot
     Ok([low + (middle - low) * 0.1, middle])
 }
 
-/// Draws a stretch between two heights out by so much, at each place by its share: what lies below goes down.
+/// What of a piece stays where it is when a stretch of it is drawn out.
+#[derive(Clone, Copy, PartialEq)]
+pub(super) enum Stays {
+    Above,
+    Below,
+}
+
+/// Draws a stretch between two heights out by so much, at each place by its share: what lies on one side of it stays, the rest goes away from it.
 pub(super) fn draw_out(
     piece: &mut Piece,
     [low, high]: [f64; 2],
     by: f64,
+    stays: Stays,
     share: impl Fn(f64) -> f64,
 ) -> Result<(), CannotBe> {
     let tall = high - low;
@@ -261,12 +269,11 @@ pub(super) fn draw_out(
         return Err(CannotBe::TooMuch);
     }
     cut_at(piece, &[low, high], false);
-    bend(piece, move |p| {
-        let down = ((high - p.y) / tall).clamp(0.0, 1.0);
-        Point::new(p.x, p.y - by * share(p.x) * down)
-    });
+    let fixed = if stays == Stays::Below { 1.0 } else { 0.0 };
+    let down = move |y: f64| ((high - y) / tall).clamp(0.0, 1.0) - fixed;
+    bend(piece, move |p| Point::new(p.x, p.y - by * share(p.x) * down(p.y)));
     for ((_, y), side) in piece.levels.iter_mut().zip(sides) {
-        *y -= by * side * ((high - *y) / tall).clamp(0.0, 1.0);
+        *y -= by * side * down(*y);
     }
     Ok(())
 }

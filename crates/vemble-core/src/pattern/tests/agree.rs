@@ -110,7 +110,10 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
         // A dart that is deepened lies at a mark before and after.
         let edges = |change: &Change| if matches!(change, Change::Dart(_)) { 8.0 } else { 4.0 };
         let edges: f64 = changes.iter().map(edges).sum();
-        let within = |says: f64| edges * tape.mark().cm() * 5.0 + 1.0 + says.abs() * 0.08;
+        // And an upper edge that comes down unevenly runs at another slant.
+        let slants = changes.iter().any(|change| matches!(change, Change::Trunk(_)));
+        let slant = if slants { BENT } else { 0.0 };
+        let within = |says: f64| edges * tape.mark().cm() * 5.0 + 1.0 + says.abs() * 0.08 + slant;
         let mut agree = |what: String,
                          sets: &[&Set],
                          of: &dyn Fn(&[&Piece]) -> Option<f64>,
@@ -343,6 +346,66 @@ fn an_armhole_is_set_in_on_paper_as_it_is_chalked() {
         }
     }
     assert!(seen.len() > 40, "{seen:?}");
+}
+
+/// A length that is taken out of the trunk comes off above: hems and bodices' waists stay as they are, and an upper edge comes down in front, at the
+/// sides and behind by what is chalked there.
+#[test]
+fn what_is_taken_out_of_a_trunk_comes_down_from_above() {
+    let mut seen = 0;
+    for name in DEMO {
+        for (at, [front, side, back]) in [
+            ("rise", [10.0, 10.0, 10.0]),
+            ("rise", [-10.0, -5.0, 5.0]),
+            ("rise", [0.0, 0.0, 8.0]),
+            ("above_waist", [12.0, 12.0, 12.0]),
+            ("above_waist", [10.0, 4.0, 0.0]),
+        ] {
+            let [f, s, b] = [front, side, back].map(|mm| format!("{:.1} cm", mm / 10.0));
+            let of = json!({"trunk": {"at": at, "front": f, "side": s, "back": b}});
+            let Ok(laid) = lay(&tried(name, change(of)), Tape::Cm) else { continue };
+            let set = &laid.sets[0];
+            for (old, new) in set.old.iter().zip(&set.chalked).filter(|(old, _)| {
+                laid.left.is_empty() && !matches!(old.key.part, PiecePart::Sleeve | PiecePart::Waistband)
+            }) {
+                let lower = if old.key.part == PiecePart::Bodice { EdgeName::Waist } else { EdgeName::Hem };
+                if let Some((was, is)) = old.edge(lower).zip(new.edge(lower)) {
+                    let off = [was.start().distance(is.start()), was.end().distance(is.end())];
+                    assert!(
+                        off.iter().all(|mm| *mm < 1e-6),
+                        "{name}, {at}, {}: its lower edge moved",
+                        old.key.name()
+                    );
+                }
+                let middle = if old.key.face == PieceFace::Front { front } else { back };
+                let upper =
+                    if old.key.part == PiecePart::Bodice { seam(Seam::SideSeam) } else { EdgeName::Waist };
+                let Some((was, is)) =
+                    old.edge(upper).zip(new.edge(upper)).filter(|_| old.key.part != PiecePart::Body)
+                else {
+                    continue;
+                };
+                let mut down = [was.start().y - is.start().y, was.end().y - is.end().y];
+                // The upper edge of a skirt runs from the side, of a leg to it; a side seam ends under the arm.
+                let says = match old.key.part {
+                    PiecePart::Bodice => [0.0, side],
+                    PiecePart::Skirt if at == "rise" => [side, middle],
+                    PiecePart::Skirt => [0.0, 0.0],
+                    _ => [middle, side],
+                };
+                if old.key.part == PiecePart::Leg && was.start().x > was.end().x {
+                    down.reverse();
+                }
+                assert!(
+                    down.iter().zip(says).all(|(a, b)| (a - b).abs() < 0.6),
+                    "{name}, {at}, {}: {down:?}, not {says:?}",
+                    old.key.name()
+                );
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 12, "{seen}");
 }
 
 /// Pieces that were drawn elsewhere keep their armholes, and it is said that what is chalked there is not carried; on one side as on both.
