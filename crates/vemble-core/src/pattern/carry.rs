@@ -164,8 +164,12 @@ fn drag_start(edge: &mut Edge, to: Point) {
     let over = (by.hypot() * FADES).max(FADES_OVER).min(long);
     // What lies beyond is left as it was drawn.
     let (mut near, mut beyond) = (edge.clone(), edge.clone());
-    near.cut_off_end(long - over);
-    beyond.cut_off(over);
+    if over < long {
+        near.cut_off_end(long - over);
+        beyond.cut_off(over);
+    } else {
+        beyond.curves.clear();
+    }
     displace(&mut near, |share| by * (1.0 - fading(share)));
     let (is, share) = (near.length(), near.length() / over);
     edge.notches.iter_mut().for_each(|notch| {

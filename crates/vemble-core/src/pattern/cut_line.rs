@@ -1,64 +1,74 @@
 //! What is cut: its allowance outside every edge, and the corners between them.
 
+use super::outline::crossing;
 use super::piece::{Edge, Piece};
 use crate::work::EdgeName;
-use kurbo::{BezPath, PathEl, Point, Vec2};
+use kurbo::{BezPath, Line, ParamCurveNearest, PathEl, Point, Vec2};
 
 /// Curves are flattened to so many mm: finer than a blade.
 const FLAT: f64 = 0.02;
+/// Points nearer than this, in mm, are one.
+const SAME: f64 = 1e-6;
+/// What is cut has no steps shorter than this, in mm: they would only cross.
+const HAIR: f64 = 0.05;
 /// A mitred corner goes out no further than so many allowances; beyond it is cut off square.
 const MITRE: f64 = 3.0;
 
-/// The cut line of a piece, once round: parallel to each edge. Corners are mitred; beside a hem that is turned up they mirror the edges above
-/// it, so that what is folded lies on what is below.
+/// The cut line of a piece, once round: parallel to each edge. Corners are mitred, hollow ones meet where their edges' lines do; beside a hem that is
+/// turned up they mirror the edges above it, so that what is folded lies on what is below.
 pub fn cut_line(piece: &Piece) -> BezPath {
     let count = piece.edges.len();
-    let offsets: Vec<Vec<Point>> = piece.edges.iter().map(offset).collect();
+    let mut lines: Vec<Vec<Point>> = piece.edges.iter().map(offset).collect();
     let mut corners: Vec<Vec<Point>> = Vec::with_capacity(count);
     for n in 0..count {
-        corners.push(corner(piece, n, (n + 1) % count, &offsets));
+        let next = (n + 1) % count;
+        let (mut before, mut after) = (std::mem::take(&mut lines[n]), std::mem::take(&mut lines[next]));
+        // Both lead away from their corner.
+        before.reverse();
+        corners.push(corner((&piece.edges[n], &mut before), (&piece.edges[next], &mut after)));
+        before.reverse();
+        (lines[n], lines[next]) = (before, after);
     }
+    let mut points: Vec<Point> =
+        lines.into_iter().zip(corners).flat_map(|(line, corner)| [line, corner].concat()).collect();
+    points.dedup_by(|b, a| a.distance(*b) < HAIR);
     let mut path = BezPath::new();
-    let points = (0..count).flat_map(|n| {
-        let before = &corners[(n + count - 1) % count];
-        let own = &offsets[n];
-        let inner = own.get(1..own.len().saturating_sub(1)).unwrap_or_default();
-        before
-            .iter()
-            .skip(1)
-            .copied()
-            .chain(inner.iter().copied())
-            .chain(corners[n].first().copied())
-            .collect::<Vec<_>>()
-    });
-    for (n, point) in points.enumerate() {
-        if n == 0 {
-            path.move_to(point);
-        } else {
-            path.line_to(point);
-        }
+    for (n, point) in points.into_iter().enumerate() {
+        path.push(if n == 0 { PathEl::MoveTo(point) } else { PathEl::LineTo(point) });
     }
     path.close_path();
     path
 }
 
-/// An edge as points, moved out by its allowance.
+/// An edge as points, moved out by its allowance. Where it is bent more tightly than that, what would fold back is left out.
 pub(super) fn offset(edge: &Edge) -> Vec<Point> {
     let points = flat(edge);
     let way = |a: Point, b: Point| if a.distance(b) > 0.0 { (b - a).normalize() } else { Vec2::ZERO };
     let out = |v: Vec2| Vec2::new(v.y, -v.x) * edge.allowance;
     let last = points.len() - 1;
     let [first_way, last_way] = edge.ways();
-    (0..points.len())
-        .map(|n| match n {
-            0 => points[0] + out(first_way),
-            n if n == last => points[n] + out(last_way),
-            n => {
-                let both = way(points[n - 1], points[n]) + way(points[n], points[n + 1]);
-                points[n] + out(if both.hypot() > 0.0 { both.normalize() } else { Vec2::ZERO })
+    let near = (edge.allowance.abs() - FLAT).max(0.0).powi(2);
+    let is_outside = |p: Point| {
+        points.windows(2).all(|pair| Line::new(pair[0], pair[1]).nearest(p, SAME).distance_sq >= near)
+    };
+    let mut all: Vec<Point> = Vec::with_capacity(points.len());
+    for n in 0..=last {
+        // Where it turns, as far out as both its sides are.
+        let [into, on] = match n {
+            0 => [first_way; 2],
+            n if n == last => [last_way; 2],
+            n => [way(points[n - 1], points[n]), way(points[n], points[n + 1])],
+        };
+        let both = if (into + on).hypot() > 0.0 { (into + on).normalize() } else { Vec2::ZERO };
+        let p = points[n] + out(both) / both.dot(on).max(1.0 / MITRE);
+        if is_outside(p) {
+            while all.len() > 1 && all.last().is_some_and(|before| (p - *before).dot(both) <= 0.0) {
+                all.pop();
             }
-        })
-        .collect()
+            all.push(p);
+        }
+    }
+    if all.len() < 2 { vec![points[0] + out(first_way), points[last] + out(last_way)] } else { all }
 }
 
 fn flat(edge: &Edge) -> Vec<Point> {
@@ -68,7 +78,7 @@ fn flat(edge: &Edge) -> Vec<Point> {
     let mut points: Vec<Point> = Vec::new();
     kurbo::flatten(&path, FLAT, |element| match element {
         PathEl::MoveTo(p) | PathEl::LineTo(p) => {
-            if points.last().is_none_or(|last| last.distance(p) > 1e-6) {
+            if points.last().is_none_or(|last| last.distance(p) > SAME) {
                 points.push(p);
             }
         }
@@ -80,71 +90,95 @@ fn flat(edge: &Edge) -> Vec<Point> {
     points
 }
 
-/// From the end of one edge's cut line to the start of the next one's: first a point on the first, last one on the second.
-fn corner(piece: &Piece, own: usize, next: usize, offsets: &[Vec<Point>]) -> Vec<Point> {
-    let (a, b) = (&piece.edges[own], &piece.edges[next]);
-    let (end, start) = (offsets[own].last().copied(), offsets[next].first().copied());
-    let (Some(end), Some(start)) = (end, start) else { return Vec::new() };
-    let (into, out) = (a.ways()[1], b.ways()[0]);
+/// What lies between the cut lines of an edge and of the next one, both leading away from the corner: they are cut off, or go on, to where it begins.
+fn corner((a, before): (&Edge, &mut Vec<Point>), (b, after): (&Edge, &mut Vec<Point>)) -> Vec<Point> {
     // A hem is mirrored: the edge beside it goes on below as it comes from above.
     if b.name == EdgeName::Hem && b.allowance > 0.0 {
-        let below = mirrored(&a.clone().turned(), b, a.allowance);
+        let below = mirrored((&a.clone().turned(), before), b);
+        cut_hem(after, &below, b.ways()[0]);
         return below;
     }
     if a.name == EdgeName::Hem && a.allowance > 0.0 {
-        let below = mirrored(b, &a.clone().turned(), b.allowance);
-        return below.into_iter().rev().collect();
+        let hem = a.clone().turned();
+        let mut below = mirrored((b, after), &hem);
+        cut_hem(before, &below, hem.ways()[0]);
+        below.reverse();
+        return below;
     }
-    let turn = into.cross(out);
-    if turn.abs() < 1e-6 {
-        return vec![end, start];
-    }
-    let t = (start - end).cross(out) / turn;
-    let meet = end + into * t;
-    let corner = a.end();
+    let (into, out, corner) = (a.ways()[1], b.ways()[0], a.end());
     let far = MITRE * a.allowance.max(b.allowance).max(1.0);
-    if meet.distance(corner) <= far { vec![meet, meet] } else { vec![end, start] }
-}
-
-/// The cut line of an edge that leaves the hem upwards, mirrored at the hem's fold: from the fold down to the depth of the hem.
-fn mirrored(edge: &Edge, hem: &Edge, allowance: f64) -> Vec<Point> {
-    // The way of the hem, away from the corner.
-    let way = hem.ways()[0];
-    let corner = edge.start();
-    let square = Vec2::new(-way.y, way.x);
-    let points = flat(edge);
-    // By where it goes over the depth of the hem: its first bit may lean.
-    let deep = edge.at(hem.allowance.min(edge.length())).0;
-    let upwards = (deep - corner).dot(square).signum();
-    let inwards = way;
-    let mut all: Vec<(Point, f64)> = Vec::new();
-    for pair in points.windows(2) {
-        let along = (pair[1] - pair[0]).normalize();
-        // Outside is away from the hem.
-        let mut out = Vec2::new(along.y, -along.x);
-        if out.dot(inwards) > 0.0 {
-            out = -out;
-        }
-        for (n, p) in pair.iter().enumerate() {
-            if n == 1 && !all.is_empty() && p.distance(corner) < hem.allowance * 0.2 {
-                continue;
-            }
-            let p = *p + out * allowance;
-            let high = (p - corner).dot(square) * upwards;
-            if high > hem.allowance + 1e-6 {
-                // Just at the depth of the hem.
-                if let Some((last, last_high)) = all.last().copied() {
-                    let share = (hem.allowance - last_high) / (high - last_high).max(1e-9);
-                    all.push((last.lerp(p, share.clamp(0.0, 1.0)), hem.allowance));
-                }
-                return flipped(&all, square, upwards);
-            }
-            all.push((p, high));
-        }
+    // Longer than they are, so that they meet whichever way they turn.
+    before.insert(0, before[0] + into * far);
+    after.insert(0, after[0] - out * far);
+    if let Some(([n, m], at)) = nearest_crossing([before, after], corner, far) {
+        before.splice(..=n, [at]);
+        after.splice(..=m, [at]);
+        return Vec::new();
     }
-    flipped(&all, square, upwards)
+    let longer = [before.remove(0), after.remove(0)];
+    if into.dot(out) > 0.0 {
+        return Vec::new();
+    }
+    // A needle is cut off square, as far out as its sides are.
+    let ahead = (into - out).normalize();
+    let reach = |p: Point| (p - corner).dot(ahead);
+    let square = |from: Point, to: Point| {
+        from.lerp(to, ((far / MITRE - reach(from)) / (reach(to) - reach(from))).max(0.0))
+    };
+    vec![square(before[0], longer[0]), square(after[0], longer[1])]
 }
 
-fn flipped(points: &[(Point, f64)], square: Vec2, upwards: f64) -> Vec<Point> {
-    points.iter().map(|(p, high)| *p - square * (2.0 * high * upwards)).collect()
+/// Which straights of two lines cross, and where: nearest to a corner, and no further from it than so much.
+pub(super) fn nearest_crossing(
+    [one, other]: [&[Point]; 2],
+    corner: Point,
+    within: f64,
+) -> Option<([usize; 2], Point)> {
+    let near =
+        |pair: &[Point]| Line::new(pair[0], pair[1]).nearest(corner, SAME).distance_sq <= within * within;
+    let straights = |line: &'_ [Point]| {
+        line.windows(2)
+            .enumerate()
+            .filter(|(_, pair)| near(pair))
+            .map(|(n, pair)| (n, [pair[0], pair[1]]))
+            .collect::<Vec<_>>()
+    };
+    let others = straights(other);
+    let all = straights(one)
+        .into_iter()
+        .flat_map(|(n, a)| others.iter().filter_map(move |(m, b)| Some(([n, *m], crossing(a, *b)?))));
+    let all = all.filter(|(_, at)| at.distance(corner) <= within);
+    all.min_by(|a, b| a.1.distance(corner).total_cmp(&b.1.distance(corner)))
+}
+
+/// The cut line of an edge that leaves a hem upwards, mirrored at the hem's fold: from the fold down to the depth of the hem. Itself it begins at the fold.
+fn mirrored((edge, line): (&Edge, &mut Vec<Point>), hem: &Edge) -> Vec<Point> {
+    let (corner, way, depth) = (edge.start(), hem.ways()[0], hem.allowance);
+    // By where it goes over the depth of the hem: its first bit may lean.
+    let deep = edge.at(depth.min(edge.length())).0;
+    let square = Vec2::new(-way.y, way.x);
+    let square = square * (deep - corner).dot(square).signum();
+    let high = |p: Point| (p - corner).dot(square);
+    // Between two points of it, or straight on from them, where it is so high.
+    let at = |a: Point, b: Point, up: f64| a.lerp(b, (up - high(a)) / (high(b) - high(a)));
+    let Some(above) = (1..line.len()).find(|n| high(line[*n]) > high(line[*n - 1]) && high(line[*n]) > 0.0)
+    else {
+        return Vec::new();
+    };
+    let fold = at(line[above - 1], line[above], 0.0);
+    line.splice(..above, [fold]);
+    let inside = line.iter().take_while(|p| high(**p) < depth).count();
+    let mut below = line[..inside].to_vec();
+    if let Some(beyond) = line.get(inside) {
+        below.push(at(line[inside - 1], *beyond, depth));
+    }
+    below.iter_mut().for_each(|p| *p -= square * (2.0 * high(*p)));
+    below
+}
+
+/// The cut line of a hem begins where the mirrored edge beside it comes down to it.
+fn cut_hem(hem: &mut Vec<Point>, below: &[Point], way: Vec2) {
+    let Some(end) = below.last() else { return };
+    let behind = hem.iter().take_while(|p| (**p - *end).dot(way) <= 0.0).count().max(1);
+    hem.splice(..behind.min(hem.len() - 1), [*end]);
 }

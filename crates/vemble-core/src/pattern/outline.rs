@@ -1,7 +1,7 @@
 //! Lines that were drawn elsewhere, as one outline: joined once round, cut where they turn, points in a row as the curve they were taken from,
 //! lines to cut along moved in to where they are sewn.
 
-use super::cut_line::offset;
+use super::cut_line::{nearest_crossing, offset};
 use super::piece::{Edge, along_curves, is_straight, way_of};
 use super::read::{RawLine, Unread};
 use crate::length::Measure;
@@ -125,27 +125,17 @@ pub(super) fn move_in(edges: &mut [Drawn], by: f64) -> Result<(), Unread> {
     }
     let count = lines.len();
     let corners: Vec<Point> = edges.iter().map(|edge| edge.curves[edge.curves.len() - 1].p3).collect();
-    let mets: Vec<Option<(usize, usize, Point)>> = (0..count)
-        .map(|n| {
-            let near = |pair: &[Point]| pair.iter().any(|p| p.distance(corners[n]) <= by * 5.0);
-            let own = lines[n].windows(2).enumerate().filter(|(_, pair)| near(pair));
-            let met = own.flat_map(|(a, pair)| {
-                let next = lines[(n + 1) % count].windows(2).enumerate().filter(|(_, pair)| near(pair));
-                next.filter_map(move |(b, other)| {
-                    Some((a, b, crossing([pair[0], pair[1]], [other[0], other[1]])?))
-                })
-            });
-            met.min_by(|a, b| a.2.distance(corners[n]).total_cmp(&b.2.distance(corners[n])))
-        })
+    let mets: Vec<Option<([usize; 2], Point)>> = (0..count)
+        .map(|n| nearest_crossing([&lines[n], &lines[(n + 1) % count]], corners[n], by * 5.0))
         .collect();
     for (n, drawn) in edges.iter_mut().enumerate() {
         let line = &lines[n];
         let (start, first) = match mets[(n + count - 1) % count] {
-            Some((_, b, at)) => (at, b + 1),
+            Some(([_, b], at)) => (at, b + 1),
             None => (line[1], 2),
         };
         let (end, last) = match mets[n] {
-            Some((a, _, at)) => (at, a + 1),
+            Some(([a, _], at)) => (at, a + 1),
             None => (line[line.len() - 2], line.len() - 2),
         };
         let inner = line.get(first..last).unwrap_or_default();
@@ -173,7 +163,7 @@ pub(super) fn move_in(edges: &mut [Drawn], by: f64) -> Result<(), Unread> {
 }
 
 /// Where two straights cross.
-fn crossing([a, b]: [Point; 2], [c, d]: [Point; 2]) -> Option<Point> {
+pub(super) fn crossing([a, b]: [Point; 2], [c, d]: [Point; 2]) -> Option<Point> {
     let (own, other) = (b - a, d - c);
     let turn = own.cross(other);
     let (t, u) = ((c - a).cross(other) / turn, (c - a).cross(own) / turn);

@@ -10,6 +10,9 @@ use kurbo::{
 /// Lengths of curves are exact to so many mm.
 pub(super) const EXACT: f64 = 1e-6;
 
+/// What is left of an edge that is cut off whole, in mm: it still has a way to run.
+const HAIR: f64 = 1e-3;
+
 /// What leaves a straight by no more, in mm, is one.
 const STRAIGHT: f64 = 0.01;
 
@@ -192,18 +195,16 @@ impl Edge {
         self.curves.iter_mut().for_each(|c| *c = turned(c));
     }
 
-    /// Cuts off its beginning.
+    /// Cuts off its beginning; a hair of it is left at least.
     pub(super) fn cut_off(&mut self, along: f64) {
         self.notches.retain(|notch| notch.along > along);
         self.notches.iter_mut().for_each(|notch| notch.along -= along);
         let mut left = along;
         while let Some(first) = self.curves.first().copied() {
             let length = first.arclen(EXACT);
-            if left < length - EXACT {
-                self.curves[0] = first.subsegment(first.inv_arclen(left, EXACT)..1.0);
-                return;
-            }
-            if self.curves.len() == 1 {
+            if left < length - EXACT || self.curves.len() == 1 {
+                let at = first.inv_arclen(left.min(length - HAIR).max(0.0), EXACT);
+                self.curves[0] = first.subsegment(at..1.0);
                 return;
             }
             left -= length;

@@ -18,8 +18,9 @@ use crate::length::{Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::size::sizes;
 use crate::tests::kit::{m, pin};
+use crate::work::path_crosses;
 use crate::work::{EdgeName, EdgePin, OpensAt, PieceChange, PieceKey, PiecePart};
-use kurbo::{ParamCurve, ParamCurveNearest, Shape};
+use kurbo::{ParamCurve, ParamCurveNearest, PathSeg, Shape, Vec2};
 
 mod agree;
 mod as_cut;
@@ -277,19 +278,67 @@ fn truing_finds_whatever_is_planted_in_any_pair() {
     }
 }
 
+/// Parallel to every edge, with corners that meet: so far outside everywhere, and never across itself.
+pub(super) fn is_cut_outside(piece: &Piece) -> Result<(), String> {
+    let cut = cut_line(piece);
+    if path_crosses(&cut) != Some(false) {
+        return Err(format!("{:?}: its cut line crosses itself: {}", piece.key, cut.to_svg()));
+    }
+    let count = piece.edges.len();
+    for (n, edge) in piece.edges.iter().enumerate() {
+        let beside = [&piece.edges[(n + count - 1) % count], edge, &piece.edges[(n + 1) % count]];
+        let [least, most] = [f64::min, f64::max]
+            .map(|of| beside.iter().map(|edge| edge.allowance).reduce(of).unwrap_or_default());
+        let long = edge.length();
+        for share in (0..=20).map(|n| f64::from(n) / 20.0) {
+            let (at, way) = edge.at(long * share);
+            let out = |by: f64| at + Vec2::new(way.y, -way.x) * by;
+            let off = |curve: PathSeg| curve.nearest(at, 1e-4).distance_sq.sqrt();
+            let nearest = |all: &mut dyn Iterator<Item = PathSeg>| all.map(off).fold(f64::INFINITY, f64::min);
+            // Away from its corners just so far; at them no nearer; a narrow piece may have another edge there.
+            let is_right = if long * share.min(1.0 - share) > 3.0 * most {
+                let off = nearest(&mut cut.segments()) - edge.allowance;
+                // In a hollow of the edge itself its two sides meet further out.
+                let ways = [-1.0, 1.0].map(|by| edge.at(long * share + by * edge.allowance.max(1.0)).1);
+                let hollow = (1.0 - ways[0].dot(ways[1])) * edge.allowance;
+                (-0.5..0.5 + hollow).contains(&off)
+                    || cut.contains(out(edge.allowance - 0.5)) && !cut.contains(out(edge.allowance + 0.5))
+            } else {
+                let others = piece.edges.iter().filter(|e| beside.iter().all(|own| !std::ptr::eq(*own, *e)));
+                let mut others = others.flat_map(|e| &e.curves).map(|c| PathSeg::Cubic(*c));
+                nearest(&mut others) < 2.0 * most || nearest(&mut cut.segments()) > least - 0.5
+            };
+            if !is_right {
+                return Err(format!("{:?}, {:?}, at {share}: {}", piece.key, edge.name, cut.to_svg()));
+            }
+        }
+    }
+    Ok(())
+}
+
 #[test]
 fn what_is_cut_lies_outside_what_is_sewn_by_its_allowance() {
     for (name, _, pieces) in garments() {
         for piece in &pieces {
-            let cut = cut_line(piece);
-            assert!(cut.area().abs() > piece.area(), "{name}, {:?}", piece.key);
-            for edge in &piece.edges {
-                // In the middle of an edge, far from its corners.
-                let (at, _) = edge.at(edge.length() / 2.0);
-                let near =
-                    cut.segments().map(|s| s.nearest(at, 1e-4).distance_sq).fold(f64::INFINITY, f64::min);
-                let off = (near.sqrt() - edge.allowance).abs();
-                assert!(off < 0.1, "{name}, {:?}, {:?}: {off}", piece.key, edge.name);
+            is_cut_outside(piece).unwrap_or_else(|wrong| panic!("{name}, {wrong}"));
+        }
+    }
+}
+
+/// An edge that is cut off is as much shorter, whichever end it is, and never runs back; cut off whole, a hair of it is left.
+#[test]
+fn an_edge_is_as_long_as_it_is_cut_to() {
+    for (name, _, pieces) in garments() {
+        for edge in pieces.iter().flat_map(|piece| &piece.edges) {
+            let long = edge.length();
+            for share in [0.0, 0.1, 0.5, 0.999, 1.0, 1.2] {
+                let mut cut = [edge.clone(), edge.clone()];
+                cut[0].cut_off(long * share);
+                cut[1].cut_off_end(long * share);
+                let left = (long * (1.0 - share)).max(0.001);
+                for is in cut.map(|cut| cut.length()) {
+                    assert!((is - left).abs() < 0.001, "{name}, {:?}, {share}: {is}, not {left}", edge.name);
+                }
             }
         }
     }

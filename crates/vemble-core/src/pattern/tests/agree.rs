@@ -105,6 +105,8 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
         apart += laid.sets.len() - 1;
         for piece in laid.sets.iter().flat_map(|set| &set.chalked) {
             assert!(!crosses(piece), "{}, {}: {changes:?}", laid.garment.name, piece.key.name());
+            is_cut_outside(piece)
+                .unwrap_or_else(|wrong| panic!("{}, {changes:?}, {wrong}", laid.garment.name));
         }
         // Pins lie square to a seam that may slant.
         // A dart that is deepened lies at a mark before and after.

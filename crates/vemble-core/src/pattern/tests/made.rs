@@ -623,6 +623,10 @@ fn what_is_offered_can_be_done() {
                     assert!(!is_known, "{name}, {change:?}: {cannot:?}");
                     if cannot.is_none() {
                         seen.insert(*does);
+                        for piece in laid.sets[0].pieces.iter().filter(|piece| piece.key == may.key) {
+                            is_cut_outside(piece)
+                                .unwrap_or_else(|wrong| panic!("{name}, {change:?}, {wrong}"));
+                        }
                     }
                 }
             }
