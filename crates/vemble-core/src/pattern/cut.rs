@@ -1,8 +1,8 @@
 //! A piece cut in two along a line, and its parts moved apart: what lengthening, widening and opening are made of.
 
-use super::piece::{Edge, Piece};
+use super::piece::{Edge, Piece, meetings};
 use crate::work::straight;
-use kurbo::{CubicBez, Line, ParamCurve, PathSeg, Point, Vec2};
+use kurbo::{CubicBez, Line, ParamCurve, Point, Vec2};
 
 /// Points so near to a line lie on it.
 const NEAR: f64 = 1e-7;
@@ -11,12 +11,8 @@ const NEAR: f64 = 1e-7;
 pub(super) fn split(edge: &mut Edge, height: impl Fn(Point) -> f64, line: Line) {
     let mut curves = Vec::with_capacity(edge.curves.len());
     for curve in edge.curves.drain(..) {
-        let mut at: Vec<f64> = PathSeg::Cubic(curve)
-            .intersect_line(line)
-            .iter()
-            .map(|met| met.segment_t)
-            .filter(|t| *t > 1e-6 && *t < 1.0 - 1e-6)
-            .collect();
+        let met = meetings(&curve, line).into_iter().map(|[t, _]| t);
+        let mut at: Vec<f64> = met.filter(|t| *t > 1e-6 && *t < 1.0 - 1e-6).collect();
         at.sort_by(f64::total_cmp);
         let mut from = 0.0;
         for t in at.into_iter().chain([1.0]) {

@@ -3,13 +3,13 @@
 use super::carry::{inwards, move_hem_in};
 use super::change::{CannotBe, crosses, mm};
 use super::part::{Spot, cut_from, is_clear, part};
-use super::piece::{Edge, Piece, PieceDart, is_on};
+use super::piece::{Edge, Piece, PieceDart, is_on, meetings};
 use super::turn::{CLEAR, turn_dart};
 use super::unroll::ALLOWANCE;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Unit};
 use crate::work::{EdgeName, EdgePlace, PieceKey, PieceLayer, PiecePart, straight};
-use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Point};
+use kurbo::{CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveNearest, Point};
 
 /// A line inside an edge is drawn through points so far apart, in mm.
 const STEP: f64 = 2.0;
@@ -149,11 +149,10 @@ fn line_inside(piece: &Piece, n: usize, wide: f64) -> Result<([Spot; 2], Vec<Cub
                 // Where an edge is square to the one beside it, the line meets that in a point that it is drawn through: a little longer, none
                 // of both lines there misses it.
                 let longer = (line.p1 - line.p0).normalize() * SLACK;
-                let hits =
-                    PathSeg::Cubic(*curve).intersect_line(Line::new(line.p0 - longer, line.p1 + longer));
-                all.extend(hits.iter().map(|hit| {
-                    let along = done + curve.subsegment(0.0..hit.segment_t).arclen(super::piece::EXACT);
-                    let share = (hit.line_t * (line.length() + 2.0 * SLACK) - SLACK) / line.length();
+                let hits = meetings(curve, Line::new(line.p0 - longer, line.p1 + longer));
+                all.extend(hits.into_iter().map(|[t, on_line]| {
+                    let along = done + curve.subsegment(0.0..t).arclen(super::piece::EXACT);
+                    let share = (on_line * (line.length() + 2.0 * SLACK) - SLACK) / line.length();
                     (k as f64 + share.clamp(0.0, 1.0), along)
                 }));
             }
@@ -251,8 +250,7 @@ fn without_strip(piece: &Piece, name: EdgeName, wide: f64) -> Result<Piece, Cann
     for dart in there {
         let met = dart.mouth.map(|end| {
             let leg = Line::new(end, dart.point);
-            let hits =
-                |c: &CubicBez| PathSeg::Cubic(*c).intersect_line(leg).first().map(|hit| leg.eval(hit.line_t));
+            let hits = |c: &CubicBez| meetings(c, leg).first().map(|[_, on_leg]| leg.eval(*on_leg));
             line.iter().find_map(hits)
         });
         match met {

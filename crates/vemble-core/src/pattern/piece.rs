@@ -4,7 +4,8 @@ use crate::garment::Dart;
 use crate::place::Level;
 use crate::work::{EdgeName, Fullness, PieceKey, kept, straight};
 use kurbo::{
-    BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, Point, Shape, Vec2,
+    BezPath, CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, PathSeg,
+    Point, Shape, Vec2,
 };
 
 /// Lengths of curves are exact to so many mm.
@@ -238,6 +239,17 @@ pub(super) fn is_straight(c: &CubicBez) -> bool {
     off(c.p1) < 1e-6 && off(c.p2) < 1e-6
 }
 
+/// Where a curve and a straight meet, as shares of both. A straight curve is met as one: as a cubic whose higher terms are all but nought it may be missed.
+pub(super) fn meetings(curve: &CubicBez, line: Line) -> Vec<[f64; 2]> {
+    let hits = match is_straight(curve) {
+        true => PathSeg::Line(Line::new(curve.p0, curve.p3)).intersect_line(line),
+        false => PathSeg::Cubic(*curve).intersect_line(line),
+    };
+    let share =
+        |t: f64| if is_straight(curve) { curve.nearest(curve.p0.lerp(curve.p3, t), EXACT).t } else { t };
+    hits.iter().map(|hit| [share(hit.segment_t), hit.line_t]).collect()
+}
+
 /// Which way a curve runs.
 pub(super) fn way_of(curve: &CubicBez, t: f64) -> Vec2 {
     let way = curve.deriv().eval(t).to_vec2();
@@ -311,10 +323,8 @@ impl Piece {
         let curves = self.edges.iter().flat_map(|edge| &edge.curves);
         let mut met: Vec<f64> = Vec::new();
         for curve in curves {
-            let line = kurbo::Line::new((-1e4, y), (1e4, y));
-            met.extend(
-                kurbo::PathSeg::Cubic(*curve).intersect_line(line).iter().map(|i| curve.eval(i.segment_t).x),
-            );
+            let line = Line::new((-1e4, y), (1e4, y));
+            met.extend(meetings(curve, line).into_iter().map(|[t, _]| curve.eval(t).x));
             met.extend([curve.p0, curve.p3].iter().filter(|p| (p.y - y).abs() < 1e-6).map(|p| p.x));
         }
         Some([met.iter().copied().reduce(f64::min)?, met.iter().copied().reduce(f64::max)?])

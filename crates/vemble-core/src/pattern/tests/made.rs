@@ -1,12 +1,14 @@
 //! Pieces cut in two and joined again, laid on the fold, and made from others.
 
 use super::super::turn::is_measured_from_start;
+use super::drawn::drawn;
 use super::turned::cloth;
 use super::*;
 use crate::body::Proportions;
 use crate::garment::{Dart, DartFacts, starting_seam};
 use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
-use crate::work::{EdgePin, EdgePlace, Fullness, PieceDoes, PieceFace, PieceLayer, PieceShare};
+use crate::work::{EdgePin, EdgePlace, Fullness, Pattern, PieceDoes, PieceFace, PieceLayer, PieceShare};
+use kurbo::Affine;
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -576,6 +578,57 @@ fn typical(does: PieceDoes, may: &PieceMay) -> PieceChange {
         PieceDoes::Lining => PieceChange::Lining { piece },
         PieceDoes::Pocket => PieceChange::Pocket { piece, deep: m("12 cm"), wide: None },
     }
+}
+
+/// A piece that was drawn the other way round, and lying on its side, becomes by every change what it would have become as it lies here.
+#[test]
+fn a_change_does_the_same_to_a_mirror_image() {
+    let mut seen = std::collections::BTreeSet::new();
+    for name in DEMO {
+        let (_, _, pieces_of_it) = pieces_of(name);
+        let placed = [
+            Affine::IDENTITY,
+            Affine::translate((40.0, 9.0)) * Affine::rotate(std::f64::consts::FRAC_PI_2) * Affine::FLIP_X,
+        ];
+        let documents = placed.map(|place| {
+            let mut document = demo(name);
+            document.try_ons.clear();
+            // What goes round has no middle that would say which way it lies.
+            let place =
+                |piece: &Piece| if piece.key.face == PieceFace::Round { Affine::IDENTITY } else { place };
+            let drawn = pieces_of_it.iter().map(|piece| drawn(piece, place(piece))).collect();
+            document.wishes.pattern = Pattern { drawn, ..Pattern::default() };
+            document
+        });
+        let may = pieces(&documents[0], OfCloth::default(), Tape::Cm).unwrap().may;
+        for (may, does) in may.iter().take(2).flat_map(|may| may.does.iter().map(move |does| (may, *does))) {
+            let change = typical(does, may);
+            let [here, there] = documents.clone().map(|mut document| {
+                document.wishes.pattern.changes = vec![change.clone()];
+                crate::pattern::lay::lay(&document, Tape::Cm).unwrap()
+            });
+            assert_eq!(here.cannot, there.cannot, "{name}, {change:?}");
+            for (one, other) in here.sets[0].pieces.iter().zip(&there.sets[0].pieces) {
+                assert_eq!((one.key, one.edges.len()), (other.key, other.edges.len()), "{name}, {change:?}");
+                near(one.area(), other.area(), 1.0, &(name, &change, one.key));
+                let sorted = |piece: &Piece| {
+                    let mut all: Vec<(EdgeName, f64)> =
+                        piece.edges.iter().map(|e| (e.name, e.length())).collect();
+                    all.sort_by(|a, b| a.0.cmp(&b.0).then(a.1.total_cmp(&b.1)));
+                    all
+                };
+                for ((edge, long), (_, other)) in sorted(one).into_iter().zip(sorted(other)) {
+                    near(long, other, 0.1, &(name, &change, one.key, edge));
+                }
+                for (dart, other) in one.darts.iter().zip(&other.darts) {
+                    near(dart.takes(), other.takes(), 0.01, &(name, &change, dart.dart));
+                    near(dart.long(), other.long(), 0.01, &(name, &change, dart.dart));
+                }
+            }
+            seen.insert(does);
+        }
+    }
+    assert!(seen.len() > 18, "{seen:?}");
 }
 
 /// Whatever is offered for a piece is there to be done, for those that are made from others too: it may be refused for its figure, and for

@@ -229,8 +229,8 @@ pub(super) fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
     let line = kurbo::Line::new((-1e4, y), (1e4, y));
     let mut before = 0.0;
     for curve in &edge.curves {
-        if let Some(met) = kurbo::PathSeg::Cubic(*curve).intersect_line(line).first() {
-            let along = before + curve.subsegment(0.0..met.segment_t).arclen(super::piece::EXACT);
+        if let Some([t, _]) = super::piece::meetings(curve, line).first() {
+            let along = before + curve.subsegment(0.0..*t).arclen(super::piece::EXACT);
             let inside = along > 10.0 && along < edge.length() - 10.0;
             return inside.then_some(Notch { along, level: Some(level) });
         }
