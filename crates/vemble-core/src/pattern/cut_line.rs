@@ -47,12 +47,7 @@ pub(super) fn offset(edge: &Edge) -> Vec<Point> {
     let out = |v: Vec2| Vec2::new(v.y, -v.x) * edge.allowance;
     let last = points.len() - 1;
     let [first_way, last_way] = edge.ways();
-    let near = (edge.allowance.abs() - FLAT).max(0.0).powi(2);
-    let is_outside = |p: Point| {
-        points.windows(2).all(|pair| Line::new(pair[0], pair[1]).nearest(p, SAME).distance_sq >= near)
-    };
-    let mut all: Vec<Point> = Vec::with_capacity(points.len());
-    for n in 0..=last {
+    let moved = (0..=last).map(|n| {
         // Where it turns, as far out as both its sides are.
         let [into, on] = match n {
             0 => [first_way; 2],
@@ -60,15 +55,26 @@ pub(super) fn offset(edge: &Edge) -> Vec<Point> {
             n => [way(points[n - 1], points[n]), way(points[n], points[n + 1])],
         };
         let both = if (into + on).hypot() > 0.0 { (into + on).normalize() } else { Vec2::ZERO };
-        let p = points[n] + out(both) / both.dot(on).max(1.0 / MITRE);
-        if is_outside(p) {
-            while all.len() > 1 && all.last().is_some_and(|before| (p - *before).dot(both) <= 0.0) {
-                all.pop();
-            }
-            all.push(p);
-        }
+        (points[n] + out(both) / both.dot(on).max(1.0 / MITRE), both)
+    });
+    let moved: Vec<(Point, Vec2)> = moved.collect();
+    let goes_back = |before: Point, (p, way): (Point, Vec2)| (p - before).dot(way) <= 0.0;
+    let all = moved.iter().map(|(p, _)| *p).collect();
+    if !moved.windows(2).any(|pair| goes_back(pair[0].0, pair[1])) {
+        return all;
     }
-    if all.len() < 2 { vec![points[0] + out(first_way), points[last] + out(last_way)] } else { all }
+    let near = (edge.allowance.abs() - FLAT).max(0.0).powi(2);
+    let is_outside = |p: Point| {
+        points.windows(2).all(|pair| Line::new(pair[0], pair[1]).nearest(p, SAME).distance_sq >= near)
+    };
+    let mut kept: Vec<Point> = Vec::with_capacity(moved.len());
+    for (p, way) in moved.into_iter().filter(|(p, _)| is_outside(*p)) {
+        while kept.len() > 1 && kept.last().is_some_and(|before| goes_back(*before, (p, way))) {
+            kept.pop();
+        }
+        kept.push(p);
+    }
+    if kept.len() < 2 { all } else { kept }
 }
 
 fn flat(edge: &Edge) -> Vec<Point> {
