@@ -187,7 +187,7 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
             }
             if by < 0.0 {
                 own.cut_off_end(-by);
-            } else {
+            } else if by > 0.0 {
                 let [_, way] = own.ways();
                 let end = own.end();
                 own.curves.push(straight(end, end + way * by));

@@ -74,7 +74,7 @@ fn worked_example_g_half_an_inch_by_narrower_allowances() {
     // The same order as in the reference: M as drawn is half an inch short, L an inch and three quarters wide.
     let beside: Vec<(&str, &str)> =
         found.candidates.iter().map(|c| (c.title.as_str(), c.levels[0].beside.as_str())).collect();
-    assert_eq!(beside[1], ("M", "1/2 in smaller than wanted"));
+    assert_eq!(beside[1], ("M", "1/2 in narrower than wanted"));
     assert!(beside.contains(&("L", "1 3/4 in wider than wanted")), "{beside:?}");
     let small = found.candidates.iter().find(|c| c.title == "S").unwrap();
     assert_eq!(small.flags, ["Bust has 3/4 in ease, less than the 1 1/2 in that it needs at least"]);

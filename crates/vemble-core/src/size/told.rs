@@ -370,7 +370,7 @@ fn level(table: &Table<'_>, wanted: &Wanted, candidate: &Candidate, at: usize) -
         ease: format!("{} ease", table.show(girth - wanted.body)),
         beside: match miss {
             Length::ZERO => "as wanted".into(),
-            miss if miss.is_negative() => format!("{} smaller than wanted", table.show(-miss)),
+            miss if miss.is_negative() => format!("{} narrower than wanted", table.show(-miss)),
             miss => format!("{} wider than wanted", table.show(miss)),
         },
         is_exact: miss == Length::ZERO,

@@ -548,7 +548,11 @@ fn what_is_made_is_told_with_its_figures() {
 
 /// A change that is offered, with figures of no great size.
 fn typical(does: PieceDoes, may: &PieceMay) -> PieceChange {
-    let (piece, by) = (may.key, m("0.6 cm"));
+    typical_by(does, may, m("0.6 cm"))
+}
+
+fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
+    let piece = may.key;
     let at = |n: usize| EdgePlace { edge: may.edges[n % may.edges.len()].name, at: m("5 cm") };
     match does {
         PieceDoes::Length => {
@@ -578,6 +582,53 @@ fn typical(does: PieceDoes, may: &PieceMay) -> PieceChange {
         PieceDoes::Lining => PieceChange::Lining { piece },
         PieceDoes::Pocket => PieceChange::Pocket { piece, deep: m("12 cm"), wide: None },
     }
+}
+
+/// By nought nothing changes: no edge, and no cut line.
+#[test]
+fn by_nought_nothing_changes() {
+    use PieceDoes as D;
+    let by_so_much = [
+        D::Length,
+        D::Wedge,
+        D::Width,
+        D::Flare,
+        D::End,
+        D::Slash,
+        D::DartPoint,
+        D::SlideDart,
+        D::MoveEdge,
+        D::Armhole,
+        D::Shoulder,
+        D::Neckline,
+    ];
+    let mut seen = std::collections::BTreeSet::new();
+    for name in DEMO {
+        let mut document = demo(name);
+        document.wishes.pattern.changes.clear();
+        let may = pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may;
+        let lay = |document: &Document| crate::pattern::lay::lay(document, Tape::Cm).unwrap();
+        let as_it_is = lay(&document);
+        for (may, does) in may.iter().flat_map(|may| may.does.iter().map(move |does| (may, *does))) {
+            if !by_so_much.contains(&does) {
+                continue;
+            }
+            let change = typical_by(does, may, m("0 cm"));
+            document.wishes.pattern.changes = vec![change.clone()];
+            let laid = lay(&document);
+            for (is, was) in
+                laid.sets.iter().zip(&as_it_is.sets).flat_map(|(is, was)| is.pieces.iter().zip(&was.pieces))
+            {
+                let area = |piece: &Piece| cut_line(piece).area();
+                near(area(is), area(was), area(was).abs() * 5e-5, &(name, &change, is.key));
+                for (is, was) in is.edges.iter().zip(&was.edges) {
+                    near(is.length(), was.length(), 1e-6, &(name, &change, is.name));
+                }
+            }
+            seen.insert(does);
+        }
+    }
+    assert_eq!(seen.len(), by_so_much.len(), "{seen:?}");
 }
 
 /// A piece that was drawn the other way round, and lying on its side, becomes by every change what it would have become as it lies here.
