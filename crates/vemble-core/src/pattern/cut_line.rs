@@ -100,16 +100,17 @@ fn flat(edge: &Edge) -> Vec<Point> {
 fn corner((a, before): (&Edge, &mut Vec<Point>), (b, after): (&Edge, &mut Vec<Point>)) -> Vec<Point> {
     // A hem is mirrored: the edge beside it goes on below as it comes from above.
     if b.name == EdgeName::Hem && b.allowance > 0.0 {
-        let below = mirrored((&a.clone().turned(), before), b);
-        cut_hem(after, &below, b.ways()[0]);
-        return below;
-    }
-    if a.name == EdgeName::Hem && a.allowance > 0.0 {
+        if let Some(below) = mirrored((&a.clone().turned(), before), b) {
+            cut_hem(after, &below, b.ways()[0]);
+            return below;
+        }
+    } else if a.name == EdgeName::Hem && a.allowance > 0.0 {
         let hem = a.clone().turned();
-        let mut below = mirrored((b, after), &hem);
-        cut_hem(before, &below, hem.ways()[0]);
-        below.reverse();
-        return below;
+        if let Some(mut below) = mirrored((b, after), &hem) {
+            cut_hem(before, &below, hem.ways()[0]);
+            below.reverse();
+            return below;
+        }
     }
     let (into, out, corner) = (a.ways()[1], b.ways()[0], a.end());
     let far = MITRE * a.allowance.max(b.allowance).max(1.0);
@@ -158,7 +159,8 @@ pub(super) fn nearest_crossing(
 }
 
 /// The cut line of an edge that leaves a hem upwards, mirrored at the hem's fold: from the fold down to the depth of the hem. Itself it begins at the fold.
-fn mirrored((edge, line): (&Edge, &mut Vec<Point>), hem: &Edge) -> Vec<Point> {
+/// Nothing where it runs along the hem rather than up from it.
+fn mirrored((edge, line): (&Edge, &mut Vec<Point>), hem: &Edge) -> Option<Vec<Point>> {
     let (corner, way, depth) = (edge.start(), hem.ways()[0], hem.allowance);
     // By where it goes over the depth of the hem: its first bit may lean.
     let deep = edge.at(depth.min(edge.length())).0;
@@ -167,11 +169,11 @@ fn mirrored((edge, line): (&Edge, &mut Vec<Point>), hem: &Edge) -> Vec<Point> {
     let high = |p: Point| (p - corner).dot(square);
     // Between two points of it, or straight on from them, where it is so high.
     let at = |a: Point, b: Point, up: f64| a.lerp(b, (up - high(a)) / (high(b) - high(a)));
-    let Some(above) = (1..line.len()).find(|n| high(line[*n]) > high(line[*n - 1]) && high(line[*n]) > 0.0)
-    else {
-        return Vec::new();
-    };
+    let above = (1..line.len()).find(|n| high(line[*n]) > high(line[*n - 1]) && high(line[*n]) > 0.0)?;
     let fold = at(line[above - 1], line[above], 0.0);
+    if fold.distance(corner) > MITRE * depth.max(edge.allowance) {
+        return None;
+    }
     line.splice(..above, [fold]);
     let inside = line.iter().take_while(|p| high(**p) < depth).count();
     let mut below = line[..inside].to_vec();
@@ -179,7 +181,7 @@ fn mirrored((edge, line): (&Edge, &mut Vec<Point>), hem: &Edge) -> Vec<Point> {
         below.push(at(line[inside - 1], *beyond, depth));
     }
     below.iter_mut().for_each(|p| *p -= square * (2.0 * high(*p)));
-    below
+    Some(below)
 }
 
 /// The cut line of a hem begins where the mirrored edge beside it comes down to it.

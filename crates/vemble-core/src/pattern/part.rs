@@ -32,6 +32,10 @@ pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2
     let is_across = run.x.abs() > run.y.abs();
     let (shares, seam) = names_of_parts(pieces, key, is_across).ok_or(CannotBe::NoName)?;
     let mut parts = part(piece, spots, &line, EdgeName::Seam(seam));
+    // A sliver is no piece.
+    if parts.iter().any(|edges| outline_of(edges).area().abs() < run.hypot() * CLEAR / 2.0) {
+        return Err(CannotBe::Misses);
+    }
     let centre = |edges: &[Edge]| outline_of(edges).bounding_box().center();
     let [one, other] = parts.each_ref().map(|edges| centre(edges));
     // From the middle to the side, and from above down; of a sleeve the larger one is the upper.

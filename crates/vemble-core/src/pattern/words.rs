@@ -37,7 +37,9 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::TooMuch => "that is more than the piece has there",
         CannotBe::TooFull => "that is more than a hand eases in: gather it",
         CannotBe::Crosses => "its outline would cross itself",
-        CannotBe::Misses => "the line misses: it ends beside its edge, at a corner, or leaves the piece",
+        CannotBe::Misses => {
+            "the line misses: it ends beside its edge or at a corner, runs along its edge, or leaves the piece"
+        }
         CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
         CannotBe::TooLittle => "that is too little to cut or to sew",
         CannotBe::Twice => "there is one already",

@@ -6,6 +6,7 @@ use super::turned::cloth;
 use super::*;
 use crate::body::Proportions;
 use crate::garment::{Dart, DartFacts, starting_seam};
+use crate::pattern::part::split_piece;
 use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
 use crate::work::{EdgePin, EdgePlace, Fullness, Pattern, PieceDoes, PieceFace, PieceLayer, PieceShare};
 use kurbo::Affine;
@@ -582,6 +583,34 @@ fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
         PieceDoes::Lining => PieceChange::Lining { piece },
         PieceDoes::Pocket => PieceChange::Pocket { piece, deep: m("12 cm"), wide: None },
     }
+}
+
+/// From any edge to any other, and along itself: a piece is cut in two that can be cut out, or not at all.
+#[test]
+fn whatever_is_cut_in_two_can_be_cut_out() {
+    let (mut cut, mut refused) = (0, 0);
+    for (name, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            let names: std::collections::BTreeSet<EdgeName> =
+                piece.edges.iter().map(|edge| edge.name).collect();
+            for (from, to) in names.iter().flat_map(|from| names.iter().map(move |to| (*from, *to))) {
+                let ends = [(from, "3 cm"), (to, "8 cm")].map(|(edge, at)| EdgePlace { edge, at: m(at) });
+                let mut parted = pieces.clone();
+                if split_piece(&mut parted, n, ends).is_err() {
+                    refused += 1;
+                    continue;
+                }
+                cut += 1;
+                let halves = &parted[n..=n + 1];
+                let area: f64 = halves.iter().map(Piece::area).sum();
+                near(area, piece.area(), 1.0, &(name, piece.key, ends));
+                for half in halves {
+                    is_cut_outside(half).unwrap_or_else(|wrong| panic!("{name}, {ends:?}, {wrong}"));
+                }
+            }
+        }
+    }
+    assert!(cut > 100 && refused > 50, "{cut}, {refused}");
 }
 
 /// By nought nothing changes: no edge, and no cut line.
