@@ -8,7 +8,7 @@ use crate::fault::Fault;
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
-use kurbo::{Affine, BezPath, Line, Point, Rect, Shape};
+use kurbo::{Affine, BezPath, Line, Point, Shape};
 
 /// How long, and how high, a wave of the line beside what is gathered is, in mm.
 const WAVE: f64 = 6.0;
@@ -42,6 +42,9 @@ pub fn piece_sheets(
     Ok(wanted.map(|(set, n)| sheet(set, n, tape)).collect())
 }
 
+/// A level is marked by a line so long, in mm.
+const LEVEL: f64 = 15.0;
+
 /// One piece at true size, with what is written on it.
 fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     let piece = &set.pieces[n];
@@ -52,9 +55,8 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     }
     lines.push((PaperInk::Mark, flip * marks(piece)));
     for (_, y) in &piece.levels {
-        let bounds: Rect = piece.bounds();
-        let line = Line::new((bounds.x0, -*y), (bounds.x0 + 15.0, -*y));
-        lines.push((PaperInk::Mark, line.to_path(0.01)));
+        let [a, b] = level_line(piece, *y);
+        lines.push((PaperInk::Mark, flip * Line::new(a, b).to_path(0.01)));
     }
     let of = set.side.map_or_else(String::new, |side| format!(", {} side", side.name()));
     let centre = piece.bounds().center();
@@ -108,12 +110,16 @@ fn named(piece: &Piece) -> NamedPiece {
         all.push(line(format!("dart: {}", dart.called()), &points, None));
     }
     for (level, y) in &piece.levels {
-        let x = piece.bounds().x0;
-        let name = format!("level: {}", level.name());
-        all.push(line(name, &[Point::new(x, *y), Point::new(x + 15.0, *y)], None));
+        all.push(line(format!("level: {}", level.name()), &level_line(piece, *y), None));
     }
     all.push(line("grain".into(), &piece.grain, None));
     NamedPiece { name: piece.key.name(), cut: piece.cut, lines: all }
+}
+
+/// Where a level lies: a short line into the piece from where it begins there.
+fn level_line(piece: &Piece, y: f64) -> [Point; 2] {
+    let x = piece.reach(y).map_or(piece.bounds().x0, |[least, _]| least);
+    [Point::new(x, y), Point::new(x + LEVEL, y)]
 }
 
 /// A wavy line beside the stretch that is drawn together, on the side of a point.

@@ -6,6 +6,7 @@ use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
 use super::joins::joins;
 use super::piece::{Edge, Piece};
+use super::sheets::{WhichPieces, piece_sheets};
 use super::truing::{Untrue, true_up};
 use super::unroll::unroll;
 use crate::body::Wearer;
@@ -15,6 +16,7 @@ use crate::document::Document;
 use crate::fitting::{GarmentSide, How, Reading, SidePolicy};
 use crate::garment::{Beginning, Garment, Kind, Round, Seam, begin, cloth_named};
 use crate::length::{Length, Measure, Tape, Unit};
+use crate::paper::PaperInk;
 use crate::place::Level;
 use crate::size::sizes;
 use crate::tests::kit::{m, pin};
@@ -323,6 +325,29 @@ fn what_is_cut_lies_outside_what_is_sewn_by_its_allowance() {
             is_cut_outside(piece).unwrap_or_else(|wrong| panic!("{name}, {wrong}"));
         }
     }
+}
+
+/// A level is marked from where its piece begins there: no mark lies beside its piece.
+#[test]
+fn levels_are_marked_on_their_piece() {
+    let mut seen = 0;
+    for name in DEMO {
+        for sheet in piece_sheets(&demo(name), WhichPieces::All, Tape::Cm).unwrap() {
+            let outline = &sheet.lines.iter().find(|(ink, _)| *ink == PaperInk::New).unwrap().1;
+            let named = sheet.piece.as_ref().unwrap();
+            for line in named.lines.iter().filter(|line| line.name.starts_with("level: ")) {
+                let mark = line.path.segments().next().unwrap();
+                let off = outline
+                    .segments()
+                    .map(|s| s.nearest(mark.start(), 1e-3).distance_sq)
+                    .fold(f64::INFINITY, f64::min);
+                assert!(off < 0.01, "{name}, {}, {}: {off}", sheet.title, line.name);
+                assert!(outline.winding(mark.end()) != 0, "{name}, {}, {}", sheet.title, line.name);
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 50, "{seen}");
 }
 
 /// An edge that is cut off is as much shorter, whichever end it is, and never runs back; cut off whole, a hair of it is left.
