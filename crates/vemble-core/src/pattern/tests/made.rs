@@ -605,7 +605,7 @@ fn whatever_is_cut_in_two_can_be_cut_out() {
                 let area: f64 = halves.iter().map(Piece::area).sum();
                 near(area, piece.area(), 1.0, &(name, piece.key, ends));
                 for half in halves {
-                    is_cut_outside(half).unwrap_or_else(|wrong| panic!("{name}, {ends:?}, {wrong}"));
+                    is_cut_outside(half, 0.1).unwrap_or_else(|wrong| panic!("{name}, {ends:?}, {wrong}"));
                 }
             }
         }
@@ -756,8 +756,10 @@ fn what_is_offered_can_be_done() {
                     assert!(!is_known, "{name}, {change:?}: {cannot:?}");
                     if cannot.is_none() {
                         seen.insert(*does);
+                        // Beside the step of a slash that is opened askew it is as near as that is sharp.
+                        let within = if *does == PieceDoes::Slash { 0.5 } else { 0.1 };
                         for piece in laid.sets[0].pieces.iter().filter(|piece| piece.key == may.key) {
-                            is_cut_outside(piece)
+                            is_cut_outside(piece, within)
                                 .unwrap_or_else(|wrong| panic!("{name}, {change:?}, {wrong}"));
                         }
                     }
