@@ -4,7 +4,7 @@
 mod darts;
 mod seams;
 
-use super::change::{FINE, Stays, band_below, draw_out};
+use super::change::{FINE, SLIGHT, Stays, band_below, draw_out};
 use super::drawn::with_drawn;
 use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, square, unroll};
@@ -135,18 +135,29 @@ fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     smooth(&points)
 }
 
-/// A smooth line through points (Catmull and Rom 1974, as cubics). At its ends it runs as the parabola through the last three points does.
+/// A smooth line through points, at each as the parabola through it and its neighbours runs (Catmull and Rom 1974, over the lengths of the chords as Barry
+/// and Goldman 1988), as cubics.
 pub(super) fn smooth(points: &[Point]) -> Vec<CubicBez> {
     let last = points.len().saturating_sub(1);
-    let way = |n: usize| match (n, last) {
-        (_, 0 | 1) => points[last] - points[0],
-        (0, _) => (points[1] - points[0]) * 2.0 - (points[2] - points[0]) / 2.0,
-        (n, _) if n == last => (points[n] - points[n - 1]) * 2.0 - (points[n] - points[n - 2]) / 2.0,
-        _ => (points[n + 1] - points[n - 1]) / 2.0,
+    let long: Vec<f64> = points.windows(2).map(|pair| pair[0].distance(pair[1]).max(1e-9)).collect();
+    let slope = |n: usize| (points[n + 1] - points[n]) / long[n];
+    // Which way it runs at a point: between two chords, or before the first and after the last of two.
+    let way = |n: usize| match last {
+        0 | 1 => slope(0),
+        _ => {
+            let [before, after] = if n == 0 { [0, 1] } else { [n.min(last - 1) - 1, n.min(last - 1)] };
+            let (a, b) = (long[before], long[after]);
+            let bend = (slope(after) - slope(before)) / (a + b);
+            match n {
+                0 => slope(0) - bend * a,
+                n if n == last => slope(after) + bend * b,
+                _ => slope(before) + bend * a,
+            }
+        }
     };
     let curve = |n: usize| {
-        let (a, b) = (points[n], points[n + 1]);
-        CubicBez::new(a, a + way(n) / 3.0, b - way(n + 1) / 3.0, b)
+        let (a, b, third) = (points[n], points[n + 1], long[n] / 3.0);
+        CubicBez::new(a, a + way(n) * third, b - way(n + 1) * third, b)
     };
     (0..last).map(curve).collect()
 }
@@ -184,25 +195,29 @@ pub(super) const fn fading(share: f64) -> f64 {
     share * share * (3.0 - 2.0 * share)
 }
 
-/// Moves an edge at each place by so much, by the share of its length that lies before it. Where that changes slowly, as at its ends, it runs as
-/// it did.
+/// Moves an edge at each place by so much, by the share of its length that lies before it. It runs as smoothly as it did.
 pub(super) fn displace(edge: &mut Edge, by: impl Fn(f64) -> Vec2) {
     let (long, mut done) = (edge.length(), 0.0);
+    let more = |share: f64| {
+        let [before, after] = [(share - SLIGHT).max(0.0), (share + SLIGHT).min(1.0)];
+        (by(after) - by(before)) / ((after - before) * long)
+    };
     let mut curves = Vec::new();
     for curve in &edge.curves {
         let own = curve.arclen(EXACT);
         let count = (own / FINE).ceil().max(1.0);
         for n in 0..count as usize {
             let part = curve.subsegment(n as f64 / count..(n + 1) as f64 / count);
-            let (own, from) = (part.arclen(EXACT), done);
-            let at = |third: f64| by(((from + own * third / 3.0) / long).min(1.0));
+            let from = (done / long).min(1.0);
+            done += part.arclen(EXACT);
+            let to = (done / long).min(1.0);
+            let [start, end] = [by(from), by(to)];
             curves.push(CubicBez::new(
-                part.p0 + at(0.0),
-                part.p1 + at(1.0),
-                part.p2 + at(2.0),
-                part.p3 + at(3.0),
+                part.p0 + start,
+                part.p1 + start + more(from) * part.p0.distance(part.p1),
+                part.p2 + end - more(to) * part.p3.distance(part.p2),
+                part.p3 + end,
             ));
-            done += own;
         }
     }
     edge.curves = curves;

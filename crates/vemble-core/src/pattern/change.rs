@@ -1,5 +1,6 @@
 //! What is done to pieces on paper: each a small change with its figure, in order. Between two heights, or two widths, a piece is drawn out or
-//! together evenly: the same as moving its parts and drawing its edges smooth again. What is above or below, left or right, keeps its shape.
+//! together, most of all in the middle: the same as moving its parts and drawing its edges smooth again. What is above or below, left or right,
+//! keeps its shape.
 
 use super::carry::{move_edge, put};
 use super::cut::split;
@@ -15,7 +16,7 @@ use crate::place::Level;
 use crate::work::{
     EdgeName, EdgePin, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses, straight,
 };
-use kurbo::{CubicBez, Line, Point};
+use kurbo::{CubicBez, Line, Point, Vec2};
 
 /// Why a change cannot be.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -58,10 +59,14 @@ pub enum CannotBe {
 
 /// Of a stretch that is drawn together at least so much stays.
 const STAYS: f64 = 0.25;
+/// Of a stretch that is drawn out or together such a share at either end fades into what is beside it, or less where more has to go.
+const FADES: f64 = 1.0 / 3.0;
 /// Figures along an edge stand so far apart, in mm (teaching value: a finger's breadth; nearer, a line would swing between them).
 const APART: f64 = 10.0;
 /// Curves that are bent are cut so short first, in mm.
 pub(super) const FINE: f64 = 10.0;
+/// Which way something changes is found over such a share of it.
+pub(super) const SLIGHT: f64 = 1e-4;
 
 /// Does one thing to the pieces: all of it or nothing.
 pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), CannotBe> {
@@ -88,6 +93,11 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     };
     if changed.iter().any(|piece| piece.darts.iter().any(|dart| is_off(piece, dart))) {
         return Err(CannotBe::ThroughDart);
+    }
+    let lies_straight = |piece: &Piece| piece.edge(EdgeName::Fold).is_none_or(Edge::is_straight);
+    let did = |new: &Piece| pieces.iter().any(|old| old.key == new.key && lies_straight(old));
+    if changed.iter().any(|piece| !lies_straight(piece) && did(piece)) {
+        return Err(CannotBe::NotStraight);
     }
     *pieces = next;
     Ok(())
@@ -270,7 +280,7 @@ pub(super) fn draw_out(
     }
     cut_at(piece, &[low, high], false);
     let fixed = if stays == Stays::Below { 1.0 } else { 0.0 };
-    let down = move |y: f64| ((high - y) / tall).clamp(0.0, 1.0) - fixed;
+    let down = move |y: f64| drawn(((high - y) / tall).clamp(0.0, 1.0), by / tall) - fixed;
     bend(piece, move |p| Point::new(p.x, p.y - by * share(p.x) * down(p.y)));
     for ((_, y), side) in piece.levels.iter_mut().zip(sides) {
         *y -= by * side * down(*y);
@@ -278,7 +288,8 @@ pub(super) fn draw_out(
     Ok(())
 }
 
-/// Draws the middle third of what a piece has at all its levels out sideways, at each height by its share: what lies to the right goes right.
+/// Draws the middle third of what a piece has at all its levels out sideways, at each height by its share: what lies to the right goes right. An edge
+/// that runs across straight stays straight, as it is drawn anew over a piece that was spread.
 fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), CannotBe> {
     let bounds = piece.bounds();
     let [mut x0, mut x1] = [bounds.x0, bounds.x1];
@@ -292,12 +303,41 @@ fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), C
     if -by > wide * (1.0 - STAYS) || by > bounds.width() {
         return Err(CannotBe::TooMuch);
     }
+    let is_across = |edge: &Edge| {
+        let way = edge.end() - edge.start();
+        edge.is_straight() && way.x.abs() > way.y.abs()
+    };
+    let across: Vec<bool> = piece.edges.iter().map(is_across).collect();
     cut_at(piece, &[left, left + wide], true);
     bend(piece, move |p| {
-        let out = ((p.x - left) / wide).clamp(0.0, 1.0);
+        let out = drawn(((p.x - left) / wide).clamp(0.0, 1.0), by / wide);
         Point::new(p.x + by * share(p.y) * out, p.y)
     });
+    for n in (0..across.len()).filter(|n| across[*n]) {
+        straighten(piece, n);
+    }
     Ok(())
+}
+
+/// Draws an edge straight from corner to corner: its notches keep their share, and darts that begin on it stay on it.
+fn straighten(piece: &mut Piece, n: usize) {
+    let edge = &mut piece.edges[n];
+    let was = edge.clone();
+    edge.curves = vec![straight(was.start(), was.end())];
+    let share = edge.length() / was.length().max(1e-9);
+    edge.notches.iter_mut().for_each(|notch| notch.along *= share);
+    for dart in piece.darts.iter_mut().filter(|dart| dart.other.is_none() && is_on(&was, dart)) {
+        dart.mouth = dart.mouth.map(|end| edge.nearest(end));
+    }
+}
+
+/// How much of what a stretch is drawn out by lies before a share of it: even in the middle, fading at both ends, so that lines run on as they did.
+fn drawn(share: f64, by: f64) -> f64 {
+    // Drawn together most in the middle, none of it may turn over.
+    let ends = FADES.min(1.0 + by / (1.0 - STAYS / 2.0));
+    let near = share.min(1.0 - share);
+    let out = if near < ends { near * near / (2.0 * ends) } else { near - ends / 2.0 } / (1.0 - ends);
+    if share < 0.5 { out } else { 1.0 - out }
 }
 
 /// Cuts every edge at heights, or at widths, so that each of its curves lies between two of them.
@@ -318,6 +358,8 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     use kurbo::{ParamCurve, ParamCurveArclen};
     let on = |dart: &PieceDart| piece.edges.iter().position(|edge| dart.other.is_none() && is_on(edge, dart));
     let on_edge: Vec<Option<usize>> = piece.darts.iter().map(on).collect();
+    // Which way something that runs that way there will run.
+    let along = |p: Point, way: Vec2| (to(p + way * SLIGHT) - to(p - way * SLIGHT)) / (2.0 * SLIGHT);
     for edge in &mut piece.edges {
         let old = edge.clone();
         let mut curves: Vec<CubicBez> = Vec::new();
@@ -326,7 +368,13 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
             let count = parts as usize;
             curves.extend((0..count).map(|n| {
                 let part = curve.subsegment(n as f64 / parts..(n + 1) as f64 / parts);
-                CubicBez::new(to(part.p0), to(part.p1), to(part.p2), to(part.p3))
+                let [start, end] = [to(part.p0), to(part.p3)];
+                CubicBez::new(
+                    start,
+                    start + along(part.p0, part.p1 - part.p0),
+                    end + along(part.p3, part.p2 - part.p3),
+                    end,
+                )
             }));
         }
         edge.curves = curves;

@@ -72,7 +72,10 @@ pub(super) fn offset(edge: &Edge) -> Vec<Point> {
         while kept.len() > 1 && kept.last().is_some_and(|before| goes_back(*before, (p, way))) {
             kept.pop();
         }
-        kept.push(p);
+        // Where it begins it begins.
+        if !kept.last().is_some_and(|before| goes_back(*before, (p, way))) {
+            kept.push(p);
+        }
     }
     if kept.len() < 2 { all } else { kept }
 }

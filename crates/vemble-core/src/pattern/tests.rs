@@ -5,7 +5,7 @@ use super::carry::carried;
 use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
 use super::joins::joins;
-use super::piece::{Edge, Piece};
+use super::piece::{Edge, Piece, along_curves, is_on, way_of};
 use super::sheets::{WhichPieces, piece_sheets};
 use super::truing::{Untrue, true_up};
 use super::unroll::unroll;
@@ -22,7 +22,7 @@ use crate::size::sizes;
 use crate::tests::kit::{m, pin};
 use crate::work::path_crosses;
 use crate::work::{EdgeName, EdgePin, OpensAt, PieceChange, PieceKey, PiecePart};
-use kurbo::{ParamCurve, ParamCurveNearest, PathSeg, Shape, Vec2};
+use kurbo::{ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Shape, Vec2};
 
 mod agree;
 mod as_cut;
@@ -329,6 +329,56 @@ fn what_is_cut_lies_outside_what_is_sewn_by_its_allowance() {
             is_cut_outside(piece, 0.1).unwrap_or_else(|wrong| panic!("{name}, {wrong}"));
         }
     }
+}
+
+/// No edge turns in itself by more than so many degrees, but in the mouths of darts: they are closed.
+pub(super) fn runs_smooth(piece: &Piece, degrees: f64) -> Result<(), String> {
+    for edge in &piece.edges {
+        let on = piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart));
+        let mouths: Vec<_> = on.map(|dart| dart.mouth.map(|p| along_curves(&edge.curves, p))).collect();
+        let curves: Vec<_> = edge.curves.iter().filter(|c| c.arclen(1e-3) > 0.01).collect();
+        for pair in curves.windows(2) {
+            let [into, on] = [way_of(pair[0], 1.0), way_of(pair[1], 0.0)];
+            let turn = into.cross(on).atan2(into.dot(on)).to_degrees();
+            if turn.abs() <= degrees {
+                continue;
+            }
+            let along = along_curves(&edge.curves, pair[1].p0);
+            let is_closed = |[a, b]: &[f64; 2]| (a.min(*b) - 1.0..a.max(*b) + 1.0).contains(&along);
+            if !mouths.iter().any(is_closed) {
+                return Err(format!("{:?} of {:?}: {turn:.1}° at {along:.0}", edge.name, piece.key));
+            }
+        }
+    }
+    Ok(())
+}
+
+/// As pieces are unrolled, and after every change of them; what is straight across stays straight in one that gets wider.
+#[test]
+fn edges_run_smooth_after_every_change() {
+    let mut seen = 0;
+    for (name, _, pieces) in garments() {
+        for piece in &pieces {
+            runs_smooth(piece, 2.0).unwrap_or_else(|wrong| panic!("{name}: {wrong}"));
+            for change in ["2 cm", "-2 cm", "0.6 cm"].iter().flat_map(|by| changes(piece, by)) {
+                let mut all = pieces.clone();
+                if apply(&mut all, &change).is_err() {
+                    continue;
+                }
+                for piece in &all {
+                    runs_smooth(piece, 2.0).unwrap_or_else(|wrong| panic!("{name}, {change:?}: {wrong}"));
+                }
+                let is_wider = matches!(change, PieceChange::Width { .. } | PieceChange::Flare { .. });
+                for (was, is) in pieces.iter().zip(&all).flat_map(|(a, b)| a.edges.iter().zip(&b.edges)) {
+                    let way = was.end() - was.start();
+                    let is_across = was.is_straight() && way.x.abs() > way.y.abs();
+                    assert!(!is_wider || !is_across || is.is_straight(), "{name}, {change:?}");
+                }
+                seen += 1;
+            }
+        }
+    }
+    assert!(seen > 1000, "{seen}");
 }
 
 /// A level is marked from where its piece begins there: no mark lies beside its piece.

@@ -46,7 +46,7 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::NoName => "there are as many pieces or darts beside each other as can be",
         CannotBe::NotBeside => "only panels beside each other, and a yoke with what is below it, are joined",
         CannotBe::Unequal => "the two edges are not equally long: true them first",
-        CannotBe::NotStraight => "the middle is not straight: it cannot lie on a fold",
+        CannotBe::NotStraight => "what lies on a fold has to be straight",
         CannotBe::NotMiddle => "that is not in the middle of the piece",
         CannotBe::GoesOn => "the shoulder goes on over the piece beside it: join them first",
         CannotBe::TooNear => "two figures along an edge stand at least a finger’s breadth apart",

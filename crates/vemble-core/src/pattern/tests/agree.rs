@@ -106,6 +106,7 @@ fn pieces_come_to_what_is_chalked_and_to_what_the_garment_becomes() {
         for piece in laid.sets.iter().flat_map(|set| &set.chalked) {
             assert!(!crosses(piece), "{}, {}: {changes:?}", laid.garment.name, piece.key.name());
             is_cut_outside(piece, 0.1)
+                .and_then(|()| runs_smooth(piece, 2.0))
                 .unwrap_or_else(|wrong| panic!("{}, {changes:?}, {wrong}", laid.garment.name));
         }
         // Pins lie square to a seam that may slant.

@@ -126,12 +126,10 @@ impl Leg<'_> {
                 self.waist.0 + up,
             );
             let out = crotch.x - joint.x;
-            let curve = CubicBez::new(
-                crotch,
-                Point::new(crotch.x - full * out, crotch.y),
-                Point::new(joint.x, joint.y - full * (joint.y - crotch.y)),
-                joint,
-            );
+            // It runs on as the straight above it comes down.
+            let down = (joint - end).normalize() * (full * (joint.y - crotch.y));
+            let curve =
+                CubicBez::new(crotch, Point::new(crotch.x - full * out, crotch.y), joint + down, joint);
             [curve, straight(joint, end)]
         };
         let long = |full: f64, raised: f64| -> f64 {
