@@ -11,6 +11,7 @@ use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::turn::{even_legs, is_measured_from_start, loosen_dart, move_point, slash, slide_dart, turn_dart};
 use super::upper::{change_armhole, change_neckline, change_shoulder};
 use crate::change::Curve;
+use crate::garment::Seam;
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{
@@ -239,17 +240,29 @@ fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(
     Ok(())
 }
 
-/// The lower half of the stretch between a level and the next one below: darts end above it.
+/// Levels below which a piece has a line to be lengthened at: a waist at its upper edge crosses nothing, and may be one.
+pub(super) fn lines_of(piece: &Piece) -> Vec<Level> {
+    let is_at_top = matches!(piece.key.part, PiecePart::Skirt | PiecePart::Leg)
+        && piece.edge(EdgeName::Waist).is_some()
+        && piece.levels.iter().all(|(level, _)| *level != Level::Waist);
+    is_at_top.then_some(Level::Waist).into_iter().chain(piece.levels.iter().map(|(l, _)| *l)).collect()
+}
+
+/// The stretch between a level and the next one below, or the crotch, that is drawn out: all of it but its lowest twentieth, below what darts reach into it from
+/// above; no less than its lower half.
 pub(super) fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
     let bounds = piece.bounds();
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
-    // A level at its upper edge crosses nothing.
-    let is_at_top = level == Level::Waist && matches!(piece.key.part, PiecePart::Skirt | PiecePart::Leg);
-    let high = own.or(is_at_top.then_some(bounds.y1)).ok_or(CannotBe::NoLevel)?;
-    let below = piece.levels.iter().map(|(_, y)| *y).filter(|y| *y < high - 1.0);
+    let is_line = lines_of(piece).contains(&level);
+    let high = own.or(is_line.then_some(bounds.y1)).ok_or(CannotBe::NoLevel)?;
+    let crotch = piece.edge(EdgeName::Seam(Seam::Inseam)).map(|edge| edge.start().y.max(edge.end().y));
+    let below = piece.levels.iter().map(|(_, y)| *y).chain(crotch).filter(|y| *y < high - 1.0);
     let low = below.fold(bounds.y0, f64::max);
     let middle = f64::midpoint(low, high);
-    Ok([low + (middle - low) * 0.1, middle])
+    let ends = |dart: &PieceDart| dart.mouth.into_iter().chain([dart.point]).chain(dart.other);
+    let lowest = piece.darts.iter().map(|dart| ends(dart).map(|p| p.y).fold(high, f64::min));
+    let top = lowest.filter(|y| *y > low).fold(high, f64::min).max(middle);
+    Ok([low + (middle - low) * 0.1, top])
 }
 
 /// What of a piece stays where it is when a stretch of it is drawn out.

@@ -1,5 +1,6 @@
 //! What may be done to a piece, and what may be named on it.
 
+use super::change::lines_of;
 use super::joined::{joined_to, lies_in_middle};
 use super::made::{around_pocket, is_faced};
 use super::piece::Piece;
@@ -57,7 +58,7 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
             edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name), ends });
         }
     }
-    let levels: Vec<_> = piece.levels.iter().map(|(level, _)| *level).collect();
+    let levels = lines_of(piece);
     let darts: Vec<_> = piece.darts.iter().filter(|dart| dart.is_turnable()).map(|dart| dart.dart).collect();
     let seams = || {
         piece

@@ -227,6 +227,38 @@ fn a_change_is_by_its_figure_where_it_says_so() {
     near(done(PieceChange::End { piece: front, edge: hem, upper: true, by }).0, [0.0, 20.0, 0.0]);
 }
 
+/// Above the crotch a leg is made shorter in its rise, and its inseam stays.
+#[test]
+fn a_rise_is_shortened_above_the_crotch() {
+    for name in ["corduroys", "summer-trousers"] {
+        let (_, _, pieces) = pieces_of(name);
+        for (below, by) in [Level::Waist, Level::Hip].into_iter().flat_map(|l| [(l, -20.0), (l, 15.0)]) {
+            let mut all = pieces.clone();
+            let measure = m(&format!("{by} mm"));
+            let change = PieceChange::Length { part: PiecePart::Leg, face: None, below, by: measure };
+            apply(&mut all, &change).unwrap();
+            for (was, is) in pieces.iter().zip(&all).filter(|(was, _)| was.key.part == PiecePart::Leg) {
+                assert!(super::change::lines_of(was).contains(&below));
+                let high = |piece: &Piece| piece.bounds().height();
+                assert!((high(is) - high(was) - by).abs() < 0.01, "{name}, {change:?}");
+                let more = |seam: Seam| {
+                    let [was, is] = [was, is].map(|piece| piece.edge(EdgeName::Seam(seam)).unwrap().length());
+                    is - was
+                };
+                assert!(more(Seam::Inseam).abs() < 0.01, "{name}, {change:?}: {}", more(Seam::Inseam));
+                let rise = if was.edge(EdgeName::Seam(Seam::FrontRise)).is_some() {
+                    Seam::FrontRise
+                } else {
+                    Seam::SeatSeam
+                };
+                for seam in [rise, Seam::Outseam] {
+                    assert!((more(seam) - by).abs() < 4.0, "{name}, {change:?}: {}", more(seam));
+                }
+            }
+        }
+    }
+}
+
 #[test]
 fn what_a_piece_does_not_have_is_not_taken_from_it() {
     let (_, _, pieces) = pieces_of("school-skirt");
