@@ -6,7 +6,7 @@ mod seams;
 
 use super::change::{FINE, SLIGHT, Stays, band_below, draw_out};
 use super::drawn::with_drawn;
-use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on};
+use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, square, unroll};
 use crate::body::Wearer;
 use crate::change::hem::AlteredHem;
@@ -22,8 +22,10 @@ use uuid::Uuid;
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
 const STEP: f64 = 8.0;
-/// A corner takes a stretch of its edge along that is so many times as long as it goes: shorter, the edge would fold back on itself.
+/// A corner takes a stretch of its edge along that is so many times as long as it goes along it: shorter, the edge would fold back on itself.
 const FADES: f64 = 3.0;
+/// And so many times as long as it goes square to it (teaching value: the edge swings by a sixth of a right angle at most).
+const SWINGS: f64 = 6.0;
 /// And no shorter a stretch, in mm (teaching value: three fingers; over more of an armhole, it would lose less than is taken in beside it).
 const FADES_OVER: f64 = 30.0;
 
@@ -172,7 +174,12 @@ fn drag_start(edge: &mut Edge, to: Point) {
         return;
     }
     let long = edge.length();
-    let over = (by.hypot() * FADES).max(FADES_OVER).min(long);
+    let [way, _] = edge.ways();
+    let along = way * by.dot(way);
+    let across = by - along;
+    let over = |by: Vec2, fades: f64| (by.hypot() * fades).max(FADES_OVER).min(long);
+    let [short, far] = [over(along, FADES), over(across, SWINGS)];
+    let over = short.max(far);
     // What lies beyond is left as it was drawn.
     let (mut near, mut beyond) = (edge.clone(), edge.clone());
     if over < long {
@@ -181,7 +188,8 @@ fn drag_start(edge: &mut Edge, to: Point) {
     } else {
         beyond.curves.clear();
     }
-    displace(&mut near, |share| by * (1.0 - fading(share)));
+    let left = |share: f64, of: f64| 1.0 - fading((share * over / of).min(1.0));
+    displace(&mut near, |share| along * left(share, short) + across * left(share, far));
     let (is, share) = (near.length(), near.length() / over);
     edge.notches.iter_mut().for_each(|notch| {
         notch.along = if notch.along < over { notch.along * share } else { notch.along - over + is };
@@ -225,30 +233,39 @@ pub(super) fn displace(edge: &mut Edge, by: impl Fn(f64) -> Vec2) {
     edge.notches.iter_mut().for_each(|notch| notch.along *= share);
 }
 
-/// Puts an edge where it is moved to; its neighbours go with its corners, and darts that begin on them stay on them.
+/// Puts an edge where it is moved to; its neighbours go with its corners, and darts that begin on them with them.
 pub(super) fn put(piece: &mut Piece, edge: usize, curves: Vec<CubicBez>) {
     let count = piece.edges.len();
     let old_length = piece.edges[edge].length();
     let (before, after) = ((edge + count - 1) % count, (edge + 1) % count);
-    let home = |dart: &PieceDart| {
-        let begins_on = |n: &usize| dart.other.is_none() && is_on(&piece.edges[*n], dart);
-        [before, after].into_iter().find(begins_on)
-    };
-    let homes: Vec<Option<usize>> = piece.darts.iter().map(home).collect();
     piece.edges[edge].curves = curves;
     let (start, end) = (piece.edges[edge].start(), piece.edges[edge].end());
-    drag_start(&mut piece.edges[after], end);
-    let mut turned = piece.edges[before].clone().turned();
-    drag_start(&mut turned, start);
-    piece.edges[before] = turned.turned();
-    for (dart, home) in piece.darts.iter_mut().zip(homes) {
-        if let Some(home) = home {
-            dart.mouth = dart.mouth.map(|end| piece.edges[home].nearest(end));
-        }
-    }
+    drag_with_darts(piece, after, |edge| drag_start(edge, end));
+    drag_with_darts(piece, before, |edge| {
+        let mut turned = edge.clone().turned();
+        drag_start(&mut turned, start);
+        *edge = turned.turned();
+    });
     // Notches keep their place from either end.
     let share = piece.edges[edge].length() / old_length.max(1e-9);
     piece.edges[edge].notches.iter_mut().for_each(|notch| notch.along *= share);
+}
+
+/// Drags an edge; the middles of the mouths that lie on it go with it as notches do, and mouths stay as wide.
+fn drag_with_darts(piece: &mut Piece, edge: usize, drag: impl FnOnce(&mut Edge)) {
+    let own = &mut piece.edges[edge];
+    let on = |dart: &&mut PieceDart| dart.other.is_none() && is_on(own, dart);
+    let mut darts: Vec<&mut PieceDart> = piece.darts.iter_mut().filter(on).collect();
+    let mouths: Vec<[f64; 2]> =
+        darts.iter().map(|dart| dart.mouth.map(|end| along_curves(&own.curves, end))).collect();
+    let kept = own.notches.len();
+    own.notches.extend(mouths.iter().map(|[a, b]| Notch { along: f64::midpoint(*a, *b), level: None }));
+    drag(own);
+    let middles = own.notches.split_off(kept);
+    for ((dart, [a, b]), middle) in darts.iter_mut().zip(mouths).zip(middles) {
+        let half = (b - a) / 2.0;
+        dart.mouth = [-half, half].map(|by| own.at(middle.along + by).0);
+    }
 }
 
 /// What is chalked in a try-on is in the file of a piece already.

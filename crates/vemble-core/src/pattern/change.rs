@@ -301,8 +301,14 @@ pub(super) fn draw_out(
     Ok(())
 }
 
+/// It runs rather across than up.
+fn is_across(edge: &Edge) -> bool {
+    let way = edge.end() - edge.start();
+    way.x.abs() > way.y.abs()
+}
+
 /// Draws the middle third of what a piece has at all its levels out sideways, at each height by its share: what lies to the right goes right. An edge
-/// that runs across straight stays straight, as it is drawn anew over a piece that was spread.
+/// that runs across is drawn out evenly from corner to corner, as a hand draws a shoulder anew.
 fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), CannotBe> {
     let bounds = piece.bounds();
     let [mut x0, mut x1] = [bounds.x0, bounds.x1];
@@ -316,30 +322,29 @@ fn widen(piece: &mut Piece, by: f64, share: impl Fn(f64) -> f64) -> Result<(), C
     if -by > wide * (1.0 - STAYS) || by > bounds.width() {
         return Err(CannotBe::TooMuch);
     }
-    let is_across = |edge: &Edge| {
-        let way = edge.end() - edge.start();
-        edge.is_straight() && way.x.abs() > way.y.abs()
-    };
-    let across: Vec<bool> = piece.edges.iter().map(is_across).collect();
+    let before = piece.edges.clone();
     cut_at(piece, &[left, left + wide], true);
     bend(piece, move |p| {
         let out = drawn(((p.x - left) / wide).clamp(0.0, 1.0), by / wide);
         Point::new(p.x + by * share(p.y) * out, p.y)
     });
-    for n in (0..across.len()).filter(|n| across[*n]) {
-        straighten(piece, n);
+    for (n, was) in before.iter().enumerate().filter(|(_, was)| is_across(was)) {
+        let [from, to] = [was.start().x, was.end().x];
+        let [start, end] = [piece.edges[n].start().x, piece.edges[n].end().x];
+        redraw(piece, n, was, |p| Point::new(start + (p.x - from) * (end - start) / (to - from), p.y));
     }
     Ok(())
 }
 
-/// Draws an edge straight from corner to corner: its notches keep their share, and darts that begin on it stay on it.
-fn straighten(piece: &mut Piece, n: usize) {
+/// Draws an edge anew from what it was: its notches keep their share, and darts that begin on it stay on it.
+fn redraw(piece: &mut Piece, n: usize, was: &Edge, to: impl Fn(Point) -> Point) {
     let edge = &mut piece.edges[n];
-    let was = edge.clone();
-    edge.curves = vec![straight(was.start(), was.end())];
-    let share = edge.length() / was.length().max(1e-9);
+    let on: Vec<bool> = piece.darts.iter().map(|dart| dart.other.is_none() && is_on(edge, dart)).collect();
+    let long = edge.length();
+    edge.curves = was.curves.iter().map(|c| CubicBez::new(to(c.p0), to(c.p1), to(c.p2), to(c.p3))).collect();
+    let share = edge.length() / long.max(1e-9);
     edge.notches.iter_mut().for_each(|notch| notch.along *= share);
-    for dart in piece.darts.iter_mut().filter(|dart| dart.other.is_none() && is_on(&was, dart)) {
+    for (dart, _) in piece.darts.iter_mut().zip(on).filter(|(_, on)| *on) {
         dart.mouth = dart.mouth.map(|end| edge.nearest(end));
     }
 }
@@ -365,8 +370,8 @@ fn cut_at(piece: &mut Piece, places: &[f64], upright: bool) {
     }
 }
 
-/// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share, and darts
-/// take what they took: cloth is drawn out beside them.
+/// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share, darts take what
+/// they took, cloth is drawn out beside them, and the grain keeps its way.
 fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     use kurbo::{ParamCurve, ParamCurveArclen};
     let on = |dart: &PieceDart| piece.edges.iter().position(|edge| dart.other.is_none() && is_on(edge, dart));
@@ -403,7 +408,11 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
         dart.point = to(dart.point);
         dart.other = dart.other.map(&to);
     }
-    piece.grain = piece.grain.map(&to);
+    // The warp runs as it did.
+    let way = (piece.grain[1] - piece.grain[0]).normalize();
+    let [from, up] = piece.grain.map(&to);
+    let (middle, half) = (from.midpoint(up), (up - from).dot(way) / 2.0);
+    piece.grain = [middle - way * half, middle + way * half];
 }
 
 /// Whether an outline crosses itself, as far as it can be looked at.
