@@ -4,6 +4,7 @@
 
 use super::carry::{move_edge, put};
 use super::cut::split;
+use super::cut_line::cut_line;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::part::split_piece;
@@ -56,6 +57,8 @@ pub enum CannotBe {
     TooNear,
     /// That edge is not faced.
     NotFaced,
+    /// An allowance is wider than the bend that it lies in.
+    TooWide,
 }
 
 /// Of a stretch that is drawn together at least so much stays.
@@ -64,6 +67,8 @@ const STAYS: f64 = 0.25;
 const FADES: f64 = 1.0 / 3.0;
 /// Figures along an edge stand so far apart, in mm (teaching value: a finger's breadth; nearer, a line would swing between them).
 const APART: f64 = 10.0;
+/// An allowance that is wider, in mm, may not fit into the bend of its edge (teaching value: twice what is left for a fitting).
+const WIDE: f64 = 50.0;
 /// Curves that are bent are cut so short first, in mm.
 pub(super) const FINE: f64 = 10.0;
 /// Which way something changes is found over such a share of it.
@@ -87,6 +92,12 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     let changed: Vec<&Piece> = next.iter().filter(|piece| !pieces.contains(piece)).collect();
     if changed.iter().any(|piece| crosses(piece)) {
         return Err(CannotBe::Crosses);
+    }
+    // Narrower ones are cut all round, whatever their edge does; a hem is cut as the edges beside it go.
+    let is_wide = |edge: &Edge| edge.allowance > WIDE && edge.name != EdgeName::Hem;
+    let is_cut = |piece: &Piece| path_crosses(&cut_line(piece)) == Some(false);
+    if changed.iter().any(|piece| piece.edges.iter().any(is_wide) && !is_cut(piece)) {
+        return Err(CannotBe::TooWide);
     }
     // A dart that began on an edge still does.
     let is_off = |piece: &Piece, dart: &PieceDart| {

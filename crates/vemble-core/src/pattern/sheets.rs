@@ -1,5 +1,6 @@
 //! Pieces at true size: lines to print and cut out, with what is written on them.
 
+use super::carry::inwards;
 use super::cut_line::cut_line;
 use super::lay::{Set, lay};
 use super::piece::Piece;
@@ -8,7 +9,7 @@ use crate::fault::Fault;
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
-use kurbo::{Affine, BezPath, Line, Point, Shape};
+use kurbo::{Affine, BezPath, Line, Point, Shape, Vec2};
 
 /// How long, and how high, a wave of the line beside what is gathered is, in mm.
 const WAVE: f64 = 6.0;
@@ -42,6 +43,9 @@ pub fn piece_sheets(
     Ok(wanted.map(|(set, n)| sheet(set, n, tape)).collect())
 }
 
+/// Words are written so far from what they are about, in mm, and each of their letters takes about so much.
+const BESIDE: f64 = 6.0;
+const WRITTEN: f64 = 2.0;
 /// A level is marked by a line so long, in mm.
 const LEVEL: f64 = 15.0;
 
@@ -60,12 +64,17 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     }
     let of = set.side.map_or_else(String::new, |side| format!(", {} side", side.name()));
     let centre = piece.bounds().center();
-    let mut words = vec![(Point::new(centre.x - 30.0, -centre.y), set.cut_words(n).to_owned())];
+    // Beside the grain, and below one that lies across.
+    let beside = piece.grain[0].midpoint(piece.grain[1]) + Vec2::new(BESIDE, -BESIDE);
+    let mut words = vec![(Point::new(beside.x, -beside.y), set.cut_words(n).to_owned())];
     for edge in &piece.edges {
-        let (at, _) = edge.at(edge.length() / 2.0);
-        let inside = at.lerp(centre, 0.06);
-        let long = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
-        words.push((Point::new(inside.x, -inside.y), format!("{} {long}", edge.name.name())));
+        let (at, way) = edge.at(edge.length() / 2.0);
+        let said = format!("{} {}", edge.name.name(), tape.show(Length::from_cm(piece.sewn(edge) / 10.0)));
+        // They begin inside of it, or end there where it leans to the left.
+        let inside = at + inwards(way) * BESIDE;
+        let leans = inwards(way).x < -0.1;
+        let back = if leans { WRITTEN * said.chars().count() as f64 } else { 0.0 };
+        words.push((Point::new(inside.x - back, -inside.y), said));
     }
     for dart in piece.darts.iter().filter(|dart| dart.loose.is_some()) {
         let at = dart.mouth[0].midpoint(dart.mouth[1]).lerp(centre, 0.12);
@@ -128,7 +137,7 @@ fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
         return;
     }
     let way = (b - a).normalize();
-    let inwards = kurbo::Vec2::new(-way.y, way.x);
+    let inwards = Vec2::new(-way.y, way.x);
     let inwards = if inwards.dot(side - a) < 0.0 { -inwards } else { inwards };
     let count = (a.distance(b) / WAVE).ceil().max(2.0) as usize;
     let at = |n: usize, off: f64| a.lerp(b, n as f64 / count as f64) + inwards * off;
@@ -140,7 +149,7 @@ fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
 /// The mark of a notch: out from its edge.
 fn across(edge: &super::piece::Edge, along: f64) -> [Point; 2] {
     let (at, way) = edge.at(along);
-    [at, at + kurbo::Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0)]
+    [at, at + Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0)]
 }
 
 /// Darts, notches, and the grain with its arrows.
@@ -171,7 +180,7 @@ pub(super) fn marks(piece: &Piece) -> BezPath {
     path.move_to(low);
     path.line_to(high);
     let way = (high - low).normalize();
-    let side = kurbo::Vec2::new(-way.y, way.x);
+    let side = Vec2::new(-way.y, way.x);
     for (tip, back) in [(high, -1.0), (low, 1.0)] {
         path.move_to(tip + way * (back * 8.0) + side * 4.0);
         path.line_to(tip);

@@ -418,6 +418,37 @@ fn edges_run_smooth_after_every_change() {
     assert!(seen > 5000 && straights > 400, "{seen}, {straights}");
 }
 
+/// However wide an allowance is, what is cut never crosses itself: one that does not fit is refused, and none up to 5 cm is.
+#[test]
+fn an_allowance_fits_into_its_bend_or_is_refused() {
+    let mut refused = 0;
+    for (name, _, pieces) in garments() {
+        for piece in &pieces {
+            for (wide, edge) in
+                [3, 5, 8, 12, 20].iter().flat_map(|w| piece.edges.iter().map(move |e| (*w, e)))
+            {
+                let mut all = pieces.clone();
+                let change = PieceChange::Allowance {
+                    piece: piece.key,
+                    edge: edge.name,
+                    width: m(&format!("{wide} cm")),
+                };
+                match apply(&mut all, &change) {
+                    Ok(()) => {
+                        let own = all.iter().find(|own| own.key == piece.key).unwrap();
+                        assert_eq!(path_crosses(&cut_line(own)), Some(false), "{name}, {change:?}");
+                    }
+                    Err(why) => {
+                        assert!(why == CannotBe::TooWide && wide > 5, "{name}, {change:?}: {why:?}");
+                        refused += 1;
+                    }
+                }
+            }
+        }
+    }
+    assert!((5..100).contains(&refused), "{refused}");
+}
+
 /// A level is marked from where its piece begins there: no mark lies beside its piece.
 #[test]
 fn levels_are_marked_on_their_piece() {

@@ -50,6 +50,7 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::NotMiddle => "that is not in the middle of the piece",
         CannotBe::GoesOn => "the shoulder goes on over the piece beside it: join them first",
         CannotBe::TooNear => "two figures along an edge stand at least a finger’s breadth apart",
+        CannotBe::TooWide => "an allowance does not fit into the bend of its edge: leave less",
         CannotBe::NotFaced => "that edge is not faced: it is sewn to another, or lies on a fold",
     }
 }
