@@ -104,15 +104,13 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
       />
       <Table set={set} picked={picked} onPick={setPicked} />
       <p className="quiet">
-        <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> where it is
-        sewn <span className={styles["key-cut"]} /> what is cut
+        <Key of="old">as it is</Key> <Key of="new">where it is sewn</Key> <Key of="cut">what is cut</Key>
       </p>
       {pieces.stand && (
         <figure className={styles["on-stand"]} aria-label="On the stand">
           <StandSketch stand={pieces.stand.before} changes={pieces.stand.after} />
           <figcaption>
-            <span className={styles["key-old"]} /> as it is <span className={styles["key-new"]} /> sewn from
-            these pieces
+            <Key of="old">as it is</Key> <Key of="new">sewn from these pieces</Key>
           </figcaption>
         </figure>
       )}
@@ -303,6 +301,15 @@ function Table({ set, picked, onPick }: TableProps) {
         );
       })}
     </div>
+  );
+}
+
+/** What a line is drawn as, and what it is, on one line. */
+function Key({ of, children }: { of: "old" | "new" | "cut"; children: string }) {
+  return (
+    <span className={styles["key"]}>
+      <span className={styles[`key-${of}`]} /> {children}
+    </span>
   );
 }
 
