@@ -381,7 +381,7 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
     let below = if is_above { Level::Bust } else { Level::Waist };
     let mut moved = pieces.to_vec();
     let mut done = false;
-    for piece in &mut moved {
+    for (n, piece) in moved.iter_mut().enumerate() {
         let is_there = match piece.key.part {
             PiecePart::Body => true,
             PiecePart::Bodice => is_above,
@@ -403,7 +403,10 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
         let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
         let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };
         let share = |x: f64| if by.abs() > 1e-9 { -off(x) / by } else { 0.0 };
-        if band_below(piece, below).and_then(|band| draw_out(piece, band, by, Stays::Below, share)).is_err() {
+        if band_below(pieces, n, below)
+            .and_then(|band| draw_out(piece, band, by, Stays::Below, share))
+            .is_err()
+        {
             return false;
         }
         done = true;

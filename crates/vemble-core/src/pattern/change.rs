@@ -79,7 +79,7 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     let mut next = pieces.clone();
     let (mut is_done, mut missing) = (false, CannotBe::NotThere);
     for n in (0..pieces.len()).filter(|n| change.is_about(pieces[*n].key)) {
-        match one(&mut next, n, change) {
+        match one((pieces, &mut next), n, change) {
             Ok(()) => is_done = true,
             // Of a piece that is cut in two across, one part may have the level.
             Err(CannotBe::NoLevel) => missing = CannotBe::NoLevel,
@@ -142,7 +142,8 @@ pub(super) fn mm(measure: Measure) -> f64 {
     measure.length.cm() * 10.0
 }
 
-fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), CannotBe> {
+/// Does it to one of them; how they were before any was changed.
+fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChange) -> Result<(), CannotBe> {
     let piece = &mut pieces[n];
     match *change {
         PieceChange::Split { from, to, .. } => split_piece(pieces, n, [from, to]),
@@ -162,11 +163,11 @@ fn one(pieces: &mut Vec<Piece>, n: usize, change: &PieceChange) -> Result<(), Ca
         PieceChange::Neckline { lower, wider, .. } => change_neckline(piece, mm(lower), mm(wider)),
         PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),
         PieceChange::Length { below, by, .. } => {
-            let band = band_below(piece, below)?;
+            let band = band_below(was, n, below)?;
             draw_out(piece, band, mm(by), Stays::Above, |_| 1.0)
         }
         PieceChange::Wedge { below, at, by, .. } => {
-            let band = band_below(piece, below)?;
+            let band = band_below(was, n, below)?;
             let bounds = piece.bounds();
             let share = move |x: f64| {
                 let out = ((x - bounds.x0) / bounds.width()).clamp(0.0, 1.0);
@@ -259,21 +260,30 @@ pub(super) fn lines_of(piece: &Piece) -> Vec<Level> {
     is_at_top.then_some(Level::Waist).into_iter().chain(piece.levels.iter().map(|(l, _)| *l)).collect()
 }
 
-/// The stretch between a level and the next one below, or the crotch, that is drawn out: all of it but its lowest twentieth, below what darts reach into it from
-/// above; no less than its lower half.
-pub(super) fn band_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
+/// From a level down to the next one, or to the crotch.
+fn stretch_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
     let bounds = piece.bounds();
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
     let is_line = lines_of(piece).contains(&level);
     let high = own.or(is_line.then_some(bounds.y1)).ok_or(CannotBe::NoLevel)?;
     let crotch = piece.edge(EdgeName::Seam(Seam::Inseam)).map(|edge| edge.start().y.max(edge.end().y));
     let below = piece.levels.iter().map(|(_, y)| *y).chain(crotch).filter(|y| *y < high - 1.0);
-    let low = below.fold(bounds.y0, f64::max);
-    let middle = f64::midpoint(low, high);
-    let ends = |dart: &PieceDart| dart.mouth.into_iter().chain([dart.point]).chain(dart.other);
-    let lowest = piece.darts.iter().map(|dart| ends(dart).map(|p| p.y).fold(high, f64::min));
-    let top = lowest.filter(|y| *y > low).fold(high, f64::min).max(middle);
-    Ok([low + (middle - low) * 0.1, top])
+    Ok([below.fold(bounds.y0, f64::max), high])
+}
+
+/// What of the stretch below a level is drawn out: all of it but its lowest twentieth, below what darts reach into it from above; no less than its lower half. On
+/// every piece of a part the same share of it: what is sewn together is drawn out alike.
+pub(super) fn band_below(pieces: &[Piece], n: usize, level: Level) -> Result<[f64; 2], CannotBe> {
+    let [low, high] = stretch_below(&pieces[n], level)?;
+    let clear = |piece: &Piece| {
+        let [low, high] = stretch_below(piece, level).ok()?;
+        let ends = |dart: &PieceDart| dart.mouth.into_iter().chain([dart.point]).chain(dart.other);
+        let lowest = piece.darts.iter().map(|dart| ends(dart).map(|p| p.y).fold(high, f64::min));
+        Some((lowest.filter(|y| *y > low).fold(high, f64::min) - low) / (high - low))
+    };
+    let own = pieces.iter().filter(|piece| piece.key.part == pieces[n].key.part);
+    let share = own.filter_map(clear).fold(1.0, f64::min).max(0.5);
+    Ok([low + (high - low) * 0.05, low + (high - low) * share])
 }
 
 /// What of a piece stays where it is when a stretch of it is drawn out.

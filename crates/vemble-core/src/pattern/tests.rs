@@ -227,6 +227,38 @@ fn a_change_is_by_its_figure_where_it_says_so() {
     near(done(PieceChange::End { piece: front, edge: hem, upper: true, by }).0, [0.0, 20.0, 0.0]);
 }
 
+/// In front and behind it goes alike: what is sewn together is as equal as it was, and its notches meet.
+#[test]
+fn what_is_lengthened_still_matches() {
+    let mut seen = 0;
+    for (name, garment, pieces) in garments() {
+        let off = |pieces: &[Piece]| -> Vec<f64> {
+            let all = joins(&garment, pieces).into_iter().map(|join| join.lengths(pieces));
+            all.map(|[one, other]| other - one).collect()
+        };
+        let parts: std::collections::BTreeSet<PiecePart> =
+            pieces.iter().map(|piece| piece.key.part).collect();
+        for part in parts {
+            let levels =
+                pieces.iter().filter(|piece| piece.key.part == part).flat_map(super::change::lines_of);
+            for (below, by) in levels.flat_map(|level| ["3 cm", "-2 cm"].map(|by| (level, m(by)))) {
+                let mut all = pieces.clone();
+                let change = PieceChange::Length { part, face: None, below, by };
+                if apply(&mut all, &change).is_err() {
+                    continue;
+                }
+                for (is, was) in off(&all).into_iter().zip(off(&pieces)) {
+                    assert!((is - was).abs() < 0.5, "{name}, {change:?}: {was} became {is}");
+                    seen += 1;
+                }
+                let parted = true_up(&all, &joins(&garment, &all));
+                assert!(!parted.iter().any(|u| matches!(u, Untrue::Notches { .. })), "{name}, {change:?}");
+            }
+        }
+    }
+    assert!(seen > 200, "{seen}");
+}
+
 /// Above the crotch a leg is made shorter in its rise, and its inseam stays.
 #[test]
 fn a_rise_is_shortened_above_the_crotch() {
