@@ -104,7 +104,13 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
       />
       <Table set={set} picked={picked} onPick={setPicked} />
       <p className="quiet">
-        <Key of="old">as it is</Key> <Key of="new">where it is sewn</Key> <Key of="cut">what is cut</Key>
+        {set.pieces.some((piece) => piece.old) && (
+          <>
+            <Key of="old">as it is</Key> <Key of="new">where it is sewn</Key>{" "}
+          </>
+        )}
+        {set.pieces.some((piece) => !piece.old) && <Key of="kept">sewn as it is</Key>}{" "}
+        <Key of="cut">what is cut</Key>
       </p>
       {pieces.stand && (
         <figure className={styles["on-stand"]} aria-label="On the stand">
@@ -305,7 +311,7 @@ function Table({ set, picked, onPick }: TableProps) {
 }
 
 /** What a line is drawn as, and what it is, on one line. */
-function Key({ of, children }: { of: "old" | "new" | "cut"; children: string }) {
+function Key({ of, children }: { of: "old" | "new" | "kept" | "cut"; children: string }) {
   return (
     <span className={styles["key"]}>
       <span className={styles[`key-${of}`]} /> {children}

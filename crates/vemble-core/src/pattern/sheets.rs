@@ -46,6 +46,8 @@ pub fn piece_sheets(
 /// Words are written so far from what they are about, in mm, and each of their letters takes about so much.
 const BESIDE: f64 = 6.0;
 const WRITTEN: f64 = 2.0;
+/// And they begin so far inside of their piece, in mm.
+const LEAST: f64 = 2.0;
 /// A level is marked by a line so long, in mm.
 const LEVEL: f64 = 15.0;
 
@@ -70,11 +72,12 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     for edge in &piece.edges {
         let (at, way) = edge.at(edge.length() / 2.0);
         let said = format!("{} {}", edge.name.name(), tape.show(Length::from_cm(piece.sewn(edge) / 10.0)));
-        // They begin inside of it, or end there where it leans to the left.
+        // They begin inside of it, or end there where it leans to the left; no further out than the piece begins at that height.
         let inside = at + inwards(way) * BESIDE;
         let leans = inwards(way).x < -0.1;
         let back = if leans { WRITTEN * said.chars().count() as f64 } else { 0.0 };
-        words.push((Point::new(inside.x - back, -inside.y), said));
+        let least = piece.reach(inside.y).map_or(inside.x, |[least, _]| (least + LEAST).min(inside.x));
+        words.push((Point::new((inside.x - back).max(least), -inside.y), said));
     }
     for dart in piece.darts.iter().filter(|dart| dart.loose.is_some()) {
         let at = dart.mouth[0].midpoint(dart.mouth[1]).lerp(centre, 0.12);
@@ -137,10 +140,10 @@ fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
         return;
     }
     let way = (b - a).normalize();
-    let inwards = Vec2::new(-way.y, way.x);
-    let inwards = if inwards.dot(side - a) < 0.0 { -inwards } else { inwards };
+    let into = inwards(way);
+    let into = if into.dot(side - a) < 0.0 { -into } else { into };
     let count = (a.distance(b) / WAVE).ceil().max(2.0) as usize;
-    let at = |n: usize, off: f64| a.lerp(b, n as f64 / count as f64) + inwards * off;
+    let at = |n: usize, off: f64| a.lerp(b, n as f64 / count as f64) + into * off;
     path.move_to(at(0, 0.0));
     (0..=count).for_each(|n| path.line_to(at(n, if n % 2 == 0 { WAVE } else { WAVE / 2.0 })));
     path.line_to(at(count, 0.0));

@@ -481,13 +481,16 @@ fn an_allowance_fits_into_its_bend_or_is_refused() {
     assert!((5..100).contains(&refused), "{refused}");
 }
 
-/// A level is marked from where its piece begins there: no mark lies beside its piece.
+/// A level is marked from where its piece begins there: no mark lies beside its piece, and no words begin there.
 #[test]
-fn levels_are_marked_on_their_piece() {
+fn levels_are_marked_and_words_written_on_their_piece() {
     let mut seen = 0;
     for name in DEMO {
         for sheet in piece_sheets(&demo(name), WhichPieces::All, Tape::Cm).unwrap() {
             let outline = &sheet.lines.iter().find(|(ink, _)| *ink == PaperInk::New).unwrap().1;
+            for (at, words) in &sheet.words {
+                assert!(outline.winding(*at) != 0, "{name}, {}, {words}: {at:?}", sheet.title);
+            }
             let named = sheet.piece.as_ref().unwrap();
             for line in named.lines.iter().filter(|line| line.name.starts_with("level: ")) {
                 let mark = line.path.segments().next().unwrap();

@@ -7,7 +7,7 @@ use crate::document::Document;
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::pattern::{CannotBe, Edge, OfCloth, Piece, PieceDart, pieces};
-use crate::work::{EdgeName, EdgePlace, Fullness, PieceChange, PieceKey};
+use crate::work::{EdgeName, EdgePin, EdgePlace, Fullness, PieceChange, PieceKey};
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -200,6 +200,51 @@ fn what_cannot_be_turned_says_why() {
         assert_eq!(apply(&mut all, &change), Err(why), "{change:?}");
         assert_eq!(all, pieces, "all of it or nothing");
     }
+}
+
+/// Slashed from it or to it, opened by a dart, or moved unevenly: what lies on a fold is straight afterwards, or nothing is done.
+#[test]
+fn what_lies_on_a_fold_stays_straight() {
+    let (mut done, mut refused) = (0, 0);
+    for (name, _, pieces) in garments() {
+        for piece in &pieces {
+            let Some(fold) = piece.edge(EdgeName::Fold).filter(|fold| fold.length() > 130.0) else {
+                continue;
+            };
+            let on_fold = place(fold, fold.length() * 0.4);
+            let pin = |at: &str, by: &str| EdgePin { at: m(at), by: m(by) };
+            let moved = |last: &str| {
+                let pins = vec![pin("4 cm", "1 cm"), pin("12 cm", last)];
+                PieceChange::MoveEdge { piece: piece.key, edge: EdgeName::Fold, pins }
+            };
+            let turned = piece.darts.iter().map(|dart| PieceChange::TurnDart {
+                piece: piece.key,
+                dart: dart.dart,
+                to: on_fold,
+                keep: None,
+            });
+            let slashed = piece.edges.iter().filter(|edge| edge.name != EdgeName::Fold).flat_map(|edge| {
+                let other = place(edge, edge.length() * 0.5);
+                let ways = [(on_fold, other, "1 cm"), (other, on_fold, "1 cm"), (on_fold, other, "-1 cm")];
+                ways.map(|(from, hinge, by)| PieceChange::Slash { piece: piece.key, from, hinge, by: m(by) })
+            });
+            for change in [moved("1 cm"), moved("0 cm")].into_iter().chain(turned).chain(slashed) {
+                let mut all = pieces.clone();
+                match apply(&mut all, &change) {
+                    Ok(()) => {
+                        let is = all.iter().find(|is| is.key == piece.key).unwrap();
+                        assert!(is.edge(EdgeName::Fold).unwrap().is_straight(), "{name}, {change:?}");
+                        done += 1;
+                    }
+                    Err(why) => {
+                        assert_eq!(all, pieces, "all of it or nothing");
+                        refused += usize::from(why == CannotBe::NotStraight);
+                    }
+                }
+            }
+        }
+    }
+    assert!(done > 5 && refused > 30, "{done}, {refused}");
 }
 
 /// Pinned deeper in one fold than in the other, its legs differ: closed for good, its edge runs through the middle between them, and is as long as it was but for half of that.
