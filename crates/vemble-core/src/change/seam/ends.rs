@@ -61,10 +61,12 @@ impl Ends {
 /// So a line is never carried further than its pins can answer for: one pin at the waist of a dress says nothing about its hem.
 pub(super) fn ends(garment: &Garment, facts: &SeamFacts, change: &SeamChange, pins: &[Pin]) -> Ends {
     let (below, altered, above) = altered(pins);
+    // Pins of nought at one place end the line where the first of them lies.
+    let last_below = below.chunk_by(|a, b| b.station.0 - a.station.0 < UNSEEN).last();
     let upper = change.upper.or_else(|| through_the_band(garment, facts, altered));
     let end = |of: EndOf| {
         let (set, nought) = match of {
-            EndOf::Lower => (change.lower, below.last()),
+            EndOf::Lower => (change.lower, last_below.and_then(|place| place.first())),
             EndOf::Upper => (upper, above.first()),
         };
         match (set, nought) {
