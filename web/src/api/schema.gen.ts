@@ -4225,8 +4225,8 @@ export interface components {
                 piece: components["schemas"]["PieceKey"];
             };
         } | {
-            /** @description The point of a dart moved across, so that its legs are equally long. */
-            even_legs: {
+            /** @description The point of a dart moved across, so that its legs are equally long, and its edge drawn smooth over it. */
+            true_dart: {
                 /** @description Which dart. */
                 dart: components["schemas"]["Dart"];
                 /** @description Which piece. */
@@ -4309,7 +4309,7 @@ export interface components {
          * @description What can be done to a piece.
          * @enum {string}
          */
-        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "even_legs" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
+        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "true_dart" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
         /**
          * @description Where a piece lies on the body.
          * @enum {string}

@@ -144,7 +144,7 @@ fn fields(does: PieceDoes) -> Vec<FieldAsked> {
             vec![place("from", "Opens at", "opens at"), place("hinge", "Holds at", "holds at"), BY]
         }
         PieceDoes::LooseDart => vec![DART, chosen("into", FieldIs::Fullness, "Gathered, or eased in")],
-        PieceDoes::EvenLegs => vec![DART],
+        PieceDoes::TrueDart => vec![DART],
         PieceDoes::Neckline => vec![
             nought("lower", "Lower in the middle; less than nought is higher", "lower by"),
             nought("wider", "Wider at the shoulder; less than nought is narrower", "wider by"),

@@ -6,6 +6,7 @@ mod seams;
 
 use super::change::{FINE, SLIGHT, Stays, band_below, draw_out};
 use super::drawn::with_drawn;
+use super::mouth::while_flat;
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, square, unroll};
 use crate::body::Wearer;
@@ -22,6 +23,8 @@ use uuid::Uuid;
 
 /// An edge that moves is drawn anew through points so far apart, in mm.
 const STEP: f64 = 8.0;
+/// On either side of a corner an edge is looked at so far from it, in mm.
+const BESIDE: f64 = 1.0;
 /// A corner takes a stretch of its edge along that is so many times as long as it goes along it: shorter, the edge would fold back on itself.
 const FADES: f64 = 3.0;
 /// And so many times as long as it goes square to it (teaching value: the edge swings by a sixth of a right angle at most).
@@ -63,30 +66,36 @@ pub(super) fn carried(
     let is_set_in = set_in.is_some();
     let mut pieces = set_in.unwrap_or_else(|| found.clone());
     let mut left = Vec::new();
-    // From the inside out: darts on the edges as they are, then edges, then what goes across.
-    for change in drawn {
-        let done = match change {
-            DrawnChange::Dart(dart) => darts::carry(garment, &mut pieces, dart, side),
-            DrawnChange::Seam(seam) => seams::carry(garment, (&mut pieces, &found), seam, side),
-            DrawnChange::Armhole(_) => is_set_in || hole.is_none(),
-            DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
-            DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
-        };
-        if !done {
-            left.push(change.key());
-        }
-    }
-    for change in drawn {
-        let done = match change {
-            DrawnChange::Hem(hem) => move_hem(&mut pieces, hem, side),
-            DrawnChange::Trunk(trunk) => move_trunk(&mut pieces, trunk, tape),
-            DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) => continue,
-            DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => continue,
-        };
-        if !done {
-            left.push(change.key());
-        }
-    }
+    while_flat(
+        &mut pieces,
+        |_| true,
+        |pieces| {
+            // From the inside out: darts on the edges as they are, then edges, then what goes across.
+            for change in drawn {
+                let done = match change {
+                    DrawnChange::Dart(dart) => darts::carry(garment, pieces, dart, side),
+                    DrawnChange::Seam(seam) => seams::carry(garment, (pieces, &found), seam, side),
+                    DrawnChange::Armhole(_) => is_set_in || hole.is_none(),
+                    DrawnChange::Hem(_) | DrawnChange::Trunk(_) => continue,
+                    DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => false,
+                };
+                if !done {
+                    left.push(change.key());
+                }
+            }
+            for change in drawn {
+                let done = match change {
+                    DrawnChange::Hem(hem) => move_hem(pieces, hem, side),
+                    DrawnChange::Trunk(trunk) => move_trunk(pieces, trunk, tape),
+                    DrawnChange::Armhole(_) | DrawnChange::Seam(_) | DrawnChange::Dart(_) => continue,
+                    DrawnChange::Elastic(_) | DrawnChange::Spacing(_) | DrawnChange::Gathers(_) => continue,
+                };
+                if !done {
+                    left.push(change.key());
+                }
+            }
+        },
+    );
     // What is in a file already is not done again.
     for (piece, before) in pieces.iter_mut().zip(found) {
         if on_file.iter().any(|d| d.piece == piece.key && has_in_file(d, try_on)) {
@@ -103,7 +112,9 @@ pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
     let line = Edge::new(edge.name, moved.clone());
     let mouth = |p: Point| {
         let along = along_curves(&edge.curves, p);
-        line.nearest(p + inwards(edge.at(along).1) * by(along))
+        // At a corner between what lies on both sides of it.
+        let [before, after] = [along - BESIDE, along + BESIDE].map(|along| edge.at(along).1);
+        line.nearest(p + inwards(before + after).normalize() * by(along))
     };
     let darts = piece.darts.iter().map(|dart| match dart.other.is_none() && is_on(edge, dart) {
         true => PieceDart { mouth: dart.mouth.map(mouth), ..*dart },

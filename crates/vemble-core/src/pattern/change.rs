@@ -7,9 +7,10 @@ use super::cut::split;
 use super::cut_line::cut_line;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
+use super::mouth::while_flat;
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
-use super::turn::{even_legs, is_measured_from_start, loosen_dart, move_point, slash, slide_dart, turn_dart};
+use super::turn::{is_measured_from_start, loosen_dart, move_point, slash, slide_dart, true_dart, turn_dart};
 use super::upper::{change_armhole, change_neckline, change_shoulder};
 use crate::change::Curve;
 use crate::garment::Seam;
@@ -78,13 +79,21 @@ pub(super) const SLIGHT: f64 = 1e-4;
 pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), CannotBe> {
     let mut next = pieces.clone();
     let (mut is_done, mut missing) = (false, CannotBe::NotThere);
-    for n in (0..pieces.len()).filter(|n| change.is_about(pieces[*n].key)) {
-        match one((pieces, &mut next), n, change) {
-            Ok(()) => is_done = true,
-            // Of a piece that is cut in two across, one part may have the level.
-            Err(CannotBe::NoLevel) => missing = CannotBe::NoLevel,
-            Err(why) => return Err(why),
+    let mut does = |next: &mut Vec<Piece>| {
+        for n in (0..pieces.len()).filter(|n| change.is_about(pieces[*n].key)) {
+            match one((pieces, next), n, change) {
+                Ok(()) => is_done = true,
+                // Of a piece that is cut in two across, one part may have the level.
+                Err(CannotBe::NoLevel) => missing = CannotBe::NoLevel,
+                Err(why) => return Err(why),
+            }
         }
+        Ok(())
+    };
+    if bends_edges(change) {
+        while_flat(&mut next, |piece| change.is_about(piece.key), does)?;
+    } else {
+        does(&mut next)?;
     }
     if !is_done {
         return Err(missing);
@@ -113,6 +122,23 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     }
     *pieces = next;
     Ok(())
+}
+
+/// It draws edges anew, and does not only cut, turn or copy what is there.
+fn bends_edges(change: &PieceChange) -> bool {
+    !matches!(
+        change,
+        PieceChange::TurnDart { .. }
+            | PieceChange::LooseDart { .. }
+            | PieceChange::Slash { .. }
+            | PieceChange::Split { .. }
+            | PieceChange::Join { .. }
+            | PieceChange::OnFold { .. }
+            | PieceChange::Facing { .. }
+            | PieceChange::Lining { .. }
+            | PieceChange::Pocket { .. }
+            | PieceChange::Allowance { .. }
+    )
 }
 
 /// Does one thing to those pieces that do not have it already: all of it or nothing.
@@ -159,7 +185,7 @@ fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChang
         PieceChange::DartPoint { dart, by, .. } => move_point(piece, dart, mm(by)),
         PieceChange::SlideDart { dart, by, .. } => slide_dart(piece, dart, mm(by)),
         PieceChange::Slash { from, hinge, by, .. } => slash(piece, from, hinge, mm(by)),
-        PieceChange::EvenLegs { dart, .. } => even_legs(piece, dart),
+        PieceChange::TrueDart { dart, .. } => true_dart(piece, dart),
         PieceChange::Neckline { lower, wider, .. } => change_neckline(piece, mm(lower), mm(wider)),
         PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),
         PieceChange::Length { below, by, .. } => {

@@ -2,6 +2,7 @@
 
 use super::carry::{inwards, move_hem_in};
 use super::change::{CannotBe, crosses, mm};
+use super::mouth::{lay_flat, true_mouth};
 use super::part::{Spot, cut_from, is_clear, part};
 use super::piece::{Edge, Piece, PieceDart, is_on, meetings};
 use super::turn::{CLEAR, turn_dart};
@@ -237,9 +238,13 @@ fn width_of(facing: &Piece, faced: EdgeName) -> Option<f64> {
 /// A piece without a strip along an edge. Its darts that begin there begin further in, where they are narrower.
 fn without_strip(piece: &Piece, name: EdgeName, wide: f64) -> Result<Piece, CannotBe> {
     let n = piece.edges.iter().position(|edge| edge.name == name).ok_or(CannotBe::NotThere)?;
-    let (spots, line) = line_inside(piece, n, wide)?;
+    // Within the strip a dart is open: what runs smooth over it once it is closed is drawn where it begins then.
     let (there, others): (Vec<PieceDart>, Vec<PieceDart>) =
         piece.darts.iter().partition(|dart| dart.other.is_none() && is_on(&piece.edges[n], dart));
+    let mut piece = piece.clone();
+    there.iter().for_each(|dart| lay_flat(&mut piece, dart));
+    let piece = &piece;
+    let (spots, line) = line_inside(piece, n, wide)?;
     is_clear(&Piece { darts: others.clone(), ..piece.clone() }, &line, spots)?;
     let [_, mut rest] = part(piece, spots, &line, EdgeName::Inner);
     for edge in rest.iter_mut().filter(|edge| edge.name == EdgeName::Inner) {
@@ -254,7 +259,10 @@ fn without_strip(piece: &Piece, name: EdgeName, wide: f64) -> Result<Piece, Cann
             line.iter().find_map(hits)
         });
         match met {
-            [Some(a), Some(b)] => left.darts.push(PieceDart { mouth: [a, b], ..dart }),
+            [Some(a), Some(b)] => {
+                left.darts.push(PieceDart { mouth: [a, b], ..dart });
+                true_mouth(&mut left, &PieceDart { mouth: [a, b], ..dart });
+            }
             // It ends in the strip.
             [None, None] => {}
             [Some(_), None] | [None, Some(_)] => return Err(CannotBe::ThroughDart),

@@ -83,7 +83,7 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         }
         PieceDoes::MoveEdge => true,
         PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart => !darts.is_empty(),
-        PieceDoes::EvenLegs | PieceDoes::LooseDart => !darts.is_empty(),
+        PieceDoes::TrueDart | PieceDoes::LooseDart => !darts.is_empty(),
         PieceDoes::Armhole | PieceDoes::Shoulder => has_armhole(piece),
         PieceDoes::Neckline => has(EdgeName::Neckline) && has(EdgeName::Seam(Seam::ShoulderSeam)),
         PieceDoes::Split => piece.key.part != PiecePart::Waistband,

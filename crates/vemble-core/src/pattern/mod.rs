@@ -14,6 +14,7 @@ mod lay;
 mod made;
 mod marks;
 mod may;
+mod mouth;
 mod on_stand;
 mod outline;
 mod part;

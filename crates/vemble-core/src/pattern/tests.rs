@@ -5,6 +5,7 @@ use super::carry::carried;
 use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
 use super::joins::joins;
+use super::mouth::turns_at;
 use super::piece::{Edge, Piece, along_curves, is_on, way_of};
 use super::sheets::{WhichPieces, piece_sheets};
 use super::truing::{Untrue, true_up};
@@ -397,6 +398,11 @@ fn what_is_cut_lies_outside_what_is_sewn_by_its_allowance() {
 
 /// No edge turns in itself by more than so many degrees, but in the mouths of darts: they are closed.
 pub(super) fn runs_smooth(piece: &Piece, degrees: f64) -> Result<(), String> {
+    for dart in &piece.darts {
+        if let Some((on, turns)) = turns_at(piece, dart).filter(|(_, turns)| turns.abs() > degrees) {
+            return Err(format!("{on:?} of {:?}: {turns:.1}° over {:?}", piece.key, dart.dart));
+        }
+    }
     for edge in &piece.edges {
         let on = piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart));
         let mouths: Vec<_> = on.map(|dart| dart.mouth.map(|p| along_curves(&edge.curves, p))).collect();

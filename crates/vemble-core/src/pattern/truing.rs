@@ -2,6 +2,7 @@
 
 use super::joined::rank;
 use super::joins::{At, Join};
+use super::mouth::turns_at;
 use super::piece::Piece;
 use crate::garment::{Dart, Run};
 use crate::work::EdgeName;
@@ -62,6 +63,17 @@ pub enum Untrue {
         /// By how much, in mm.
         apart: f64,
     },
+    /// An edge does not run smooth over a dart that is closed.
+    Mouth {
+        /// On which piece.
+        piece: usize,
+        /// Which dart.
+        dart: Dart,
+        /// What begins there.
+        on: EdgeName,
+        /// By how much it turns, in degrees: less than nought where it dips.
+        turns: f64,
+    },
 }
 
 /// Everything that does not match.
@@ -94,6 +106,9 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
         }
         let uneven = piece.darts.iter().filter(|dart| dart.legs_apart() > DIFFER);
         all.extend(uneven.map(|d| Untrue::Legs { piece: p, dart: d.dart, apart: d.legs_apart() }));
+        let over = piece.darts.iter().filter_map(|dart| Some((dart.dart, turns_at(piece, dart)?)));
+        let bent = over.filter(|(_, (_, turns))| turns.abs() > DEGREES);
+        all.extend(bent.map(|(dart, (on, turns))| Untrue::Mouth { piece: p, dart, on, turns }));
     }
     all
 }

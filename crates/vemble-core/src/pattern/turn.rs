@@ -1,11 +1,12 @@
 //! Parts of a piece turned about a point: a dart closed where it is and opened somewhere else, or a slash spread to nothing at its other end.
 
 use super::change::{CannotBe, mm};
-use super::piece::{Edge, Piece, PieceDart, along_curves, is_on, way_of};
+use super::mouth::true_mouth;
+use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on, way_of};
 use crate::garment::Dart;
 use crate::length::Measure;
 use crate::work::{EdgeName, EdgePlace, Fullness, meet, straight};
-use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveNearest, Point, Shape};
+use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveArclen, ParamCurveNearest, Point, Shape};
 
 /// So near to a corner, or to another cut, nothing is cut, in mm (teaching value: paper tears there).
 pub(super) const CLEAR: f64 = 5.0;
@@ -161,8 +162,8 @@ pub(super) fn slide_dart(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), C
     darts_are_apart(piece)
 }
 
-/// Moves the point of a dart across, square to its mouth, so that both legs are equally long.
-pub(super) fn even_legs(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
+/// Moves the point of a dart across, square to its mouth, so that both legs are equally long, and draws its edge smooth over it.
+pub(super) fn true_dart(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
     let (n, own, _) = dart_on_edge(piece, dart)?;
     let [a, b] = own.mouth;
     let (middle, along) = (a.midpoint(b), (b - a).normalize());
@@ -171,6 +172,7 @@ pub(super) fn even_legs(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
         return Err(CannotBe::TooMuch);
     }
     piece.darts[n].point = point;
+    true_mouth(piece, &PieceDart { point, ..own });
     darts_are_apart(piece)
 }
 
@@ -206,7 +208,17 @@ fn away_from(edge: &Edge, along: f64, apart: f64) -> f64 {
 
 /// Where both ends of its mouth lie along its edge, the first one first.
 pub(super) fn along_mouth(edge: &Edge, dart: &PieceDart) -> [f64; 2] {
-    let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
+    let [a, b] = dart.mouth.map(|end| {
+        // Where one of its curves begins, exactly there.
+        let mut before = 0.0;
+        for curve in &edge.curves {
+            if curve.p0.distance(end) < ONE_POINT {
+                return before;
+            }
+            before += curve.arclen(EXACT);
+        }
+        along_curves(&edge.curves, end)
+    });
     [a.min(b), a.max(b)]
 }
 
@@ -306,7 +318,7 @@ fn turn(
         let on = cuts.iter().filter(|cut| cut.edge == n).flat_map(|cut| [cut.from, cut.to]);
         let mut places: Vec<f64> = on.chain([0.0, lengths[n]]).collect();
         places.sort_by(f64::total_cmp);
-        for ends in places.windows(2).filter(|ends| ends[1] - ends[0] > super::piece::EXACT) {
+        for ends in places.windows(2).filter(|ends| ends[1] - ends[0] > EXACT) {
             let mut part = edge.clone();
             part.cut_off_end(lengths[n] - ends[1]);
             part.cut_off(ends[0]);

@@ -4,6 +4,7 @@ use super::joins::{At, Join};
 use super::lay::Set;
 use super::truing::{DIFFER, Untrue};
 use super::words::end_words;
+use crate::garment::Dart;
 use crate::length::{Length, Measure, Tape};
 use crate::work::PieceChange;
 use serde::Serialize;
@@ -96,12 +97,24 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             title: format!("The legs of the {} differ", dart.name()),
             figures: format!("by {} on the {}", show(*apart), set.pieces[*piece].key.name()),
             pieces: vec![*piece],
-            mends: vec![PieceMend {
-                words: "Move its point across, so that they are equal".into(),
-                change: PieceChange::EvenLegs { piece: set.pieces[*piece].key, dart: *dart },
-            }],
+            mends: vec![true_dart(set, *piece, *dart, "Move its point across, so that they are equal")],
+        },
+        Untrue::Mouth { piece, dart, on, turns } => UntrueLine {
+            title: format!("The {} comes to a point over the {}", on.name(), dart.name()),
+            figures: {
+                let which = if *turns > 0.0 { "rises" } else { "dips" };
+                let piece = set.pieces[*piece].key.name();
+                format!("it {which} by {:.0}° on the {piece} when the dart is closed", turns.abs())
+            },
+            pieces: vec![*piece],
+            mends: vec![true_dart(set, *piece, *dart, "Draw the edge smooth over the closed dart")],
         },
     }
+}
+
+fn true_dart(set: &Set, piece: usize, dart: Dart, words: &str) -> PieceMend {
+    let piece = set.pieces[piece].key;
+    PieceMend { words: words.into(), change: PieceChange::TrueDart { piece, dart } }
 }
 
 /// How long both sides of a join are as they are shown: what is altogether is the sum of its edges.

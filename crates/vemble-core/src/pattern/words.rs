@@ -170,9 +170,9 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             place(*piece, *from),
             place(*piece, *hinge)
         ),
-        PieceChange::EvenLegs { piece, dart } => {
+        PieceChange::TrueDart { piece, dart } => {
             format!(
-                "{}: legs of the {} made equal, its point moved across",
+                "{}: {} trued, its legs equally long and its edge smooth over it",
                 capital(&piece.name()),
                 dart.name()
             )

@@ -62,7 +62,7 @@ choice! {
         SlideDart => "a dart moved along its edge",
         Slash => "slashed and spread, to nothing at a hinge",
         LooseDart => "a dart gathered or eased in, and not stitched",
-        EvenLegs => "the legs of a dart made equal",
+        TrueDart => "a dart trued: equal legs, and its edge smooth over it",
         Neckline => "another neckline",
         Split => "cut in two, with a seam between",
         Join => "joined to the piece beside it",
@@ -211,8 +211,9 @@ pub enum PieceChange {
         /// By so much where it opens; less than nought is folded out.
         by: Measure,
     },
-    /// The point of a dart moved across, so that its legs are equally long.
-    EvenLegs {
+    /// The point of a dart moved across, so that its legs are equally long, and its edge drawn smooth over it.
+    #[serde(alias = "even_legs")]
+    TrueDart {
         /// Which piece.
         piece: PieceKey,
         /// Which dart.
@@ -305,7 +306,7 @@ impl PieceChange {
             | Self::DartPoint { piece, .. }
             | Self::SlideDart { piece, .. }
             | Self::Slash { piece, .. }
-            | Self::EvenLegs { piece, .. }
+            | Self::TrueDart { piece, .. }
             | Self::Neckline { piece, .. }
             | Self::Split { piece, .. }
             | Self::Join { piece, .. }

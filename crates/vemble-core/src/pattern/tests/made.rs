@@ -10,6 +10,7 @@ use crate::pattern::part::split_piece;
 use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
 use crate::work::{EdgePin, EdgePlace, Fullness, Pattern, PieceDoes, PieceFace, PieceLayer, PieceShare};
 use kurbo::Affine;
+use std::collections::BTreeSet;
 
 fn measure(mm: f64) -> Measure {
     Measure { length: Length::from_cm(mm / 10.0), unit: Unit::Cm }
@@ -108,7 +109,7 @@ fn area(pieces: &[Piece]) -> f64 {
 /// Between any two edges of any piece: nothing is lost, both parts match along their seam, and joined again they are what they were.
 #[test]
 fn a_piece_that_is_cut_in_two_is_joined_again() {
-    let mut seen = std::collections::BTreeSet::new();
+    let mut seen = BTreeSet::new();
     let mut count = 0;
     for (name, garment, whole) in garments() {
         for piece in &whole {
@@ -179,7 +180,7 @@ fn a_piece_that_is_cut_in_two_is_joined_again() {
 /// is lost, and what was between is in darts.
 #[test]
 fn panels_that_are_joined_keep_their_edges() {
-    let (mut seen, mut darts) = (0, std::collections::BTreeSet::new());
+    let (mut seen, mut darts) = (0, BTreeSet::new());
     for (garment, panels) in panels() {
         for piece in &panels {
             for edge in &piece.edges {
@@ -235,7 +236,7 @@ fn facings(piece: &Piece) -> impl Iterator<Item = EdgeName> {
 /// piece, and matches its neighbours; a lining made afterwards is what is left, and sewn to it.
 #[test]
 fn a_facing_fits_its_edge_and_a_lining_its_facing() {
-    let (mut seen, mut linings) = (std::collections::BTreeSet::new(), [0; 2]);
+    let (mut seen, mut linings) = (BTreeSet::new(), [0; 2]);
     for (name, garment, all) in garments() {
         for piece in &all {
             for edge in facings(piece) {
@@ -444,7 +445,7 @@ fn a_middle_is_laid_on_the_fold_and_legs_are_made_equal() {
                 let found = true_up(&uneven, &[]);
                 let is_it = |u: &Untrue| matches!(u, Untrue::Legs { piece, dart: d, .. } if *piece == n && *d == dart.dart);
                 assert!(found.iter().any(is_it), "{name}");
-                apply(&mut uneven, &PieceChange::EvenLegs { piece: piece.key, dart: dart.dart }).unwrap();
+                apply(&mut uneven, &PieceChange::TrueDart { piece: piece.key, dart: dart.dart }).unwrap();
                 near(uneven[n].darts[k].legs_apart(), 0.0, 0.001, &name);
                 near(uneven[n].darts[k].point.distance(dart.point), 0.0, 0.2, &name);
             }
@@ -489,7 +490,7 @@ fn what_cannot_be_made_says_why() {
         (PieceChange::Join { piece: skirt, seam: Seam::SideSeam }, CannotBe::NotBeside),
         (PieceChange::Join { piece: skirt, seam: Seam::PanelFront }, CannotBe::NotThere),
         (PieceChange::OnFold { piece: skirt, seam: Seam::SideSeam }, CannotBe::NotMiddle),
-        (PieceChange::EvenLegs { piece: skirt, dart: Dart::Shoulder }, CannotBe::NotThere),
+        (PieceChange::TrueDart { piece: skirt, dart: Dart::Shoulder }, CannotBe::NotThere),
     ] {
         for pieces in [&all, &coat].into_iter().take(if change.is_about(skirt) { 1 } else { 2 }) {
             let mut is = pieces.clone();
@@ -573,7 +574,7 @@ fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
         PieceDoes::TurnDart => PieceChange::TurnDart { piece, dart: may.darts[0], to: at(0), keep: None },
         PieceDoes::DartPoint => PieceChange::DartPoint { piece, dart: may.darts[0], by },
         PieceDoes::SlideDart => PieceChange::SlideDart { piece, dart: may.darts[0], by },
-        PieceDoes::EvenLegs => PieceChange::EvenLegs { piece, dart: may.darts[0] },
+        PieceDoes::TrueDart => PieceChange::TrueDart { piece, dart: may.darts[0] },
         PieceDoes::Neckline => PieceChange::Neckline { piece, lower: m("0 cm"), wider: by },
         PieceDoes::MoveEdge => {
             PieceChange::MoveEdge { piece, edge: at(1).edge, pins: vec![EdgePin { at: at(1).at, by }] }
@@ -596,8 +597,7 @@ fn whatever_is_cut_in_two_can_be_cut_out() {
     let (mut cut, mut refused) = (0, 0);
     for (name, _, pieces) in garments() {
         for (n, piece) in pieces.iter().enumerate() {
-            let names: std::collections::BTreeSet<EdgeName> =
-                piece.edges.iter().map(|edge| edge.name).collect();
+            let names: BTreeSet<EdgeName> = piece.edges.iter().map(|edge| edge.name).collect();
             for (from, to) in names.iter().flat_map(|from| names.iter().map(move |to| (*from, *to))) {
                 let ends = [(from, "3 cm"), (to, "8 cm")].map(|(edge, at)| EdgePlace { edge, at: m(at) });
                 let mut parted = pieces.clone();
@@ -636,7 +636,7 @@ fn by_nought_nothing_changes() {
         D::Shoulder,
         D::Neckline,
     ];
-    let mut seen = std::collections::BTreeSet::new();
+    let mut seen = BTreeSet::new();
     for name in DEMO {
         let mut document = demo(name);
         document.wishes.pattern.changes.clear();
@@ -668,7 +668,7 @@ fn by_nought_nothing_changes() {
 /// A piece that was drawn the other way round, and lying on its side, becomes by every change what it would have become as it lies here.
 #[test]
 fn a_change_does_the_same_to_a_mirror_image() {
-    let mut seen = std::collections::BTreeSet::new();
+    let mut seen = BTreeSet::new();
     for name in DEMO {
         let (_, _, pieces_of_it) = pieces_of(name);
         let placed = [
@@ -720,6 +720,17 @@ fn a_change_does_the_same_to_a_mirror_image() {
 /// nothing that was known before.
 #[test]
 fn what_is_offered_can_be_done() {
+    let all: Vec<_> = std::thread::scope(|scope| {
+        let threads: Vec<_> = DEMO.iter().map(|name| scope.spawn(|| done_of_what_is_offered(name))).collect();
+        threads.into_iter().map(|thread| thread.join().unwrap()).collect()
+    });
+    let seen: BTreeSet<PieceDoes> = all.iter().flat_map(|(seen, _)| seen).copied().collect();
+    let made: usize = all.iter().map(|(_, made)| made).sum();
+    assert!(seen.len() == PieceDoes::ALL.len() && made > 20, "{seen:?}, {made}");
+}
+
+/// What of it was done on the pieces of one garment, and how many of those were made from others.
+fn done_of_what_is_offered(name: &str) -> (BTreeSet<PieceDoes>, usize) {
     let was_known = [
         CannotBe::NotThere,
         CannotBe::NoLevel,
@@ -728,57 +739,55 @@ fn what_is_offered_can_be_done() {
         CannotBe::NotMiddle,
         CannotBe::NotFaced,
     ];
-    let (mut seen, mut made) = (std::collections::BTreeSet::new(), 0);
-    for name in DEMO {
-        let mut document = demo(name);
-        document.wishes.pattern.changes.clear();
-        let told = |document: &Document| pieces(document, OfCloth::default(), Tape::Cm).unwrap().may;
-        let first = told(&document);
-        let makes = [PieceDoes::Split, PieceDoes::Pocket, PieceDoes::Facing, PieceDoes::Lining];
-        // Made one by one, so that each is still offered when it is; of the first two pieces, which are a front and a back.
-        for piece in first.iter().take(2).map(|may| may.key) {
-            for does in makes.iter().rev() {
-                let now = told(&document);
-                let Some(may) = now.iter().find(|may| may.key == piece && may.does.contains(does)) else {
-                    continue;
-                };
-                document.wishes.pattern.changes.push(typical(*does, may));
-            }
+    let (mut seen, mut made) = (BTreeSet::new(), 0);
+    let mut document = demo(name);
+    document.wishes.pattern.changes.clear();
+    let told = |document: &Document| pieces(document, OfCloth::default(), Tape::Cm).unwrap().may;
+    let first = told(&document);
+    let makes = [PieceDoes::Split, PieceDoes::Pocket, PieceDoes::Facing, PieceDoes::Lining];
+    // Made one by one, so that each is still offered when it is; of the first two pieces, which are a front and a back.
+    for piece in first.iter().take(2).map(|may| may.key) {
+        for does in makes.iter().rev() {
+            let now = told(&document);
+            let Some(may) = now.iter().find(|may| may.key == piece && may.does.contains(does)) else {
+                continue;
+            };
+            document.wishes.pattern.changes.push(typical(*does, may));
         }
-        let setup = std::mem::take(&mut document.wishes.pattern.changes);
-        for setup in [Vec::new(), setup] {
-            document.wishes.pattern.changes.clone_from(&setup);
-            let may = told(&document);
-            made += may.iter().filter(|may| !may.key.layer.is_outer()).count();
-            for may in &may {
-                for does in &may.does {
-                    let change = typical(*does, may);
-                    document.wishes.pattern.changes.clone_from(&setup);
-                    document.wishes.pattern.changes.push(change.clone());
-                    let laid = crate::pattern::lay::lay(&document, Tape::Cm).unwrap();
-                    let cannot = *laid.cannot.last().unwrap();
-                    let is_known = cannot.is_some_and(|why| was_known.contains(&why));
-                    assert!(!is_known, "{name}, {change:?}: {cannot:?}");
-                    if cannot.is_none() {
-                        seen.insert(*does);
-                        // Beside the step of a slash that is opened askew it is as near as that is sharp.
-                        let within = if *does == PieceDoes::Slash { 0.5 } else { 0.1 };
-                        for piece in laid.sets[0].pieces.iter().filter(|piece| piece.key == may.key) {
-                            is_cut_outside(piece, within)
-                                .unwrap_or_else(|wrong| panic!("{name}, {change:?}, {wrong}"));
-                        }
+    }
+    let setup = std::mem::take(&mut document.wishes.pattern.changes);
+    for setup in [Vec::new(), setup] {
+        document.wishes.pattern.changes.clone_from(&setup);
+        let may = told(&document);
+        made += may.iter().filter(|may| !may.key.layer.is_outer()).count();
+        for may in &may {
+            for does in &may.does {
+                let change = typical(*does, may);
+                document.wishes.pattern.changes.clone_from(&setup);
+                document.wishes.pattern.changes.push(change.clone());
+                let laid = crate::pattern::lay::lay(&document, Tape::Cm).unwrap();
+                let cannot = *laid.cannot.last().unwrap();
+                let is_known = cannot.is_some_and(|why| was_known.contains(&why));
+                assert!(!is_known, "{name}, {change:?}: {cannot:?}");
+                if cannot.is_none() {
+                    seen.insert(*does);
+                    // Beside the step of a slash that is opened askew it is as near as that is sharp.
+                    let within = if *does == PieceDoes::Slash { 0.5 } else { 0.1 };
+                    for piece in laid.sets[0].pieces.iter().filter(|piece| piece.key == may.key) {
+                        is_cut_outside(piece, within)
+                            .unwrap_or_else(|wrong| panic!("{name}, {change:?}, {wrong}"));
                     }
                 }
             }
         }
     }
-    assert!(seen.len() == PieceDoes::ALL.len() && made > 20, "{seen:?}, {made}");
+    (seen, made)
 }
 
 /// What is asked for is what a change has: each field by its name, and none besides.
 #[test]
 fn what_is_asked_for_is_what_a_change_is() {
-    let mut seen = std::collections::BTreeSet::new();
+    let mut seen = BTreeSet::new();
     for name in DEMO {
         let told = pieces(&demo(name), OfCloth::default(), Tape::Cm).unwrap();
         for (may, does) in told.may.iter().flat_map(|may| may.does.iter().map(move |does| (may, *does))) {

@@ -1,8 +1,9 @@
 //! What is turned about a point: darts, and slashes.
 
+use super::super::mouth::lay_flat;
 use super::super::piece::is_on;
 use super::super::turn::is_measured_from_start;
-use super::{DEMO, Untrue, apply, demo, garments, joins, m, pieces_of, true_up};
+use super::{DEMO, Untrue, apply, demo, garments, joins, m, pieces_of, runs_smooth, true_up};
 use crate::document::Document;
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape, Unit};
@@ -268,6 +269,57 @@ fn an_uneven_dart_leaves_no_jag_where_it_was() {
     let (after, is_uneven) = side(&document);
     let half = 2_500_000;
     assert!(!is_uneven && ((after - long).abs() - half).abs() <= 1_000_000, "{long} became {after}");
+}
+
+/// An edge that lies flat beside a dart dips there by the angle between its legs once that is closed: truing says so, its mend draws it as it was
+/// unrolled, and closed for good by turning it away the edge runs smooth.
+#[test]
+fn an_edge_runs_smooth_over_a_closed_dart_or_is_said_not_to() {
+    let mut seen = 0;
+    for (name, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            for dart in piece.darts.iter().filter(|dart| dart.is_turnable()) {
+                let mut all = pieces.clone();
+                lay_flat(&mut all[n], dart);
+                let own = all[n].darts.iter().find(|own| own.dart == dart.dart).unwrap();
+                let legs = 2.0 * (own.takes() / 2.0 / own.mouth[0].distance(own.point)).asin().to_degrees();
+                let points = |pieces: &[Piece]| -> Vec<f64> {
+                    let found = true_up(pieces, &[]).into_iter();
+                    found
+                        .filter_map(|u| if let Untrue::Mouth { turns, .. } = u { Some(turns) } else { None })
+                        .collect()
+                };
+                let found = points(&all);
+                assert!(found.len() == usize::from(legs > 3.0), "{name}, {:?}: {found:?}", dart.dart);
+                assert!(
+                    found.iter().all(|turns| (turns + legs).abs() < 0.5),
+                    "{name}: {found:?}, not {legs}"
+                );
+                // As documents had it when only its legs were made equal.
+                let change = serde_json::json!({ "even_legs": { "piece": piece.key, "dart": dart.dart } });
+                apply(&mut all, &serde_json::from_value(change).unwrap()).unwrap();
+                assert_eq!(points(&all), Vec::<f64>::new(), "{name}, {:?}", dart.dart);
+                for (is, was) in all[n].edges.iter().zip(&piece.edges) {
+                    let off = (0..=40).map(|k| was.at(was.length() * f64::from(k) / 40.0).0);
+                    let off = off.map(|p| is.nearest(p).distance(p)).fold(0.0, f64::max);
+                    assert!(off < 0.01, "{name}, {:?}, {:?}: {off}", dart.dart, was.name);
+                }
+                let long = piece.edges[0].length();
+                let to = EdgePlace {
+                    edge: piece.edges[0].name,
+                    at: Measure { length: Length::from_cm(long / 15.0), unit: Unit::Mm },
+                };
+                let turn = PieceChange::TurnDart { piece: piece.key, dart: dart.dart, to, keep: None };
+                if apply(&mut all, &turn).is_ok() {
+                    // Where it opens the edge is stepped by as much as it opens askew.
+                    all[n].edges.retain(|edge| edge.name != to.edge);
+                    runs_smooth(&all[n], 2.0).unwrap_or_else(|wrong| panic!("{name}, {turn:?}: {wrong}"));
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 3, "{seen}");
 }
 
 /// Where a place is measured from is where the words say, of every edge of every piece.

@@ -4,6 +4,7 @@ use super::super::turn::is_measured_from_start;
 use super::*;
 use crate::fitting::End;
 use crate::pattern::drawn::drawn_of;
+use crate::pattern::mouth::lay_flat;
 use crate::pattern::upper::has_armhole;
 use crate::pattern::{OfCloth, pieces};
 use crate::work::Pattern;
@@ -135,13 +136,24 @@ fn a_shoulder_is_shortened_and_sloped_by_its_figures() {
     assert!(seen > 60, "{seen}");
 }
 
-/// An edge is moved by what its pins say, at each of them and square to it; between them no further than the deepest.
+/// An edge is moved by what its pins say, at each of them and square to it; between them no further than the deepest. Beside a dart that
+/// is closed, where it runs smooth over it, to half a millimetre.
 #[test]
 fn an_edge_is_moved_by_its_pins() {
     let mut seen = 0;
-    for (name, _, all) in garments() {
+    let without_darts = |piece: &Piece| {
+        let mut flat = piece.clone();
+        piece.darts.iter().for_each(|dart| lay_flat(&mut flat, dart));
+        Piece { darts: Vec::new(), ..flat }
+    };
+    let both = |(name, _, all): (&'static str, Garment, Vec<Piece>)| {
+        let flat = all.iter().map(without_darts).collect();
+        [(name, all), (name, flat)]
+    };
+    for (name, all) in garments().flat_map(both) {
         for piece in &all {
             for edge in piece.edges.iter().filter(|edge| edge.length() > 150.0 && !edge.second) {
+                let within = if piece.taken_of(edge) > 0.0 { 0.5 } else { 0.2 };
                 let long = edge.length();
                 let figures = [
                     [0.0, 6.0, 0.0],
@@ -180,11 +192,16 @@ fn an_edge_is_moved_by_its_pins() {
                     for (at, by) in places.into_iter().zip(by) {
                         let (on, way) = edge.at(at);
                         let wanted = on + kurbo::Vec2::new(-way.y, way.x) * by;
-                        assert!(off(wanted) < 0.2, "{name}, {change:?}: {} from its pin", off(wanted));
+                        assert!(
+                            off(wanted) < within,
+                            "{} from its pin {at} {by} {name}, {change:?}",
+                            off(wanted)
+                        );
                     }
                     let deepest = by.into_iter().map(f64::abs).fold(0.0, f64::max);
                     let between = (0..=20).map(|n| off(edge.at(long * (0.2 + 0.6 * f64::from(n) / 20.0)).0));
-                    assert!(between.into_iter().all(|off| off < deepest + 0.2), "{name}, {change:?}");
+                    let most = between.fold(0.0, f64::max);
+                    assert!(most < deepest + within, "{most} for {deepest}: {name}, {change:?}");
                     seen += 1;
                 }
             }

@@ -12,6 +12,7 @@ mod trunk;
 pub(super) use sleeve::BEHIND;
 pub(super) use trunk::BELOW_BUST;
 
+use super::mouth::true_mouth;
 use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;
 use crate::change::armhole::{AlteredArmhole, Flat};
@@ -210,7 +211,7 @@ pub(super) fn usual_allowance(garment: &Garment, part: PiecePart, face: PieceFac
     }
 }
 
-/// Allowances, and a notch wherever a level crosses a seam that runs down.
+/// Allowances, a notch wherever a level crosses a seam that runs down, and edges that run smooth over closed darts.
 fn finish(garment: &Garment, piece: &mut Piece) {
     let (key, levels) = (piece.key, piece.levels.clone());
     for edge in &mut piece.edges {
@@ -220,6 +221,9 @@ fn finish(garment: &Garment, piece: &mut Piece) {
         if runs_down {
             edge.notches = levels.iter().filter_map(|(level, y)| notch(edge, *level, *y)).collect();
         }
+    }
+    for dart in piece.darts.clone() {
+        true_mouth(piece, &dart);
     }
 }
 
