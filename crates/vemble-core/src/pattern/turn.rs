@@ -6,7 +6,7 @@ use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on, way_of};
 use crate::garment::Dart;
 use crate::length::Measure;
 use crate::work::{EdgeName, EdgePlace, Fullness, meet, straight};
-use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveArclen, ParamCurveNearest, Point, Shape};
+use kurbo::{Affine, BezPath, CubicBez, Line, ParamCurveArclen, ParamCurveNearest, Point, Shape, Vec2};
 
 /// So near to a corner, or to another cut, nothing is cut, in mm (teaching value: paper tears there).
 pub(super) const CLEAR: f64 = 5.0;
@@ -22,6 +22,8 @@ const TRIES: usize = 24;
 const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
 /// So much of an edge a hand can ease in without a fold (teaching value: a tenth; what is more is gathered).
 const EASED: f64 = 0.1;
+/// A hem is drawn anew so far beside a step, in mm (teaching value: a hand's width).
+const STEP: f64 = 50.0;
 /// Ends so near to each other are one point, in mm.
 pub(super) const ONE_POINT: f64 = 0.01;
 
@@ -360,6 +362,7 @@ fn turn(
         for stretch in stretches.iter().filter(|s| s.edge == n && s.part != Part::Out) {
             let mut curves: Vec<CubicBez> = stretch.curves.iter().map(|c| to(stretch.part) * *c).collect();
             let is_closing = n == first.edge && stretch.from == first.to;
+            let mut skipped = 0.0;
             if let Some((last, next)) = edge.curves.last().copied().zip(curves.first().copied()) {
                 match last.p3.distance(next.p0) {
                     gap if gap <= ONE_POINT => curves[0].p0 = last.p3,
@@ -370,11 +373,24 @@ fn turn(
                         rest.set_start(middle);
                         curves = rest.curves;
                     }
-                    _ if is_slash || edge.name == EdgeName::Hem => edge.curves.push(filled(&last, &next)),
+                    // A hem that opens askew is drawn smooth over the step: nothing is sewn to it.
+                    _ if !is_slash && edge.name == EdgeName::Hem => {
+                        let mut rest = Edge::new(edge.name, curves);
+                        let runs = [&*edge, &rest].map(|part| STEP.min(part.length() * 0.4));
+                        let notches = std::mem::take(&mut edge.notches);
+                        edge.cut_off_end(runs[0]);
+                        edge.notches = notches;
+                        rest.cut_off(runs[1]);
+                        skipped = runs[1];
+                        let [leaves, comes] = [edge.ways()[1], rest.ways()[0]];
+                        edge.curves.push(between([edge.end(), rest.start()], [leaves, comes]));
+                        curves = rest.curves;
+                    }
+                    _ if is_slash => edge.curves.push(filled(&last, &next)),
                     _ => edge.curves.push(straight(last.p3, next.p0)),
                 }
             }
-            let done = edge.length();
+            let done = edge.length() - skipped;
             let within =
                 |along: f64| along >= stretch.from && (along < stretch.to || stretch.to >= lengths[n]);
             edge.notches.extend(old.iter().filter(|notch| within(notch.along)).map(|notch| {
@@ -419,6 +435,11 @@ pub(super) fn filled(last: &CubicBez, next: &CubicBez) -> CubicBez {
     if [leaves, comes].iter().any(|way| way.dot(across) < across.hypot() * ASKEW.cos()) {
         return straight(from, to);
     }
-    let third = across.hypot() / 3.0;
+    between([from, to], [leaves, comes])
+}
+
+/// From one point to another, as an edge leaves the one and comes to the other.
+fn between([from, to]: [Point; 2], [leaves, comes]: [Vec2; 2]) -> CubicBez {
+    let third = from.distance(to) / 3.0;
     CubicBez::new(from, from + leaves * third, to - comes * third, to)
 }

@@ -311,8 +311,6 @@ fn an_edge_runs_smooth_over_a_closed_dart_or_is_said_not_to() {
                 };
                 let turn = PieceChange::TurnDart { piece: piece.key, dart: dart.dart, to, keep: None };
                 if apply(&mut all, &turn).is_ok() {
-                    // Where it opens the edge is stepped by as much as it opens askew.
-                    all[n].edges.retain(|edge| edge.name != to.edge);
                     runs_smooth(&all[n], 2.0).unwrap_or_else(|wrong| panic!("{name}, {turn:?}: {wrong}"));
                     seen += 1;
                 }
