@@ -7,9 +7,10 @@ use super::cut::split;
 use super::cut_line::cut_line;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
-use super::mouth::while_flat;
+use super::mouth::{turns_at, while_flat};
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
+use super::truing::DEGREES;
 use super::turn::{is_measured_from_start, loosen_dart, move_point, slash, slide_dart, true_dart, turn_dart};
 use super::upper::{change_armhole, change_neckline, change_shoulder};
 use crate::change::Curve;
@@ -113,6 +114,17 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
         dart.other.is_none() && piece.edges.iter().all(|edge| !is_on(edge, dart))
     };
     if changed.iter().any(|piece| piece.darts.iter().any(|dart| is_off(piece, dart))) {
+        return Err(CannotBe::ThroughDart);
+    }
+    // What ran smooth over a dart once it is closed still does.
+    let is_bent = |new: &Piece, dart: &PieceDart| {
+        let old = pieces.iter().find(|old| old.key == new.key);
+        let was =
+            old.and_then(|old| old.darts.iter().find(|was| was.dart == dart.dart).map(|was| (old, was)));
+        let turns = |piece: &Piece, dart: &PieceDart| turns_at(piece, dart).map_or(0.0, |(_, by)| by.abs());
+        was.is_some_and(|(old, was)| turns(new, dart) > DEGREES && turns(old, was) <= DEGREES)
+    };
+    if changed.iter().any(|piece| piece.darts.iter().any(|dart| is_bent(piece, dart))) {
         return Err(CannotBe::ThroughDart);
     }
     let lies_straight = |piece: &Piece| piece.edge(EdgeName::Fold).is_none_or(Edge::is_straight);

@@ -1,7 +1,7 @@
 //! The mouth of a dart: what lies on both sides of it runs on smoothly once the dart is closed.
 
-use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, is_on};
-use super::turn::{ONE_POINT, along_mouth};
+use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, is_on, way_of};
+use super::turn::{ONE_POINT, along_mouth, between};
 use crate::garment::Dart;
 use crate::work::{EdgeName, Fullness};
 use kurbo::{CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
@@ -15,6 +15,11 @@ const NEAR: f64 = 1.0;
 const STEEPEST: f64 = 0.5;
 /// What turns by no more, in degrees, was drawn smooth.
 const FAIR: f64 = 0.1;
+/// What turns by more, in degrees, is a corner; it is rounded off over so much of its edge on either side, in mm (teaching value: what a pencil rounds), and of
+/// one edge no more than so many are.
+const CORNER: f64 = 2.0;
+const ROUNDED: f64 = 5.0;
+const MOST: usize = 8;
 /// What is off by no more, in radians, stays as it is.
 const SMOOTH: f64 = 1e-6;
 
@@ -51,6 +56,9 @@ pub(super) fn while_flat<T>(
             piece.clone_from(&before[n]);
             continue;
         }
+        if let Some(flat) = flat.iter().find(|flat| flat.key == piece.key) {
+            round_off(piece, flat);
+        }
         for dart in piece.darts.clone() {
             if smooth.contains(&dart.dart) || is_new(dart.dart) {
                 true_mouth(piece, &dart);
@@ -58,6 +66,41 @@ pub(super) fn while_flat<T>(
         }
     }
     done
+}
+
+/// Rounds off what a dart has left behind: corners of edges that had none but at its mouth.
+fn round_off(piece: &mut Piece, was: &Piece) {
+    for (n, old) in was.edges.iter().enumerate().filter(|(_, old)| was.taken_of(old) > 0.0) {
+        let is_it = |edge: &Edge| edge.name == old.name && edge.second == old.second;
+        if !piece.edges.get(n).is_some_and(is_it) || !corners(was, old).is_empty() {
+            continue;
+        }
+        // One at a time: the next lies a little nearer then.
+        for _ in 0..MOST {
+            let edge = &piece.edges[n];
+            let Some([along, room]) = corners(piece, edge).pop() else { break };
+            let [before, corner, after] = parts(edge, [along - room, along + room]);
+            let ([start, end], [leaves, comes]) =
+                ([corner.start(), corner.end()], [before.ways()[1], after.ways()[0]]);
+            let curves = vec![between([start, end], [leaves, comes])];
+            piece.edges[n] = joined(edge, [before, Edge { curves, ..corner }, after]);
+        }
+    }
+}
+
+/// Where an edge has a corner beside the mouths of its darts, and how much room there is on both sides of it.
+fn corners(piece: &Piece, edge: &Edge) -> Vec<[f64; 2]> {
+    let darts = piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart));
+    let ends: Vec<f64> = darts.flat_map(|dart| along_mouth(edge, dart)).chain([0.0, edge.length()]).collect();
+    let mut along = 0.0;
+    let turned = edge.curves.windows(2).filter_map(|pair| {
+        along += pair[0].arclen(EXACT);
+        let [into, out] = [way_of(&pair[0], 1.0), way_of(&pair[1], 0.0)];
+        let turns = into.cross(out).atan2(into.dot(out)).to_degrees().abs();
+        (turns > CORNER).then_some(along)
+    });
+    let room = |at: f64| ends.iter().map(|end| (end - at).abs()).fold(ROUNDED, f64::min);
+    turned.map(|at| [at, room(at)]).filter(|[_, room]| *room > NEAR).collect()
 }
 
 /// Draws the edge beside a dart so that it runs on as if there were none.

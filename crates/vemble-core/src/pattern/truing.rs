@@ -11,7 +11,7 @@ use kurbo::Vec2;
 /// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it).
 pub const DIFFER: f64 = 3.0;
 /// Lines run smooth where they meet at a straight angle, or a square one, to so many degrees (teaching value).
-const DEGREES: f64 = 3.0;
+pub(super) const DEGREES: f64 = 3.0;
 
 /// What does not match.
 #[derive(Clone, Debug, PartialEq)]

@@ -439,7 +439,7 @@ pub(super) fn filled(last: &CubicBez, next: &CubicBez) -> CubicBez {
 }
 
 /// From one point to another, as an edge leaves the one and comes to the other.
-fn between([from, to]: [Point; 2], [leaves, comes]: [Vec2; 2]) -> CubicBez {
+pub(super) fn between([from, to]: [Point; 2], [leaves, comes]: [Vec2; 2]) -> CubicBez {
     let third = from.distance(to) / 3.0;
     CubicBez::new(from, from + leaves * third, to - comes * third, to)
 }
