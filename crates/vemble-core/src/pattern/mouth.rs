@@ -7,8 +7,10 @@ use crate::work::{EdgeName, Fullness};
 use kurbo::{CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
 use std::collections::VecDeque;
 
-/// An edge is bent so far beside a mouth, in mm, but not beyond a notch or another mouth (teaching value: a hand's width, as corners are).
+/// An edge is bent so far beside a mouth, in mm, but not beyond another mouth, nor a notch that leaves it so
+/// much (teaching values: a hand's width, as corners are, and two fingers).
 const TRUED: f64 = 50.0;
+const SHORTEST: f64 = 15.0;
 /// Where one of its curves begins within so many mm of that, from there.
 const NEAR: f64 = 1.0;
 /// What runs on less towards its end, as a cosine, is no stretch to be bent.
@@ -78,8 +80,8 @@ fn round_off(piece: &mut Piece, was: &Piece) {
         // One at a time: the next lies a little nearer then.
         for _ in 0..MOST {
             let edge = &piece.edges[n];
-            let Some([along, room]) = corners(piece, edge).pop() else { break };
-            let [before, corner, after] = parts(edge, [along - room, along + room]);
+            let Some(stretch) = corners(piece, edge).pop() else { break };
+            let [before, corner, after] = parts(edge, stretch);
             let ([start, end], [leaves, comes]) =
                 ([corner.start(), corner.end()], [before.ways()[1], after.ways()[0]]);
             let curves = vec![between([start, end], [leaves, comes])];
@@ -88,7 +90,7 @@ fn round_off(piece: &mut Piece, was: &Piece) {
     }
 }
 
-/// Where an edge has a corner beside the mouths of its darts, and how much room there is on both sides of it.
+/// Where an edge has corners beside the mouths of its darts: the stretch over which each is rounded off.
 fn corners(piece: &Piece, edge: &Edge) -> Vec<[f64; 2]> {
     let darts = piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart));
     let ends: Vec<f64> = darts.flat_map(|dart| along_mouth(edge, dart)).chain([0.0, edge.length()]).collect();
@@ -99,8 +101,18 @@ fn corners(piece: &Piece, edge: &Edge) -> Vec<[f64; 2]> {
         let turns = into.cross(out).atan2(into.dot(out)).to_degrees().abs();
         (turns > CORNER).then_some(along)
     });
-    let room = |at: f64| ends.iter().map(|end| (end - at).abs()).fold(ROUNDED, f64::min);
-    turned.map(|at| [at, room(at)]).filter(|[_, room]| *room > NEAR).collect()
+    // From one mouth to the next, and none at a mouth itself.
+    let clear = |at: &f64| ends.iter().all(|end| (end - at).abs() > 2.0 * ONE_POINT);
+    turned
+        .filter(clear)
+        .map(|at| {
+            let [from, to] = [at - ROUNDED, at + ROUNDED];
+            [
+                ends.iter().copied().filter(|end| *end < at).fold(from, f64::max),
+                ends.iter().copied().filter(|end| *end > at).fold(to, f64::min),
+            ]
+        })
+        .collect()
 }
 
 /// Draws the edge beside a dart so that it runs on as if there were none.
@@ -123,10 +135,13 @@ pub(super) fn true_mouth(piece: &mut Piece, dart: &PieceDart) {
     }
     let others = piece.darts.iter().filter(|other| other.other.is_none() && is_on(edge, other));
     let ends = others.flat_map(|other| along_mouth(edge, other)).chain([0.0, edge.length()]);
-    let marks: Vec<f64> = ends.chain(edge.notches.iter().map(|notch| notch.along)).collect();
+    let ends: Vec<f64> = ends.collect();
+    // A notch is passed over where it lies so near that the edge would turn in a jerk.
     let room = |from: f64, away: f64| {
-        let beyond = marks.iter().map(|mark| (mark - from) * away).filter(|room| *room > 2.0 * ONE_POINT);
-        beyond.fold(TRUED, f64::min)
+        let beyond = |mark: &f64| (mark - from) * away;
+        let ends = ends.iter().map(beyond).filter(|room| *room > 2.0 * ONE_POINT);
+        let notches = edge.notches.iter().map(|notch| beyond(&notch.along)).filter(|room| *room > SHORTEST);
+        ends.chain(notches).fold(TRUED, f64::min)
     };
     let [before, between, after] = parts;
     let before = bent(before, room(mouth[0], -1.0), off / 2.0);
