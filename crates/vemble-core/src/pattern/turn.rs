@@ -22,7 +22,7 @@ const TRIES: usize = 24;
 const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
 /// So much of an edge a hand can ease in without a fold (teaching value: a tenth; what is more is gathered).
 const EASED: f64 = 0.1;
-/// A hem is drawn anew so far beside a step, in mm (teaching value: a hand's width).
+/// An edge is drawn anew so far beside a step, in mm (teaching value: a hand's width).
 const STEP: f64 = 50.0;
 /// Ends so near to each other are one point, in mm.
 pub(super) const ONE_POINT: f64 = 0.01;
@@ -353,7 +353,7 @@ fn turn(
         dart.point = to * dart.point;
         dart.other = dart.other.map(|p| to * p);
     }
-    // Where legs differ that close, the edge is drawn through the middle of what is left between them.
+    // Where legs differ that close, something is left between them.
     let [one, other] = ends[0].map(|end| end.distance(pivot));
     let closed = (one - other).abs() + ONE_POINT;
     for (n, edge) in piece.edges.iter_mut().enumerate() {
@@ -366,15 +366,8 @@ fn turn(
             if let Some((last, next)) = edge.curves.last().copied().zip(curves.first().copied()) {
                 match last.p3.distance(next.p0) {
                     gap if gap <= ONE_POINT => curves[0].p0 = last.p3,
-                    gap if is_closing && gap <= closed => {
-                        let middle = last.p3.midpoint(next.p0);
-                        edge.set_end(middle);
-                        let mut rest = Edge::new(edge.name, curves);
-                        rest.set_start(middle);
-                        curves = rest.curves;
-                    }
-                    // A hem that opens askew is drawn smooth over the step: nothing is sewn to it.
-                    _ if !is_slash && edge.name == EdgeName::Hem => {
+                    // Drawn smooth over the step: legs that differ and are closed, and a hem that opens askew, to which nothing is sewn.
+                    gap if is_closing && gap <= closed || !is_slash && edge.name == EdgeName::Hem => {
                         let mut rest = Edge::new(edge.name, curves);
                         let runs = [&*edge, &rest].map(|part| STEP.min(part.length() * 0.4));
                         let notches = std::mem::take(&mut edge.notches);
