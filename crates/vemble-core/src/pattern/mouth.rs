@@ -15,8 +15,8 @@ const SHORTEST: f64 = 15.0;
 const NEAR: f64 = 1.0;
 /// What runs on less towards its end, as a cosine, is no stretch to be bent.
 const STEEPEST: f64 = 0.5;
-/// What turns by no more, in degrees, was drawn smooth.
-const FAIR: f64 = 0.1;
+/// What turns by no more, in degrees, was drawn smooth (teaching value: what points in a row leave of a curve).
+const FAIR: f64 = 1.0;
 /// What turns by more, in degrees, is a corner; it is rounded off over so much of its edge on either side, in mm (teaching value: what a pencil rounds), and of
 /// one edge no more than so many are.
 const CORNER: f64 = 2.0;

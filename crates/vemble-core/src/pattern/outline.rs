@@ -32,7 +32,11 @@ pub(super) struct Drawn {
 }
 
 /// Edges in order, once round, each beginning where the one before it ends.
-pub(super) fn once_round(lines: Vec<(Option<EdgeName>, bool, &RawLine)>) -> Result<Vec<Drawn>, Unread> {
+/// What was drawn in points has corners where a dart ends.
+pub(super) fn once_round(
+    lines: Vec<(Option<EdgeName>, bool, &RawLine)>,
+    mouths: &[Point],
+) -> Result<Vec<Drawn>, Unread> {
     let mut all: Vec<Drawn> = Vec::new();
     for (name, second, line) in lines {
         let not_one = || Unread::NotALine(line.says.clone());
@@ -43,7 +47,7 @@ pub(super) fn once_round(lines: Vec<(Option<EdgeName>, bool, &RawLine)>) -> Resu
         for curves in parts {
             let name = name.filter(|_| is_whole);
             let (says, allowance) = (line.says.clone(), line.allowance);
-            let curves = as_curve(curves);
+            let curves = as_curve(curves, mouths);
             all.push(Drawn { says, name, second, allowance, curves, notches: Vec::new() });
         }
     }
@@ -108,7 +112,7 @@ pub(super) fn once_round(lines: Vec<(Option<EdgeName>, bool, &RawLine)>) -> Resu
 }
 
 /// Moves lines that are cut along in to where they are sewn along: so far at every place, each to where it meets the next.
-pub(super) fn move_in(edges: &mut [Drawn], by: f64) -> Result<(), Unread> {
+pub(super) fn move_in(edges: &mut [Drawn], by: f64, mouths: &[Point]) -> Result<(), Unread> {
     let area =
         |edges: &[Drawn]| edges.iter().flat_map(|e| &e.curves).map(ParamCurveArea::signed_area).sum::<f64>();
     let whole = area(edges);
@@ -141,7 +145,7 @@ pub(super) fn move_in(edges: &mut [Drawn], by: f64) -> Result<(), Unread> {
         let inner = line.get(first..last).unwrap_or_default();
         let points: Vec<Point> = std::iter::once(start).chain(inner.iter().copied()).chain([end]).collect();
         let pairs = points.windows(2).filter(|pair| pair[0].distance(pair[1]) > 1e-6);
-        drawn.curves = as_curve(pairs.map(|pair| straight(pair[0], pair[1])).collect());
+        drawn.curves = as_curve(pairs.map(|pair| straight(pair[0], pair[1])).collect(), mouths);
         if drawn.curves.is_empty() {
             return Err(Unread::Crosses);
         }
@@ -215,8 +219,9 @@ fn at_corners(curves: Vec<CubicBez>) -> Vec<Vec<CubicBez>> {
     parts
 }
 
-/// Points in a row as the curve that they were taken from, without those that lie on the way between others.
-fn as_curve(curves: Vec<CubicBez>) -> Vec<CubicBez> {
+/// Points in a row as the curve that they were taken from, without those that lie on the way between others; in parts from one of these corners to
+/// the next.
+fn as_curve(curves: Vec<CubicBez>, corners: &[Point]) -> Vec<CubicBez> {
     if curves.len() < 2 || !curves.iter().all(is_straight) {
         return curves;
     }
@@ -224,8 +229,12 @@ fn as_curve(curves: Vec<CubicBez>) -> Vec<CubicBez> {
     let mut kept = vec![0];
     keep(&points, 0, points.len() - 1, &mut kept);
     let points: Vec<Point> = kept.into_iter().map(|n| points[n]).collect();
-    let ways: Vec<Option<Vec2>> =
-        (0..points.len()).map(|n| way_past(points.get(n.wrapping_sub(1)..n + 2)?)).collect();
+    let is_corner = |point: &Point| corners.iter().any(|corner| corner.distance(*point) < BULGE);
+    let way = |n: usize| {
+        let around = points.get(n.wrapping_sub(1)..n + 2)?;
+        if is_corner(&around[1]) { None } else { way_past(around) }
+    };
+    let ways: Vec<Option<Vec2>> = (0..points.len()).map(way).collect();
     let curve = |n: usize| {
         let (from, to) = (points[n], points[n + 1]);
         let chord = to - from;

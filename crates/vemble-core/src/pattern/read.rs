@@ -369,9 +369,11 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         Is::Edge(name, second) => Some((*name, *second, *line)),
         Is::Notch(_) | Is::Grain | Is::Dart(_) | Is::Level(_) => None,
     });
-    let mut edges = once_round(edges.collect())?;
+    let darts = lines.iter().filter(|(is, _)| matches!(is, Is::Dart(_)));
+    let mouths: Vec<Point> = darts.flat_map(|(_, line)| corners_of(&line.path)).collect();
+    let mut edges = once_round(edges.collect(), &mouths)?;
     if let Some(outside) = raw.outside.filter(|outside| outside.length != Length::ZERO) {
-        move_in(&mut edges, super::change::mm(outside))?;
+        move_in(&mut edges, super::change::mm(outside), &mouths)?;
     }
     let mut outline = BezPath::new();
     for (n, curve) in edges.iter().flat_map(|edge| &edge.curves).enumerate() {
