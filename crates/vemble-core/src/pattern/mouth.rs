@@ -1,7 +1,8 @@
 //! The mouth of a dart: what lies on both sides of it runs on smoothly once the dart is closed.
 
+use super::part::between;
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, is_on, way_of};
-use super::turn::{ONE_POINT, along_mouth, between};
+use super::turn::{ONE_POINT, along_mouth, blended};
 use crate::garment::Dart;
 use crate::work::{EdgeName, Fullness};
 use kurbo::{CubicBez, ParamCurve, ParamCurveArclen, Point, Vec2};
@@ -84,7 +85,7 @@ fn round_off(piece: &mut Piece, was: &Piece) {
             let [before, corner, after] = parts(edge, stretch);
             let ([start, end], [leaves, comes]) =
                 ([corner.start(), corner.end()], [before.ways()[1], after.ways()[0]]);
-            let curves = vec![between([start, end], [leaves, comes])];
+            let curves = vec![blended([start, end], [leaves, comes])];
             piece.edges[n] = joined(edge, [before, Edge { curves, ..corner }, after]);
         }
     }
@@ -169,14 +170,7 @@ fn closes(edge: &Edge, mouth: [f64; 2], dart: &PieceDart) -> f64 {
 
 /// What lies before a mouth, in it, and behind it.
 fn parts(edge: &Edge, [from, to]: [f64; 2]) -> [Edge; 3] {
-    let long = edge.length();
-    let part = |from: f64, to: f64| {
-        let mut part = edge.clone();
-        part.cut_off_end(long - to);
-        part.cut_off(from);
-        part
-    };
-    [part(0.0, from), part(from, to), part(to, long)]
+    [between(edge, 0.0, from), between(edge, from, to), between(edge, to, edge.length())]
 }
 
 /// An edge whose last stretch, about so long, comes to its end turned by so much: most beside it, and fading. Where one of its curves begins near there

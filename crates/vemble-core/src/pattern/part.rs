@@ -154,7 +154,7 @@ fn stretch(piece: &Piece, from: Spot, to: Spot) -> Vec<Edge> {
 }
 
 /// What remains of an edge between two places along it.
-fn between(edge: &Edge, from: f64, to: f64) -> Edge {
+pub(super) fn between(edge: &Edge, from: f64, to: f64) -> Edge {
     let mut part = Edge { notches: Vec::new(), ..edge.clone() };
     let off = edge.length() - to;
     if off > EXACT {

@@ -369,14 +369,26 @@ fn turn(
                     // Drawn smooth over the step: legs that differ and are closed, and a hem that opens askew, to which nothing is sewn.
                     gap if is_closing && gap <= closed || !is_slash && edge.name == EdgeName::Hem => {
                         let mut rest = Edge::new(edge.name, curves);
-                        let runs = [&*edge, &rest].map(|part| STEP.min(part.length() * 0.4));
+                        // But not past the mouth of another dart.
+                        let ends: Vec<Point> = piece
+                            .darts
+                            .iter()
+                            .filter(|dart| dart.other.is_none())
+                            .flat_map(|dart| dart.mouth)
+                            .collect();
+                        let runs = [edge.clone().turned(), rest.clone()].map(|part| {
+                            let on =
+                                ends.iter().filter(|end| part.nearest(**end).distance(**end) < ONE_POINT);
+                            let room = on.map(|end| along_curves(&part.curves, *end)).fold(STEP, f64::min);
+                            room.min(part.length() * 0.4)
+                        });
                         let notches = std::mem::take(&mut edge.notches);
                         edge.cut_off_end(runs[0]);
                         edge.notches = notches;
                         rest.cut_off(runs[1]);
                         skipped = runs[1];
                         let [leaves, comes] = [edge.ways()[1], rest.ways()[0]];
-                        edge.curves.push(between([edge.end(), rest.start()], [leaves, comes]));
+                        edge.curves.push(blended([edge.end(), rest.start()], [leaves, comes]));
                         curves = rest.curves;
                     }
                     _ if is_slash => edge.curves.push(filled(&last, &next)),
@@ -428,11 +440,11 @@ pub(super) fn filled(last: &CubicBez, next: &CubicBez) -> CubicBez {
     if [leaves, comes].iter().any(|way| way.dot(across) < across.hypot() * ASKEW.cos()) {
         return straight(from, to);
     }
-    between([from, to], [leaves, comes])
+    blended([from, to], [leaves, comes])
 }
 
 /// From one point to another, as an edge leaves the one and comes to the other.
-pub(super) fn between([from, to]: [Point; 2], [leaves, comes]: [Vec2; 2]) -> CubicBez {
+pub(super) fn blended([from, to]: [Point; 2], [leaves, comes]: [Vec2; 2]) -> CubicBez {
     let third = from.distance(to) / 3.0;
     CubicBez::new(from, from + leaves * third, to - comes * third, to)
 }

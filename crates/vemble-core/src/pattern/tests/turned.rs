@@ -336,6 +336,50 @@ fn an_edge_runs_smooth_over_a_closed_dart_or_is_said_not_to() {
     assert!(seen > 3 && moved > 9, "{seen}, {moved}");
 }
 
+/// Closed for good, a dart whose legs differ leaves another one that begins beside it as it was.
+#[test]
+fn a_dart_beside_one_that_is_closed_takes_what_it_took() {
+    let mut seen = 0;
+    for (name, _, pieces) in garments() {
+        for (n, piece) in pieces.iter().enumerate() {
+            let Some(dart) = piece.darts.iter().find(|dart| dart.is_turnable()).copied() else { continue };
+            let home = piece.edges.iter().find(|edge| is_on(edge, &dart)).unwrap();
+            for beside in [25.0, -25.0, 40.0, -40.0] {
+                let mut all = pieces.clone();
+                let way = dart.mouth[1] - dart.mouth[0];
+                let ends = [0.3, 0.7].map(|share| {
+                    let middle = dart.mouth[0].lerp(dart.mouth[1], share);
+                    home.nearest(middle + way.normalize() * beside)
+                });
+                let point =
+                    ends[0].midpoint(ends[1]) + (dart.point - dart.mouth[0].midpoint(dart.mouth[1])) * 0.4;
+                let other = PieceDart { dart: Dart::Shoulder, mouth: ends, point, ..dart };
+                all[n].darts.push(other);
+                all[n]
+                    .darts
+                    .iter_mut()
+                    .filter(|own| own.dart == dart.dart)
+                    .for_each(|own| own.point += way * 0.2);
+                let long = piece.edges[0].length();
+                let at = Measure { length: Length::from_cm(long / 15.0), unit: Unit::Mm };
+                let to = EdgePlace { edge: piece.edges[0].name, at };
+                let turn = PieceChange::TurnDart { piece: piece.key, dart: dart.dart, to, keep: None };
+                if apply(&mut all, &turn).is_ok() {
+                    let is = all[n].darts.iter().find(|own| own.dart == Dart::Shoulder).unwrap();
+                    assert!(
+                        (is.takes() - other.takes()).abs() < 0.05,
+                        "{name}, {beside}: {}, not {}",
+                        is.takes(),
+                        other.takes()
+                    );
+                    seen += 1;
+                }
+            }
+        }
+    }
+    assert!(seen > 3, "{seen}");
+}
+
 /// Where a place is measured from is where the words say, of every edge of every piece.
 #[test]
 fn places_are_measured_from_where_it_is_said() {
