@@ -9,6 +9,7 @@
 //! bust finished,37 in,39 in,41 in
 //! waist ease,2 in,2 in,2 in
 //! back neck to waist,16 in,16 1/4 in,16 1/2 in
+//! finished length,40 in,40 1/4 in,40 1/2 in
 //! ```
 //!
 //! A figure without a unit takes the one that is said for all of them, and is refused where none is: nobody guesses.
@@ -20,7 +21,8 @@ use vemble_core::place::Level;
 use vemble_core::work::{Chart, ChartRow, ChartSays, wrong_chart};
 
 /// What a row may begin with.
-const EXPECTED: &str = "what is measured, then body, finished or ease: “hip finished”, “back neck to waist”";
+const EXPECTED: &str =
+    "what is measured, then body, finished or ease: “hip finished”, “back neck to waist”, “finished length”";
 
 /// Reads a chart; bare figures take `unit`.
 ///
@@ -42,8 +44,8 @@ pub fn read_chart(text: &str, unit: Option<Unit>, tape: Tape) -> Result<Chart, C
         // A figure in inches has its own quotation marks: 2 1/4".
         .quoting(between != '\t')
         .from_reader(text.as_bytes());
-    let mut chart = Chart { name: String::new(), sizes: Vec::new(), rows: Vec::new() };
-    let mut lines: Vec<u64> = Vec::new();
+    let mut chart = Chart { name: String::new(), sizes: Vec::new(), rows: Vec::new(), long: Vec::new() };
+    let (mut lines, mut long_at): (Vec<u64>, u64) = (Vec::new(), 1);
     for record in reader.records() {
         let record = record.map_err(|e| {
             complain(1, e.to_string(), "lines with figures between tabs, semicolons or commas")
@@ -77,8 +79,12 @@ pub fn read_chart(text: &str, unit: Option<Unit>, tape: Tape) -> Result<Chart, C
             Some(_) => format!("{label} {}", cells.remove(0)),
             None => label.to_owned(),
         };
-        let Some((what, says)) = read_label(&label) else {
-            return Err(complain(line, format!("“{label}”"), EXPECTED));
+        let is_of = match read_label(&label) {
+            Some(of) if of == RowOf::Garment && !chart.long.is_empty() => {
+                return Err(complain(line, "the row stands here a second time".into(), "each row once"));
+            }
+            Some(of) => of,
+            None => return Err(complain(line, format!("“{label}”"), EXPECTED)),
         };
         let mut figures = Vec::new();
         for (n, cell) in cells.iter().enumerate() {
@@ -99,8 +105,13 @@ pub fn read_chart(text: &str, unit: Option<Unit>, tape: Tape) -> Result<Chart, C
             }
             figures.push(Measure::read(cell, unit).map_err(|e| complain(line, e.to_string(), e.expected()))?);
         }
-        chart.rows.push(ChartRow { what, says, figures });
-        lines.push(line);
+        match is_of {
+            RowOf::Body(what, says) => {
+                chart.rows.push(ChartRow { what, says, figures });
+                lines.push(line);
+            }
+            RowOf::Garment => (chart.long, long_at) = (figures, line),
+        }
     }
     if chart.rows.is_empty() {
         return Err(complain(1, "nothing".into(), "the name of the chart and its sizes, then its rows"));
@@ -112,14 +123,27 @@ pub fn read_chart(text: &str, unit: Option<Unit>, tape: Tape) -> Result<Chart, C
                 .path
                 .strip_prefix("rows[")
                 .and_then(|rest| rest.split(']').next()?.parse::<usize>().ok());
-            let line = row.and_then(|row| lines.get(row)).copied().unwrap_or(1);
+            let of_row = row.and_then(|row| lines.get(row)).copied();
+            let line = of_row.or(fault.path.starts_with("long").then_some(long_at)).unwrap_or(1);
             Err(complain(line, fault.wrong.found(tape), &fault.wrong.expected(tape)))
         }
     }
 }
 
+/// What a row is about.
+#[derive(Clone, Copy, PartialEq)]
+enum RowOf {
+    /// A measurement, and whose.
+    Body(BodyMeasurement, ChartSays),
+    /// How long the finished garment is.
+    Garment,
+}
+
+/// Words for how long a garment is, that charts have.
+const LONG: [&str; 4] = ["length", "back length", "total length", "full length"];
+
 /// What a row says of what: "hip finished", "Hip girth, finished garment", "back neck to waist". What says nothing of it is the body's.
-fn read_label(label: &str) -> Option<(BodyMeasurement, ChartSays)> {
+fn read_label(label: &str) -> Option<RowOf> {
     let mut says = ChartSays::Body;
     let mut words: Vec<String> = Vec::new();
     let text = label.to_lowercase().replace(['_', ',', ':', '(', ')', '.'], " ");
@@ -135,6 +159,9 @@ fn read_label(label: &str) -> Option<(BodyMeasurement, ChartSays)> {
         }
     }
     let name = words.join(" ");
+    if LONG.contains(&name.as_str()) && says == ChartSays::Finished {
+        return Some(RowOf::Garment);
+    }
     let is_named = |what: &&BodyMeasurement| {
         let full = what.name();
         full == name || full.strip_suffix(" girth") == Some(&name) || what.word().replace('_', " ") == name
@@ -150,7 +177,7 @@ fn read_label(label: &str) -> Option<(BodyMeasurement, ChartSays)> {
         _ => None,
     };
     let what = BodyMeasurement::ALL.iter().find(is_named).or(same).or_else(by_level)?;
-    Some((*what, says))
+    Some(RowOf::Body(*what, says))
 }
 
 #[cfg(test)]
@@ -173,6 +200,8 @@ mod tests {
         assert_eq!((chart.rows[2].what, chart.rows[2].says), (BodyMeasurement::BodyRise, ChartSays::Body));
         let semicolons = "\u{feff};S;M\nhip finished;98,5 cm;102 cm\n";
         assert_eq!(read(semicolons, None).unwrap().rows[0].figures[0].to_string(), "98.5 cm");
+        let long = read("dress,S,M\nlength,finished,98,99\nbust finished,90,94\n", Some(Unit::Cm)).unwrap();
+        assert_eq!((long.long.len(), long.rows.len()), (2, 1));
     }
 
     #[test]
@@ -188,6 +217,16 @@ mod tests {
                 "regular,10,12\nhip finished,98,97",
                 Some(Unit::Cm),
                 "line 2: 97 cm, which is less than the 98 cm of the size before",
+            ),
+            (
+                "regular,10,12\nhip finished,98,99\nfinished length,60,59",
+                Some(Unit::Cm),
+                "line 3: 59 cm, which is less than the 60 cm of the size before",
+            ),
+            (
+                "regular,10,12\nfinished length,59,60\nfinished back length,59,60",
+                Some(Unit::Cm),
+                "line 3: the row stands here a second time",
             ),
             (
                 "regular,10,10\nhip finished,98,99",

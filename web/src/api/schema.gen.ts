@@ -1669,6 +1669,11 @@ export interface components {
         ChangeKey: string;
         /** @description A chart as it is printed: sizes from the smallest up, and a row for each measurement. */
         Chart: {
+            /**
+             * @description How long the finished garment is in every size: from the back neck, or where it hangs from the waist, from there. Nothing where it
+             *     does not say so.
+             */
+            long?: components["schemas"]["Measure"][];
             /** @description What it is called: "regular". */
             name: string;
             /** @description Its rows, in any order. */
@@ -5154,10 +5159,14 @@ export interface components {
         };
         /** @description What is found about a length. */
         SizeLength: {
+            /** @description What becomes of it on the pieces, where they are not yet made longer or shorter there. */
+            changes: components["schemas"]["PieceChange"][];
             /** @description What is done about it: "lengthen by 1.0 cm between bust and waist, front and back". */
             does: string;
             /** @description Which. */
             name: string;
+            /** @description What the pieces have there: "done on the pieces". */
+            on_paper?: string | null;
             /** @description How that comes about. */
             sum: string;
         };

@@ -199,7 +199,7 @@ function ChartEditor({ start, onRead, onClose }: EditorProps) {
         className="figure"
         maxLength={20000}
         placeholder={
-          "regular, 10, 12, 14\nwaist body, 71, 75, 79\nwaist finished, 73, 77, 81\nback neck to waist, 40, 40.5, 41"
+          "regular, 10, 12, 14\nwaist body, 71, 75, 79\nwaist finished, 73, 77, 81\nback neck to waist, 40, 40.5, 41\nfinished length, 96, 97, 98"
         }
         value={text}
         onChange={(event) => {

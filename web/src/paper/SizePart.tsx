@@ -109,7 +109,14 @@ export function SizePart({ id, wearer, pattern, follows, onSet, onFacts }: SizeP
           <>
             <ol className={styles["candidates"]}>
               {shown.map((candidate) => (
-                <Candidate key={candidate.key} candidate={candidate} onChoose={choose} />
+                <Candidate
+                  key={candidate.key}
+                  candidate={candidate}
+                  onChoose={choose}
+                  onLengths={(lengths) => {
+                    onSet({ changes: [...(pattern.changes ?? []), ...lengths] });
+                  }}
+                />
               ))}
             </ol>
             <p className="quiet">{sizes.says}</p>
@@ -214,10 +221,12 @@ function KeepTaste({ wearer, taste }: { wearer: string; taste: Taste }) {
 interface CandidateProps {
   candidate: SizeCandidate;
   onChoose: (candidate: SizeCandidate) => void;
+  /** Does what its lengths say on the pieces. */
+  onLengths: (changes: SizeCandidate["lengths"][number]["changes"]) => void;
 }
 
 /** One choice: what is cut, how its girths come about, what has to be done to the paper. */
-function Candidate({ candidate, onChoose }: CandidateProps) {
+function Candidate({ candidate, onChoose, onLengths }: CandidateProps) {
   return (
     <li
       className={clsx(styles["candidate"], candidate.is_chosen && styles["chosen"])}
@@ -256,6 +265,19 @@ function Candidate({ candidate, onChoose }: CandidateProps) {
               <dd>
                 {length.does}
                 <small className="quiet">{length.sum}</small>
+                {candidate.is_chosen && length.changes.length > 0 && (
+                  <Button
+                    size="small"
+                    onClick={() => {
+                      onLengths(length.changes);
+                    }}
+                  >
+                    Do it on the pieces
+                  </Button>
+                )}
+                {candidate.is_chosen && length.on_paper && (
+                  <small className={styles["true"]}>✓ {length.on_paper}</small>
+                )}
               </dd>
             </div>
           ))}

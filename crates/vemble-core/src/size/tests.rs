@@ -32,7 +32,12 @@ fn row(what: B, says: ChartSays, figures: &[&str]) -> ChartRow {
 }
 
 fn chart(name: &str, sizes: &[&str], rows: Vec<ChartRow>) -> Chart {
-    Chart { name: name.into(), sizes: sizes.iter().map(|s| (*s).to_owned()).collect(), rows }
+    Chart {
+        name: name.into(),
+        sizes: sizes.iter().map(|s| (*s).to_owned()).collect(),
+        rows,
+        long: Vec::new(),
+    }
 }
 
 fn ease(level: Level, text: &str) -> LevelEase {
@@ -117,7 +122,7 @@ fn one_case_of_each_flag_and_length() {
             ),
         ],
         allowance: Some(m("0.8 cm")),
-        held: vec![Held { what: B::BackNeckToWaist, by: m("-1.5 cm") }],
+        held: vec![Held { what: B::InsideLeg, by: m("-1.5 cm") }],
         chosen: Some(Chosen {
             chart: "regular".into(),
             sizes: vec![
@@ -152,20 +157,75 @@ fn one_case_of_each_flag_and_length() {
         lengths,
         [
             (
-                "shorten by 1.5 cm between bust and waist, front and back",
-                "held to the body it was 1.5 cm too long"
-            ),
-            (
-                "lengthen by 1.0 cm between waist and crotch, front and back",
+                "lengthen by 1.0 cm between hip and crotch, front and back",
                 "body 28.0 − drawn for 27.0 = 1.0 cm"
             ),
-            ("the hem lies 1.5 cm on the floor: shorten it", "body 74.0 − finished 75.5 = −1.5 cm"),
+            (
+                "shorten by 1.5 cm between knee and hem, front and back",
+                "held to the body it was 1.5 cm too long"
+            ),
+            ("the hem lands on the floor", "body 74.0 − finished 75.5 + shortened 1.5 = 0.0 cm"),
         ]
     );
     // With allowances under the least there is nothing to narrow.
     assert!(found.candidates.iter().all(|c| !c.title.contains("allowances")));
     let nothing = sizes(&trousers, &wearer, &Pattern::default(), &[], Tape::Cm);
     assert_eq!((nothing.candidates.len(), nothing.needs.len()), (0, 1));
+}
+
+/// What is said of the lengths of the only candidate, each with how it comes about.
+fn lengths(kind: Kind, body: &[(B, &str)], (rows, long): (Vec<ChartRow>, &str), tape: Tape) -> Vec<String> {
+    let wearer = wearer(body);
+    let one =
+        Chart { long: (!long.is_empty()).then(|| m(long)).into_iter().collect(), ..chart("", &["12"], rows) };
+    let pattern = Pattern { charts: vec![one], ..Pattern::default() };
+    let found = sizes(&garment(kind, &wearer), &wearer, &pattern, &[], tape);
+    let lengths = found.candidates[0].lengths.iter();
+    lengths.map(|l| format!("{}: {} ({})", l.name, l.does, l.sum)).chain(found.needs).collect()
+}
+
+#[test]
+fn lengths_are_said_of_every_sort_of_garment_and_where_its_hem_lands() {
+    let odile = [
+        (B::Height, "162 cm"),
+        (B::BustGirth, "94.5 cm"),
+        (B::WaistGirth, "77.5 cm"),
+        (B::HipGirth, "101.5 cm"),
+        (B::BackNeckToWaist, "37.5 cm"),
+        (B::BodyRise, "27 cm"),
+        (B::ArmLength, "56 cm"),
+        (B::OutsideLeg, "101.5 cm"),
+    ];
+    let of = |what, says, text: &str| row(what, says, &[text]);
+    let bust = || of(B::BustGirth, ChartSays::Finished, "101 cm");
+    let hip = || of(B::HipGirth, ChartSays::Finished, "108 cm");
+    let dress = vec![
+        bust(),
+        of(B::BackNeckToWaist, ChartSays::Body, "41 cm"),
+        of(B::ArmLength, ChartSays::Finished, "24 cm"),
+    ];
+    let bodice = vec![bust(), of(B::BackNeckToWaist, ChartSays::Finished, "37 cm")];
+    let rise = |text| {
+        vec![
+            hip(),
+            of(B::BodyRise, ChartSays::Finished, text),
+            of(B::OutsideLeg, ChartSays::Finished, "100 cm"),
+        ]
+    };
+    // A skirt has no back neck, whatever its chart says.
+    let skirt = vec![hip(), of(B::BackNeckToWaist, ChartSays::Body, "41 cm")];
+    let all: Vec<Vec<String>> = vec![
+        lengths(Kind::DressWithWaistSeam, &odile, (dress.clone(), "104 cm"), Tape::Cm),
+        lengths(Kind::Dress, &odile, (bodice, ""), Tape::Cm),
+        lengths(Kind::Trousers, &odile, (rise("28.5 cm"), ""), Tape::Cm),
+        lengths(Kind::Trousers, &odile, (rise("26 cm"), ""), Tape::Cm),
+        lengths(Kind::Skirt, &odile, (skirt.clone(), "62 cm"), Tape::Cm),
+        lengths(Kind::Skirt, &odile, (skirt.clone(), "24 1/2 in"), Tape::In),
+        lengths(Kind::Skirt, &odile, (skirt.clone(), "103 cm"), Tape::Cm),
+        lengths(Kind::Skirt, &odile[..4], (skirt, "62 cm"), Tape::Cm),
+        lengths(Kind::DressWithWaistSeam, &odile[..4], (dress, "104 cm"), Tape::Cm),
+    ];
+    insta::assert_debug_snapshot!(all);
 }
 
 #[test]
@@ -233,7 +293,7 @@ fn asked(case: &Case) -> (Garment, Wearer, Sizes) {
         ChartRow { what: LEVELS[at].1, says: ChartSays::Finished, figures }
     });
     let pattern = Pattern {
-        charts: vec![Chart { name: "one".into(), sizes: names, rows: rows.collect() }],
+        charts: vec![Chart { name: "one".into(), sizes: names, rows: rows.collect(), long: Vec::new() }],
         allowance: Some(inches(case.allowance * EIGHTH)),
         ease: (0..3)
             .map(|at| LevelEase { level: LEVELS[at].0, ease: inches(case.eases[at] * EIGHTH) })

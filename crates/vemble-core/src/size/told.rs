@@ -3,7 +3,7 @@
 use super::cut::AsCut;
 use super::ease::{EaseFrom, WantedEase};
 use super::flags::{flags, flags_of};
-use super::lengths::{Found, lengths};
+use super::lengths::{Found, LengthOf, OfLength, hangs_by, lengths, place_near};
 use super::search::{Candidate, as_chosen};
 use super::{Table, Wanted};
 use crate::body::{BodyMeasurement, Taste};
@@ -11,7 +11,7 @@ use crate::garment::{Round, Seam};
 use crate::length::{Figure, Length, Measure};
 use crate::place::Level;
 use crate::told::capital;
-use crate::work::{Chart, Chosen, SizeAt};
+use crate::work::{Chart, Chosen, PieceChange, SizeAt};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -100,7 +100,7 @@ pub struct WantedGirth {
 }
 
 /// One choice of sizes and allowance.
-#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct SizeCandidate {
     /// Names it among all.
     pub key: String,
@@ -144,7 +144,7 @@ pub struct SizeLevel {
 }
 
 /// What is found about a length.
-#[derive(Clone, Debug, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
 pub struct SizeLength {
     /// Which.
     pub name: &'static str,
@@ -152,6 +152,11 @@ pub struct SizeLength {
     pub does: String,
     /// How that comes about.
     pub sum: String,
+    /// What becomes of it on the pieces, where they are not yet made longer or shorter there.
+    pub changes: Vec<PieceChange>,
+    /// What the pieces have there: "done on the pieces".
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub on_paper: Option<String>,
 }
 
 pub(super) fn tell(table: &Table<'_>, wanted: &[Wanted], found: &[Candidate]) -> Sizes {
@@ -206,10 +211,15 @@ fn chart_table(chart: &Chart) -> ChartTable {
         name: format!("{}, {}", row.what.name(), row.says.name()),
         cells: row.figures.iter().map(Measure::to_string).collect(),
     };
+    let long = ChartLine {
+        name: "finished length".into(),
+        cells: chart.long.iter().map(Measure::to_string).collect(),
+    };
+    let long = Some(long).filter(|line| !line.cells.is_empty());
     ChartTable {
         name: chart.name.clone(),
         sizes: chart.sizes.clone(),
-        rows: chart.rows.iter().map(row).collect(),
+        rows: chart.rows.iter().map(row).chain(long).collect(),
     }
 }
 
@@ -273,10 +283,7 @@ fn told(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> SizeCand
         },
         operations: operations(table, wanted, candidate),
         flags: flags_of(table, wanted, candidate),
-        lengths: lengths(table, wanted, candidate)
-            .into_iter()
-            .map(|(what, line, f)| length(table, what, line, f))
-            .collect(),
+        lengths: lengths(table, wanted, candidate).into_iter().map(|of| length(table, of)).collect(),
         is_chosen: table.pattern.chosen.as_ref().is_some_and(|chosen| is_same(table, chosen, &choice)),
         choice,
     }
@@ -435,52 +442,131 @@ fn needs(table: &Table<'_>, wanted: &[Wanted]) -> Vec<String> {
             ));
         }
     }
+    if charts.iter().any(|chart| !chart.long.is_empty()) {
+        let missing = hangs_by(table.garment).iter().filter(|what| table.body(**what).is_none());
+        let missing: Vec<&str> = missing.map(|what| what.name()).collect();
+        if !missing.is_empty() {
+            let (what, name) = (missing.join(" and the "), &table.wearer.name);
+            all.push(format!("Measure the {what} of {name}: where the hem lands follows from it."));
+        }
+    }
     if wanted.is_empty() {
         all.push("No finished girth of the charts is one of this garment’s levels.".into());
     }
     all
 }
 
-fn length(table: &Table<'_>, what: BodyMeasurement, line: &str, found: Found) -> SizeLength {
+fn length(table: &Table<'_>, of: OfLength) -> SizeLength {
+    let OfLength { what, found, changes, at } = of;
+    let (show, bare) = (|length| table.show(length), |length| table.bare(length));
     let longer = |by: Length| match by {
         Length::ZERO => "as it is".to_owned(),
-        by if by.is_negative() => format!("shorten by {} {}", table.show(-by), line),
-        by => format!("lengthen by {} {}", table.show(by), line),
+        by if by.is_negative() => format!("shorten by {} {at}", show(-by)),
+        by => format!("lengthen by {} {at}", show(by)),
+    };
+    let less = |body: Length, what: &str, paper: Length| {
+        let (sign, by) = (if body < paper { "−" } else { "" }, bare((body - paper).abs()));
+        format!("body {} − {what} {} = {sign}{by} {}", bare(body), bare(paper), table.tape.unit_name())
     };
     let (does, sum) = match found {
-        Found::DrawnFor { paper, body } => {
-            let by = body - paper;
-            let sign = if by.is_negative() { format!("−{}", table.bare(-by)) } else { table.bare(by) };
-            let unit = table.tape.unit_name();
-            let sum = format!("body {} − drawn for {} = {sign} {unit}", table.bare(body), table.bare(paper));
-            (longer(by), sum)
-        }
+        Found::DrawnFor { paper, body } => (longer(body - paper), less(body, "drawn for", paper)),
+        Found::Finished { finished, body } => (longer(body - finished), less(body, "finished", finished)),
         Found::Held { by } => {
             let way = if by.is_negative() { "too long" } else { "too short" };
             let sum = match by {
                 Length::ZERO => "held to the body it was right".into(),
-                by => format!("held to the body it was {} {way}", table.show(by.abs())),
+                by => format!("held to the body it was {} {way}", show(by.abs())),
             };
             (longer(by), sum)
         }
-        Found::Reaches { finished, floor } => {
-            let up = floor - finished;
-            let does = match up {
-                Length::ZERO => "the hem lands on the floor".into(),
-                up if up.is_negative() => {
-                    format!("the hem lies {} on the floor: shorten it", table.show(-up))
+        Found::Leaves { finished, body } => {
+            let left = finished - body;
+            let is_arm = what == LengthOf::Body(BodyMeasurement::ArmLength);
+            let does = match (is_arm, left) {
+                (true, Length::ZERO) => "the sleeve ends at the wrist".into(),
+                (true, left) if left.is_negative() => {
+                    format!("the sleeve ends {} above the wrist", show(-left))
                 }
-                up => format!("the hem lands {} above the floor", table.show(up)),
+                (true, left) => format!("the sleeve ends {} beyond the wrist", show(left)),
+                (false, left) => format!("leaves {} to sit with", show(left)),
             };
-            let sum = format!(
-                "body {} − finished {} = {} {}",
-                table.bare(floor),
-                table.bare(finished),
-                table.bare(up),
-                table.tape.unit_name()
-            );
-            (does, sum)
+            (does, less(body, "finished", finished))
+        }
+        Found::Lands { finished, size, longer, floor } => lands(table, (finished, size), longer, &floor),
+    };
+    let (changes, on_paper) = on_paper(table, changes);
+    let name = match what {
+        LengthOf::Body(what) => what.name(),
+        LengthOf::Garment => "hem",
+    };
+    SizeLength { name, does, sum, changes, on_paper }
+}
+
+/// "the hem lands 45.0 cm above the floor, about 3 cm below the knee", and how that comes about.
+fn lands(
+    table: &Table<'_>,
+    (finished, size): (Length, Option<String>),
+    longer: Length,
+    floor: &[Length],
+) -> (String, String) {
+    let size = size.map_or_else(String::new, |size| format!(" in size {size}"));
+    let (show, bare) = (|length| table.show(length), |length| table.bare(length));
+    let up = floor.iter().fold(Length::ZERO, |sum, part| sum + *part) - finished - longer;
+    let at = match place_near(table, up) {
+        None => String::new(),
+        Some((level, Length::ZERO)) => format!(", about at the {}", level.name()),
+        Some((level, below)) => {
+            let way = if below.is_negative() { "above" } else { "below" };
+            format!(", about {} {way} the {}", about(table, below.abs()), level.name())
         }
     };
-    SizeLength { name: what.name(), does, sum }
+    let does = match up {
+        Length::ZERO => "the hem lands on the floor".into(),
+        up if up.is_negative() => format!("the hem lies {} on the floor: shorten it", show(-up)),
+        up => format!("the hem lands {} above the floor{at}", show(up)),
+    };
+    let done = match longer {
+        Length::ZERO => String::new(),
+        by if by.is_negative() => format!(" + shortened {}", bare(-by)),
+        by => format!(" − lengthened {}", bare(by)),
+    };
+    let body = floor.iter().map(|part| bare(*part)).collect::<Vec<_>>().join(" + ");
+    let sign = if up.is_negative() { "−" } else { "" };
+    let sum = format!(
+        "body {body} − finished {}{size}{done} = {sign}{} {}",
+        bare(finished),
+        bare(up.abs()),
+        table.tape.unit_name()
+    );
+    (does, sum)
+}
+
+/// A length that nobody measured: "3 cm", "1 1/2 in".
+fn about(table: &Table<'_>, length: Length) -> String {
+    Measure { length, unit: table.tape.unit() }.to_string()
+}
+
+/// What of it is still to be done on the pieces, and what they have there.
+fn on_paper(table: &Table<'_>, changes: Vec<PieceChange>) -> (Vec<PieceChange>, Option<String>) {
+    let at = |change: &PieceChange| {
+        let PieceChange::Length { part, face: None, below, by } = change else { return None };
+        Some((*part, *below, table.read(*by)))
+    };
+    let lines: Vec<_> = changes.iter().filter_map(at).collect();
+    let entered = table.pattern.changes.iter().filter_map(at);
+    let there: Vec<Length> = entered
+        .filter(|(part, below, _)| lines.iter().any(|(p, b, _)| (p, b) == (part, below)))
+        .map(|(.., by)| by)
+        .collect();
+    if there.is_empty() {
+        return (changes, None);
+    }
+    let sum = |all: &mut dyn Iterator<Item = Length>| all.fold(Length::ZERO, |sum, by| sum + by);
+    let (wanted, has) = (sum(&mut lines.iter().map(|(.., by)| *by)), sum(&mut there.into_iter()));
+    let says = match has - wanted {
+        Length::ZERO => "done on the pieces".into(),
+        _ if has.is_negative() => format!("the pieces are {} shorter there", table.show(-has)),
+        _ => format!("the pieces are {} longer there", table.show(has)),
+    };
+    (Vec::new(), Some(says))
 }

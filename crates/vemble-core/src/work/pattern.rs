@@ -61,6 +61,10 @@ pub struct Chart {
     pub sizes: Vec<String>,
     /// Its rows, in any order.
     pub rows: Vec<ChartRow>,
+    /// How long the finished garment is in every size: from the back neck, or where it hangs from the waist, from there. Nothing where it
+    /// does not say so.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub long: Vec<Measure>,
 }
 
 crate::choice::choice! {
@@ -231,26 +235,35 @@ pub fn wrong_chart(chart: &Chart) -> Vec<Fault> {
     }
     for (n, row) in chart.rows.iter().enumerate() {
         if chart.rows[..n].iter().any(|other| (other.what, other.says) == (row.what, row.says)) {
-            fault(format!("rows[{n}].what"), Wrong::Twice { what: "row" });
-        }
-        if row.figures.len() != chart.sizes.len() {
-            let (found, sizes) = (row.figures.len(), chart.sizes.len());
-            fault(format!("rows[{n}].figures"), Wrong::NotOneEach { found, sizes });
-            continue;
+            faults.push(Fault { path: format!("rows[{n}].what"), wrong: Wrong::Twice { what: "row" } });
         }
         // What lies between body and garment may be anything, and may fall.
-        if row.says == ChartSays::Ease {
-            continue;
-        }
-        for (k, figure) in row.figures.iter().enumerate() {
-            let place = format!("rows[{n}].figures[{k}]");
-            let before = k.checked_sub(1).map(|before| row.figures[before]);
-            if figure.length <= Length::ZERO {
-                fault(place, Wrong::NotPositive { found: *figure });
-            } else if let Some(before) = before.filter(|before| before.length > figure.length) {
-                fault(place, Wrong::Falls { found: *figure, before });
-            }
-        }
+        let may_fall = row.says == ChartSays::Ease;
+        faults.extend(wrong_figures(&format!("rows[{n}].figures"), &row.figures, chart, may_fall));
+    }
+    if !chart.long.is_empty() {
+        faults.extend(wrong_figures("long", &chart.long, chart, false));
     }
     faults
+}
+
+/// What is wrong with the figures of one row: one for each size, and none less than nought or than the one before.
+fn wrong_figures(path: &str, figures: &[Measure], chart: &Chart, may_fall: bool) -> Vec<Fault> {
+    let (found, sizes) = (figures.len(), chart.sizes.len());
+    if found != sizes {
+        return vec![Fault { path: path.into(), wrong: Wrong::NotOneEach { found, sizes } }];
+    }
+    let wrong = |k: usize, figure: Measure| {
+        let before = k.checked_sub(1).map(|before| figures[before]);
+        match before.filter(|before| before.length > figure.length) {
+            _ if may_fall => None,
+            _ if figure.length <= Length::ZERO => Some(Wrong::NotPositive { found: figure }),
+            Some(before) => Some(Wrong::Falls { found: figure, before }),
+            None => None,
+        }
+    };
+    let at = |(k, figure): (usize, &Measure)| {
+        Some(Fault { path: format!("{path}[{k}]"), wrong: wrong(k, *figure)? })
+    };
+    figures.iter().enumerate().filter_map(at).collect()
 }

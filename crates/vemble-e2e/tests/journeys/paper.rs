@@ -213,3 +213,31 @@ async fn ease_that_is_liked_is_kept_of_the_wearer() {
     journey.find("body:not(:has([aria-label^='Forget: ']))").await;
     journey.end().await;
 }
+
+/// A chart is typed with how long its garments are; where the hem lands follows, and what paper held to the body said is done on the pieces.
+#[actix_web::test]
+async fn what_paper_held_to_the_body_says_is_done_on_the_pieces() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of summer trousers").await;
+    journey.click_words("Edit").await;
+    let (chart, size) = ("[aria-label='The chart']", "[aria-label='Which size']");
+    let rows = "regular; 14\nwaist finished; 78 cm\nhip finished; 108 cm\nthigh finished; 66 cm\nfinished length; 97 cm";
+    journey.type_over(chart, &format!("{rows}; 98 cm")).await;
+    journey.click_words("Read it").await;
+    journey.until_text(".paper_editor", "line 5: 2 figures for 1 sizes").await;
+    journey.type_over(chart, rows).await;
+    journey.click_words("Read it").await;
+    journey.until_text(size, "body 101.5 − finished 97.0 − lengthened 1.0 = 3.5 cm").await;
+    journey.click_words("Cut this one").await;
+    journey.click_words("Do it on the pieces").await;
+    journey.until_text(size, "✓ done on the pieces").await;
+    journey.click_words("Pieces").await;
+    let done = "Leg, front and back 1.0 cm longer below the hip";
+    journey.until_text("[aria-label='What is done to them']", done).await;
+    journey.click(&format!("[aria-label='Take away: {done}']")).await;
+    journey.find(&format!("body:not(:has([aria-label='Take away: {done}']))")).await;
+    journey.click_words("Which size").await;
+    journey.until_text(size, "Do it on the pieces").await;
+    journey.end().await;
+}

@@ -1,11 +1,15 @@
 //! Marks of worn toiles: what each moves, that it goes back, that it is done when it is settled and not before.
 
 use super::*;
+use crate::body::BodyMeasurement as B;
 use crate::pattern::marks::{carry_marks, changes_of};
 use crate::pattern::{OfCloth, PieceSet, PieceShown, Pieces, pieces};
+use crate::tests::kit::taken;
 use crate::work::{
-    DrawnPiece, Fullness, MarkSettled, Marked, Pattern, PieceDoes, ToileMark, ToileStage, Wishes,
+    Chart, ChartRow, ChartSays, DrawnPiece, Fullness, Held, MarkSettled, Marked, Pattern, PieceDoes,
+    ToileMark, ToileStage, Wishes,
 };
+use proptest::prelude::*;
 
 fn marked(mark: ToileMark, by: &str, settled: Option<MarkSettled>) -> Marked {
     Marked { mark, stage: ToileStage::Bare, toile: 1, by: m(by), settled }
@@ -239,4 +243,52 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
     document.wishes.pattern.marks.push(tip);
     let paths: Vec<String> = document.faults().into_iter().map(|fault| fault.path).collect();
     assert_eq!(paths, ["wishes.pattern.marks[4].toile", "wishes.pattern.marks[5].mark"]);
+}
+
+proptest! {
+    /// What paper held to the body says is done at lines that the pieces of every kind have, adds up to what was read, and once it is on
+    /// the pieces is not offered again.
+    #[test]
+    fn what_was_held_to_the_body_is_done_on_the_pieces(
+        kind in prop::sample::select(Kind::ALL), what in prop::sample::select(vec![B::BackNeckToWaist, B::BodyRise, B::InsideLeg, B::ArmLength]),
+        marks in -12i64..=12, tape in prop::sample::select(vec![Tape::Cm, Tape::In]),
+    ) {
+        let figures = [(B::Height, "162 cm"), (B::BustGirth, "94.5 cm"), (B::WaistGirth, "77.5 cm"), (B::HipGirth, "101.5 cm")];
+        let measurements = figures.map(|(what, text)| taken(what, text)).to_vec();
+        let wearer = Wearer { name: "Odile".into(), measurements, ..Wearer::default() };
+        let cloth = cloth_named(kind.template().cloth).unwrap();
+        let garment = begin(Beginning { name: "it".into(), kind, toile: true, wearer: wearer.clone(), cloth });
+        let of_level = |level: &Level| {
+            Some(ChartRow { what: garment.body_at(*level)?, says: ChartSays::Finished, figures: vec![m("110 cm")] })
+        };
+        let rows: Vec<ChartRow> = [Level::Bust, Level::Waist, Level::Hip].iter().filter_map(of_level).collect();
+        let by = Measure { length: tape.mark() * marks, unit: tape.unit() };
+        let one = Chart { name: String::new(), sizes: vec!["12".into()], rows, long: Vec::new() };
+        let mut pattern = Pattern { charts: vec![one], held: vec![Held { what, by }], ..Pattern::default() };
+        let lengths = |pattern: &Pattern| sizes(&garment, &wearer, pattern, &[], tape).candidates.remove(0).lengths;
+        let found = lengths(&pattern);
+        let can_hold = sizes(&garment, &wearer, &pattern, &[], tape).held.iter().any(|held| held.what == what);
+        prop_assert_eq!(found.len(), usize::from(can_hold));
+        for of in &found {
+            let sum = of.changes.iter().fold(Length::ZERO, |sum, change| match change {
+                PieceChange::Length { by, .. } => sum + by.length,
+                _ => panic!("{change:?}"),
+            });
+            // A sleeve may have no line below the arm: then it is only said.
+            if of.changes.is_empty() && what == B::ArmLength {
+                continue;
+            }
+            prop_assert_eq!(sum, by.length, "{:?}", of);
+            let mut pieces = unroll(&garment, &wearer, None);
+            for change in &of.changes {
+                if !pieces.is_empty() {
+                    prop_assert_eq!(apply(&mut pieces, change), Ok(()), "{:?}", change);
+                }
+            }
+            pattern.changes = of.changes.clone();
+            let after = lengths(&pattern).remove(0);
+            prop_assert!(after.changes.is_empty());
+            prop_assert_eq!(after.on_paper.is_some(), marks != 0);
+        }
+    }
 }
