@@ -791,8 +791,14 @@ fn pieces_have_the_figures_of_the_size_that_is_cut() {
     let document = demo("summer-trousers");
     let (wearer, mut pattern) = (document.wearer.clone(), document.wishes.pattern.clone());
     let mut garment = document.newest().unwrap().garment.clone();
+    // Every size of both charts is as long, and not as long as what nobody measured.
+    for chart in &mut pattern.charts {
+        chart.long = vec![m("91.5 cm"); chart.sizes.len()];
+    }
     let before = sizes(&garment, &wearer, &pattern, &[], Tape::Cm);
     assert_eq!(before.as_cut, None, "nothing is chosen");
+    let longest = |pieces: &[Piece]| pieces.iter().map(|p| p.bounds().height()).fold(0.0, f64::max);
+    let was = longest(&unroll(&garment, &wearer, None));
     for candidate in &before.candidates {
         pattern.chosen = Some(candidate.choice.clone());
         let found = sizes(&garment, &wearer, &pattern, &[], Tape::Cm);
@@ -803,7 +809,7 @@ fn pieces_have_the_figures_of_the_size_that_is_cut() {
         for tape in Tape::ALL.iter().copied() {
             let Some(cut) = sizes(&garment, &wearer, &pattern, &[], tape).as_cut else { continue };
             for line in &cut.differs {
-                let words = ["all round", "each leg", "per edge"];
+                let words = ["all round", "each leg", "per edge", "length from the waist"];
                 assert!(words.iter().any(|words| line.of.ends_with(words)), "{}", line.of);
                 assert_ne!(line.is, line.cut, "{tape:?}: {}", line.of);
             }
@@ -817,6 +823,9 @@ fn pieces_have_the_figures_of_the_size_that_is_cut() {
             let wanted = level.girth.nm as f64 / 1e6;
             assert!((girth - wanted).abs() < 1.0, "{}, {}: {girth}", candidate.title, level.name);
         }
+        let [found, cut] = [&garment, &own].map(|g| g.level(Level::Waist).unwrap().station.length.cm());
+        assert!((cut - 91.5).abs() < 1e-9, "{cut}");
+        assert!((longest(&pieces) - was - (cut - found) * 10.0).abs() < 5.0, "{was}, {found} to {cut}");
         let allowance = pieces[0].edge(EdgeName::Seam(Seam::Outseam)).unwrap().allowance;
         assert!((allowance - candidate.choice.allowance.length.cm() * 10.0).abs() < 1e-9);
     }

@@ -1,12 +1,17 @@
 //! What a garment is once a size is chosen: its levels as the chart has them, its seams with the allowance that is left.
 
+use super::lengths::finished_length;
 use super::search::Candidate;
 use super::told::level_name;
 use super::{Table, Wanted};
 use crate::garment::{Garment, GarmentLevel, Round, Run, SeamFacts, Width};
-use crate::length::Measure;
+use crate::length::{Length, Measure, Taught};
+use crate::place::Level;
 use serde::Serialize;
 use utoipa::ToSchema;
+
+/// Heights that nobody measured are no finer than this: 5 mm, 1/4 in.
+const NEAR: Taught = Taught::new(5, 16);
 
 /// A garment as it is cut, where it still has other figures that nobody measured.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -66,8 +71,36 @@ pub(super) fn as_cut(
             facts.allowance = Measure { length, unit };
         }
     }
+    if let Some((is, cut)) = longer(table, wanted, chosen) {
+        let by = cut - is;
+        let is_up = |l: &&mut GarmentLevel| !l.level.is_of_sleeve() && l.level != Level::Hem;
+        levels.iter_mut().filter(is_up).for_each(|l| l.station.length = l.station.length + by);
+        let from_hem = |f: &&mut SeamFacts| f.assumed && found.span_of(f.seam).0 == Level::Hem;
+        let runs_down = |f: &&mut SeamFacts| f.seam.run() == Run::Down;
+        let seams = seams.iter_mut().filter(runs_down).filter(from_hem);
+        seams.for_each(|f| f.length.length = f.length.length + by);
+        let of = format!("length from the {}", hangs_at(found).1);
+        differs.push(Differs { of, is: table.tape.show(is), cut: table.show(cut) });
+    }
     let lines: Vec<String> =
         differs.iter().map(|Differs { of, is, cut }| format!("{of}, {is} instead of {cut}")).collect();
     let says = format!("The stand and the pieces have other figures still: {}", lines.join("; "));
     (!lines.is_empty()).then_some(AsCut { says, differs, levels, seams })
+}
+
+/// Where a garment hangs, and what that is called.
+fn hangs_at(garment: &Garment) -> (Level, &'static str) {
+    if garment.hangs_from_shoulders() { (Level::Neck, "back neck") } else { (Level::Waist, "waist") }
+}
+
+/// How long a garment is whose lengths nobody measured, and how long it is cut. Nothing where that is nearly the same, or where it would end
+/// above another of its levels.
+fn longer(table: &Table<'_>, wanted: &[Wanted], chosen: &Candidate) -> Option<(Length, Length)> {
+    let garment = table.garment;
+    let mut levels = garment.levels.iter().filter(|l| !l.level.is_of_sleeve());
+    let is = garment.level(hangs_at(garment).0)?.station.length;
+    let cut = finished_length(table, wanted, chosen)?;
+    let lowest = levels.clone().filter(|l| l.level != Level::Hem).map(|l| l.station.length).min()?;
+    let is_other = (cut - is).abs() > NEAR.on(table.tape) && lowest + (cut - is) > Length::ZERO;
+    (is_other && levels.all(|l| l.assumed)).then_some((is, cut))
 }

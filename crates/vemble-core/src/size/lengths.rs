@@ -29,6 +29,8 @@ pub(super) struct OfLength {
     pub found: Found,
     /// What becomes of it on the pieces, at lines across them; nothing where it is right, or tells no more than where something ends.
     pub changes: Vec<PieceChange>,
+    /// The pieces have the wearer's own length there already: they follow from figures that nobody took from a garment or from paper.
+    pub is_of_wearer: bool,
     /// Where those lines lie.
     pub at: &'static str,
 }
@@ -107,7 +109,6 @@ fn of_sleeve(garment: &Garment) -> Option<(PiecePart, Vec<Level>, &'static str)>
 /// What is found about every length of a candidate. What was held to the body goes before what is reckoned.
 pub(super) fn lengths(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Vec<OfLength> {
     let chart = &table.pattern.charts[candidate.chart];
-    let size_at = |level| candidate.sizes[wanted.iter().position(|w| w.level == level).unwrap_or(0)];
     let mut all: Vec<OfLength> = Vec::new();
     for (what, level) in LENGTHS {
         let Some((part, lines, at)) = lines_of(table.garment, what) else { continue };
@@ -116,7 +117,7 @@ pub(super) fn lengths(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidat
         if what == B::OutsideLeg && all.iter().any(is_known) {
             continue;
         }
-        let figure = |says| table.figure(chart, what, says, size_at(level));
+        let figure = |says| table.figure(chart, what, says, size_at(wanted, candidate, level));
         let held = table.pattern.held.iter().find(|held| held.what == what);
         let (drawn_for, finished) = (figure(ChartSays::Body), figure(ChartSays::Finished));
         let found = match (held, drawn_for, finished, table.body(what)) {
@@ -137,10 +138,35 @@ pub(super) fn lengths(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidat
             (None, ..) => continue,
         };
         let changes = drawn_out(table, part, &lines, found.longer());
-        all.push(OfLength { what: LengthOf::Body(what), found, changes, at });
+        let is_of_wearer = is_of_wearer(table, part, &lines) && !matches!(found, Found::Held { .. });
+        all.push(OfLength { what: LengthOf::Body(what), found, changes, is_of_wearer, at });
     }
-    all.extend(lands(table, candidate, &all, size_at(Level::Hip)));
+    all.extend(lands(table, candidate, &all, size_at(wanted, candidate, Level::Hip)));
     all
+}
+
+/// Nobody measured a garment where these lines are, and no paper was read: pieces are as long there as the wearer.
+fn is_of_wearer(table: &Table<'_>, part: PiecePart, lines: &[Level]) -> bool {
+    let is_on_file = table.pattern.drawn.iter().any(|drawn| drawn.piece.part == part);
+    !is_on_file && lines.iter().any(|line| table.garment.level(*line).is_some_and(|l| l.assumed))
+}
+
+/// How long the garment of a candidate is from where it hangs, once its paper is as long as the wearer. What was held to the body is not in it: that
+/// is done on the pieces. Nothing where its chart does not say so.
+pub(super) fn finished_length(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Option<Length> {
+    let chart = &table.pattern.charts[candidate.chart];
+    let size = size_at(wanted, candidate, Level::Hip);
+    let of_legs = || table.figure(chart, B::OutsideLeg, ChartSays::Finished, size);
+    let finished = chart.long.get(size).map(|typed| table.read(*typed)).or_else(of_legs)?;
+    let found = lengths(table, wanted, candidate);
+    let on_body = found.iter().filter(|f| f.what != LengthOf::Body(B::ArmLength));
+    let drawn = on_body.filter(|f| !matches!(f.found, Found::Held { .. }));
+    Some(drawn.fold(finished, |sum, f| sum + f.found.longer()))
+}
+
+/// The size of a candidate at a level, or at its first one.
+fn size_at(wanted: &[Wanted], candidate: &Candidate, level: Level) -> usize {
+    candidate.sizes[wanted.iter().position(|w| w.level == level).unwrap_or(0)]
 }
 
 /// Drawn out by so much: at several lines in equal shares, as far as the marks of the tape allow.
@@ -171,7 +197,7 @@ fn lands(table: &Table<'_>, candidate: &Candidate, found: &[OfLength], size: usi
     let told = |what, finished, longer, floor| {
         let of_several = candidate.is_blended().then(|| chart.sizes[size].clone());
         let found = Found::Lands { finished, size: of_several, longer, floor };
-        Some(OfLength { what, found, changes: Vec::new(), at: "" })
+        Some(OfLength { what, found, changes: Vec::new(), is_of_wearer: false, at: "" })
     };
     for what in [B::InsideLeg, B::OutsideLeg].into_iter().filter(|_| table.garment.has_legs()) {
         let finished = table.figure(chart, what, ChartSays::Finished, size);

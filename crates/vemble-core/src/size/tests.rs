@@ -1,6 +1,6 @@
 //! Example G, the search against brute force, what is flagged, and what its words owe its figures.
 
-use super::{Fits, Sizes, sizes};
+use super::{Fits, SizeLength, Sizes, sizes};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::garment::{
     Beginning, Closure, ClosureFacts, Garment, Kind, Opening, Seam, Width, begin, cloth_named,
@@ -181,7 +181,11 @@ fn lengths(kind: Kind, body: &[(B, &str)], (rows, long): (Vec<ChartRow>, &str), 
     let pattern = Pattern { charts: vec![one], ..Pattern::default() };
     let found = sizes(&garment(kind, &wearer), &wearer, &pattern, &[], tape);
     let lengths = found.candidates[0].lengths.iter();
-    lengths.map(|l| format!("{}: {} ({})", l.name, l.does, l.sum)).chain(found.needs).collect()
+    let on_paper = |l: &SizeLength| l.on_paper.clone().unwrap_or(format!("{} to do", l.changes.len()));
+    lengths
+        .map(|l| format!("{}: {} ({}); {}", l.name, l.does, l.sum, on_paper(l)))
+        .chain(found.needs)
+        .collect()
 }
 
 #[test]

@@ -457,7 +457,7 @@ fn needs(table: &Table<'_>, wanted: &[Wanted]) -> Vec<String> {
 }
 
 fn length(table: &Table<'_>, of: OfLength) -> SizeLength {
-    let OfLength { what, found, changes, at } = of;
+    let OfLength { what, found, changes, is_of_wearer, at } = of;
     let (show, bare) = (|length| table.show(length), |length| table.bare(length));
     let longer = |by: Length| match by {
         Length::ZERO => "as it is".to_owned(),
@@ -494,7 +494,10 @@ fn length(table: &Table<'_>, of: OfLength) -> SizeLength {
         }
         Found::Lands { finished, size, longer, floor } => lands(table, (finished, size), longer, &floor),
     };
-    let (changes, on_paper) = on_paper(table, changes);
+    let (changes, on_paper) = match is_of_wearer && !changes.is_empty() {
+        true => (Vec::new(), Some(format!("the pieces are as long there as {}", table.wearer.name))),
+        false => on_paper(table, changes),
+    };
     let name = match what {
         LengthOf::Body(what) => what.name(),
         LengthOf::Garment => "hem",
