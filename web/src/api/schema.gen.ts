@@ -2030,6 +2030,7 @@ export interface components {
         /** @description One edge of a piece. */
         DrawnEdge: {
             allowance?: components["schemas"]["Measure"] | null;
+            eased?: components["schemas"]["Eased"] | null;
             /** @description What it is. */
             name: components["schemas"]["EdgeName"];
             /** @description Marks on it. */
@@ -2094,6 +2095,16 @@ export interface components {
          * @enum {string}
          */
         EaseWord: "too_tight" | "close" | "usual" | "roomy" | "loose";
+        /** @description What of an edge is gathered, or eased in. */
+        Eased: {
+            /**
+             * Format: double
+             * @description How much.
+             */
+            by_mm: number;
+            /** @description Into what. */
+            into: components["schemas"]["Fullness"];
+        };
         /** @description What an edge is. */
         EdgeName: {
             /** @description It is sewn into a seam. */
@@ -2135,12 +2146,16 @@ export interface components {
         };
         /** @description An edge that may be named. */
         EdgeShownName: {
+            /** @description Edges beside it at which it can be drawn anew. */
+            beside: components["schemas"]["EdgeName"][];
             /** @description What its ends are called, the lower one first. */
             ends: string[];
             /** @description Where places along it are measured from. */
             from: string;
             /** @description Which. */
             name: components["schemas"]["EdgeName"];
+            /** @description Its notches, from the lower end up. */
+            notches: string[];
             /** @description What it is called. */
             words: string;
         };
@@ -2489,7 +2504,7 @@ export interface components {
          * @description What is entered in a field, or chosen.
          * @enum {string}
          */
-        FieldIs: "level" | "face" | "opens_at" | "edge" | "faced" | "end" | "dart" | "join" | "fold" | "fullness" | "place" | "figure" | "pins";
+        FieldIs: "level" | "face" | "opens_at" | "edge" | "faced" | "notched" | "notch" | "at_corner" | "beside" | "end" | "dart" | "join" | "fold" | "fullness" | "place" | "figure" | "pins";
         /** @description A derived length as screens, cards and files get it. */
         Figure: {
             /** @description Exactly, as documents hold it: this is stored. */
@@ -4238,6 +4253,46 @@ export interface components {
                 piece: components["schemas"]["PieceKey"];
             };
         } | {
+            /** @description So much of an edge is gathered or eased in, where it is sewn to a shorter one. */
+            eased: {
+                /** @description So much of it in all, per edge; nought where none is. */
+                by: components["schemas"]["Measure"];
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description What becomes of it. */
+                into: components["schemas"]["Fullness"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /** @description A notch moved along its edge. */
+            notch: {
+                /** @description By so much towards the other end; less than nought is back. */
+                by: components["schemas"]["Measure"];
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /**
+                 * Format: int32
+                 * @description Which one, counted from the lower end, or the outer one.
+                 */
+                notch: number;
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
+            /**
+             * @description An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the fold. What goes on across the seam is drawn
+             *     as much.
+             */
+            true_corner: {
+                /** @description Where: at this other edge. */
+                beside: components["schemas"]["EdgeName"];
+                /** @description Which of its edges. */
+                edge: components["schemas"]["EdgeName"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
             /** @description The neckline lower in the middle, or wider at the shoulder. */
             neckline: {
                 /** @description Lower by so much, along the middle; less than nought is higher. */
@@ -4314,7 +4369,7 @@ export interface components {
          * @description What can be done to a piece.
          * @enum {string}
          */
-        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "true_dart" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
+        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "eased" | "notch" | "true_corner" | "true_dart" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
         /**
          * @description Where a piece lies on the body.
          * @enum {string}

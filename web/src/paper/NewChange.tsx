@@ -217,6 +217,7 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
   if (!asked) return null;
   const edgeNames = (list?: PieceMay["edges"], before = "") =>
     (list ?? []).map((e) => ({ value: e.name, label: `${before}${e.words}` }));
+  const chosenEdge = () => piece?.edges.find((e) => same(e.name, valueOf("edge")));
   const optionsOf = ({ is: kind }: FieldAsked): Option[] => {
     switch (kind) {
       case "level":
@@ -238,10 +239,24 @@ export function NewChange({ pieces: { may, asks }, picked, editing, onDone, onLe
         return edgeNames(piece?.edges);
       case "faced":
         return edgeNames(piece?.faced, "along the ");
-      case "end": {
-        const edge = piece?.edges.find((e) => same(e.name, valueOf("edge")));
-        return [false, true].map((upper) => ({ value: upper, label: edge?.ends[Number(upper)] ?? "" }));
-      }
+      case "notched":
+        return edgeNames(piece?.edges.filter((e) => e.notches.length > 0));
+      case "at_corner":
+        return edgeNames(piece?.edges.filter((e) => e.beside.length > 0));
+      case "notch":
+        return (chosenEdge()?.notches ?? []).map((label, n) => ({ value: n + 1, label }));
+      case "beside":
+        return (chosenEdge()?.beside ?? []).flatMap((name) =>
+          edgeNames(
+            piece?.edges.filter((e) => same(e.name, name)),
+            "at the ",
+          ),
+        );
+      case "end":
+        return [false, true].map((upper) => ({
+          value: upper,
+          label: chosenEdge()?.ends[Number(upper)] ?? "",
+        }));
       case "dart":
         return (piece?.darts ?? []).map((d) => ({ value: d, label: words.of("dart", d) }));
       case "join":

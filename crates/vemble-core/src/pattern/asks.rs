@@ -46,6 +46,14 @@ pub enum FieldIs {
     Edge,
     /// One of the edges that may be faced.
     Faced,
+    /// One of the edges that have notches.
+    Notched,
+    /// One of the notches of the edge that is chosen.
+    Notch,
+    /// One of the edges that can be drawn anew at a corner.
+    AtCorner,
+    /// The other edge at a corner of the one that is chosen.
+    Beside,
     /// One end of the edge that is chosen.
     End,
     /// One of the piece's darts.
@@ -144,6 +152,20 @@ fn fields(does: PieceDoes) -> Vec<FieldAsked> {
             vec![place("from", "Opens at", "opens at"), place("hinge", "Holds at", "holds at"), BY]
         }
         PieceDoes::LooseDart => vec![DART, chosen("into", FieldIs::Fullness, "Gathered, or eased in")],
+        PieceDoes::Eased => vec![
+            EDGE,
+            bare(figure("by", "So much of it, per edge", "so much of it, per edge")),
+            chosen("into", FieldIs::Fullness, "Gathered, or eased in"),
+        ],
+        PieceDoes::Notch => vec![
+            chosen("edge", FieldIs::Notched, "Which edge"),
+            chosen("notch", FieldIs::Notch, "Which notch"),
+            figure("by", "By so much, towards its upper end; less than nought is down", "up by"),
+        ],
+        PieceDoes::TrueCorner => vec![
+            chosen("edge", FieldIs::AtCorner, "Which edge"),
+            chosen("beside", FieldIs::Beside, "At which other edge"),
+        ],
         PieceDoes::TrueDart => vec![DART],
         PieceDoes::Neckline => vec![
             nought("lower", "Lower in the middle; less than nought is higher", "lower by"),

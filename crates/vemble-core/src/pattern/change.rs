@@ -3,22 +3,27 @@
 //! keeps its shape.
 
 use super::carry::{move_edge, put};
+use super::corner::true_corner;
 use super::cut::split;
 use super::cut_line::cut_line;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::mouth::{turns_at, while_flat};
+use super::notches::move_notch;
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::truing::DEGREES;
-use super::turn::{is_measured_from_start, loosen_dart, move_point, slash, slide_dart, true_dart, turn_dart};
+use super::turn::{
+    EASED, is_measured_from_start, loosen_dart, move_point, slash, slide_dart, true_dart, turn_dart,
+};
 use super::upper::{change_armhole, change_neckline, change_shoulder};
 use crate::change::Curve;
 use crate::garment::Seam;
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{
-    EdgeName, EdgePin, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses, straight,
+    Eased, EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses,
+    straight,
 };
 use kurbo::{CubicBez, Line, Point, Vec2};
 
@@ -150,6 +155,8 @@ fn bends_edges(change: &PieceChange) -> bool {
             | PieceChange::Lining { .. }
             | PieceChange::Pocket { .. }
             | PieceChange::Allowance { .. }
+            | PieceChange::Eased { .. }
+            | PieceChange::Notch { .. }
     )
 }
 
@@ -198,6 +205,9 @@ fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChang
         PieceChange::SlideDart { dart, by, .. } => slide_dart(piece, dart, mm(by)),
         PieceChange::Slash { from, hinge, by, .. } => slash(piece, from, hinge, mm(by)),
         PieceChange::TrueDart { dart, .. } => true_dart(piece, dart),
+        PieceChange::TrueCorner { edge, beside, .. } => true_corner(pieces, n, edge, beside),
+        PieceChange::Notch { edge, notch, by, .. } => move_notch(piece, edge, notch, mm(by)),
+        PieceChange::Eased { edge, by, into, .. } => ease(piece, edge, Eased { by_mm: mm(by), into }),
         PieceChange::Neckline { lower, wider, .. } => change_neckline(piece, mm(lower), mm(wider)),
         PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),
         PieceChange::Length { below, by, .. } => {
@@ -262,6 +272,21 @@ fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChang
             Ok(())
         }
     }
+}
+
+/// Says how much of an edge is gathered or eased in.
+fn ease(piece: &mut Piece, name: EdgeName, eased: Eased) -> Result<(), CannotBe> {
+    let n = piece.edges.iter().position(|edge| edge.name == name).ok_or(CannotBe::NotThere)?;
+    let edge = &piece.edges[n];
+    let sewn = edge.length() - piece.taken_of(edge) - eased.by_mm;
+    match eased.into {
+        _ if eased.by_mm < 0.0 || name == EdgeName::Fold => return Err(CannotBe::TooLittle),
+        Fullness::Ease if eased.by_mm > sewn * EASED => return Err(CannotBe::TooFull),
+        Fullness::Gathers if sewn < edge.length() * STAYS => return Err(CannotBe::TooMuch),
+        Fullness::Ease | Fullness::Gathers => {}
+    }
+    piece.edges[n].eased = Some(eased).filter(|eased| eased.by_mm > 0.0);
+    Ok(())
 }
 
 /// Moves an edge by a line through figures along it.

@@ -6,7 +6,8 @@ use crate::garment::{Garment, Seam};
 use crate::length::{Length, Measure, Unit};
 use crate::place::Level;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, PieceFace, PiecePart, kept, point, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, PieceFace, PiecePart, kept,
+    point, xy,
 };
 use kurbo::{Affine, Point, Shape};
 
@@ -35,6 +36,7 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
             curves: edge.curves()?,
             allowance: edge.allowance.map_or_else(usual, super::change::mm),
             notches: edge.notches.iter().map(notch).collect(),
+            eased: edge.eased,
         });
     }
     let darts = drawn.darts.iter().map(|d| PieceDart {
@@ -78,6 +80,7 @@ pub(super) fn drawn_of(piece: &Piece) -> DrawnPiece {
             .iter()
             .map(|n| DrawnNotch { along_mm: kept(n.along), level: n.level })
             .collect(),
+        eased: edge.eased.map(|eased| Eased { by_mm: kept(eased.by_mm), ..eased }),
     };
     let dart = |d: &PieceDart| DrawnDart {
         dart: d.dart,

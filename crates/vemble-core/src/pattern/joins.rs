@@ -208,7 +208,9 @@ fn joins_of_layer(garment: &Garment, pieces: &[Piece], layer: PieceLayer) -> Vec
         if first.is_empty() || second.is_empty() {
             continue;
         }
-        let ease = if seam == Seam::ArmholeSeam {
+        // What somebody says of a cap goes before what is usual.
+        let is_said = second.iter().any(|at| pieces[at.piece].edges[at.edge].eased.is_some());
+        let ease = if seam == Seam::ArmholeSeam && !is_said {
             let ease = CapEase::of(garment);
             [ease.least, ease.most]
         } else {

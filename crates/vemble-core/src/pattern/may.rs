@@ -1,8 +1,10 @@
 //! What may be done to a piece, and what may be named on it.
 
 use super::change::lines_of;
+use super::corner::trueable;
 use super::joined::{joined_to, lies_in_middle};
 use super::made::{around_pocket, is_faced};
+use super::notches::from_below;
 use super::piece::Piece;
 use super::upper::has_armhole;
 use super::words::{end_words, measured_from};
@@ -46,16 +48,30 @@ pub struct EdgeShownName {
     pub from: &'static str,
     /// What its ends are called, the lower one first.
     pub ends: [&'static str; 2],
+    /// Its notches, from the lower end up.
+    pub notches: Vec<String>,
+    /// Edges beside it at which it can be drawn anew.
+    pub beside: Vec<EdgeName>,
 }
 
 /// What may be done to one of these pieces.
 pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
     let mut edges: Vec<EdgeShownName> = Vec::new();
-    for edge in &piece.edges {
+    let corners = all.iter().position(|other| other.key == piece.key);
+    let corners = corners.map_or_else(Vec::new, |n| trueable(all, n));
+    let notches = |n: usize| -> Vec<String> {
+        let order = from_below(piece, n).into_iter().enumerate();
+        let at = |notch: usize| piece.edges[n].notches[notch].level;
+        let at = |notch| at(notch).map_or_else(String::new, |level| format!(", at the {}", level.name()));
+        order.map(|(number, notch)| format!("notch {}{}", number + 1, at(notch))).collect()
+    };
+    for (n, edge) in piece.edges.iter().enumerate() {
         if edges.iter().all(|other| other.name != edge.name) {
             let (name, words) = (edge.name, edge.name.name().into());
             let ends = [false, true].map(|upper| end_words(name, upper));
-            edges.push(EdgeShownName { name, words, from: measured_from(piece.key, name), ends });
+            let beside = corners.iter().filter(|[own, _]| *own == name).map(|[_, beside]| *beside).collect();
+            let (from, notches) = (measured_from(piece.key, name), notches(n));
+            edges.push(EdgeShownName { name, words, from, ends, notches, beside });
         }
     }
     let levels = lines_of(piece);
@@ -81,7 +97,9 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
             true
         }
-        PieceDoes::MoveEdge => true,
+        PieceDoes::MoveEdge | PieceDoes::Eased => true,
+        PieceDoes::Notch => edges.iter().any(|edge| !edge.notches.is_empty()),
+        PieceDoes::TrueCorner => !corners.is_empty(),
         PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart => !darts.is_empty(),
         PieceDoes::TrueDart | PieceDoes::LooseDart => !darts.is_empty(),
         PieceDoes::Armhole | PieceDoes::Shoulder => has_armhole(piece),

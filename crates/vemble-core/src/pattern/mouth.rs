@@ -1,5 +1,6 @@
 //! The mouth of a dart: what lies on both sides of it runs on smoothly once the dart is closed.
 
+use super::change::CannotBe;
 use super::part::between;
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, is_on, way_of};
 use super::turn::{ONE_POINT, along_mouth, blended};
@@ -154,6 +155,23 @@ pub(super) fn true_mouth(piece: &mut Piece, dart: &PieceDart) {
         own.mouth = if is_turned { [ends[1], ends[0]] } else { ends };
     }
     piece.edges[n] = joined(&piece.edges[n], [before, between, after]);
+}
+
+/// Turns an edge at one of its ends by so much, in radians, against the clock; what lies beyond a hand's width, or a dart, stays.
+pub(super) fn bend_end(piece: &mut Piece, n: usize, at_end: bool, by: f64) -> Result<(), CannotBe> {
+    let edge = &piece.edges[n];
+    let darts = piece.darts.iter().filter(|dart| dart.other.is_none() && is_on(edge, dart));
+    let from = if at_end { edge.length() } else { 0.0 };
+    let room = darts.flat_map(|dart| along_mouth(edge, dart)).map(|mouth| (mouth - from).abs());
+    let room = room.fold(TRUED, f64::min);
+    if room < SHORTEST {
+        return Err(CannotBe::ThroughDart);
+    }
+    piece.edges[n] = match at_end {
+        true => bent(edge.clone(), room, by),
+        false => bent(edge.clone().turned(), room, by).turned(),
+    };
+    Ok(())
 }
 
 /// How far an edge turns from before a mouth to behind it, as it lies on the table.

@@ -5,7 +5,7 @@ use super::piece::{EXACT, Edge, Notch, Piece, is_on};
 use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
 use super::unroll::{ALLOWANCE, notch};
 use crate::garment::Seam;
-use crate::work::{EdgeName, EdgePlace, PieceFace, PieceKey, PiecePart, PieceShare, meet, straight};
+use crate::work::{Eased, EdgeName, EdgePlace, PieceFace, PieceKey, PiecePart, PieceShare, meet, straight};
 use kurbo::{BezPath, CubicBez, Line, Point, Shape};
 
 /// A place on an outline: so far along one of its edges.
@@ -156,7 +156,9 @@ fn stretch(piece: &Piece, from: Spot, to: Spot) -> Vec<Edge> {
 /// What remains of an edge between two places along it.
 pub(super) fn between(edge: &Edge, from: f64, to: f64) -> Edge {
     let mut part = Edge { notches: Vec::new(), ..edge.clone() };
-    let off = edge.length() - to;
+    let long = edge.length();
+    part.eased = edge.eased.map(|eased| Eased { by_mm: eased.by_mm * (to - from) / long, ..eased });
+    let off = long - to;
     if off > EXACT {
         part.cut_off_end(off);
     }

@@ -2,7 +2,7 @@
 
 use crate::garment::Dart;
 use crate::place::Level;
-use crate::work::{EdgeName, Fullness, PieceKey, kept, straight};
+use crate::work::{Eased, EdgeName, Fullness, PieceKey, kept, straight};
 use kurbo::{
     BezPath, CubicBez, Line, ParamCurve, ParamCurveArclen, ParamCurveDeriv, ParamCurveNearest, PathSeg,
     Point, Shape, Vec2,
@@ -30,6 +30,8 @@ pub struct Edge {
     pub allowance: f64,
     /// Marks on it.
     pub notches: Vec<Notch>,
+    /// What of it is gathered or eased in.
+    pub eased: Option<Eased>,
 }
 
 /// A mark on an edge.
@@ -108,7 +110,7 @@ pub struct Piece {
 
 impl Edge {
     pub(super) fn new(name: EdgeName, curves: Vec<CubicBez>) -> Self {
-        Self { name, second: false, curves, allowance: 0.0, notches: Vec::new() }
+        Self { name, second: false, curves, allowance: 0.0, notches: Vec::new(), eased: None }
     }
 
     pub(super) fn line(name: EdgeName, from: Point, to: Point) -> Self {
@@ -296,19 +298,21 @@ impl Piece {
         self.darts.iter().filter(|d| d.other.is_none() && is_on(edge, d)).map(PieceDart::takes).sum()
     }
 
-    /// How far along an edge a place lies once its darts are closed.
+    /// How far along an edge a place lies once its darts are closed, and what is eased in is spread evenly.
     pub fn sewn_along(&self, edge: &Edge, along: f64) -> f64 {
         let on = self.darts.iter().filter(|d| d.other.is_none() && is_on(edge, d));
         let taken = on.map(|dart| {
             let [a, b] = dart.mouth.map(|p| along_curves(&edge.curves, p));
             (along - a.min(b)).clamp(0.0, (a - b).abs())
         });
-        along - taken.sum::<f64>()
+        let closed = along - taken.sum::<f64>();
+        let Some(eased) = edge.eased else { return closed };
+        closed * (1.0 - eased.by_mm / (edge.length() - self.taken_of(edge)).max(EXACT))
     }
 
-    /// How long an edge is once its darts are closed.
+    /// How long an edge is once its darts are closed, and what is eased in is.
     pub fn sewn(&self, edge: &Edge) -> f64 {
-        edge.length() - self.taken_of(edge)
+        edge.length() - self.taken_of(edge) - edge.eased.map_or(0.0, |eased| eased.by_mm)
     }
 
     /// What goes across it at a height, once its darts are closed: from the leftmost to the rightmost place where it is cut there. Nothing

@@ -107,6 +107,7 @@ impl ReadPiece {
                 path_mm: edge.path_mm.clone(),
                 allowance: edge.allowance,
                 notches: edge.notches.clone(),
+                eased: None,
             })
         });
         Some(DrawnPiece {

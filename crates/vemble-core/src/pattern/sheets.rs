@@ -4,6 +4,7 @@ use super::carry::inwards;
 use super::cut_line::cut_line;
 use super::lay::{Set, lay};
 use super::piece::Piece;
+use super::words::eased_words;
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::length::{Length, Measure, Tape, Unit};
@@ -71,7 +72,8 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     let mut words = vec![(Point::new(beside.x, -beside.y), set.cut_words(n).to_owned())];
     for edge in &piece.edges {
         let (at, way) = edge.at(edge.length() / 2.0);
-        let said = format!("{} {}", edge.name.name(), tape.show(Length::from_cm(piece.sewn(edge) / 10.0)));
+        let sewn = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
+        let said = format!("{} {sewn}{}", edge.name.name(), eased_words(edge, tape));
         // They begin inside of it, or end there where it leans to the left; no further out than the piece begins at that height.
         let inside = at + inwards(way) * BESIDE;
         let leans = inwards(way).x < -0.1;

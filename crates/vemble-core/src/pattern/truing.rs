@@ -3,6 +3,7 @@
 use super::joined::rank;
 use super::joins::{At, Join};
 use super::mouth::turns_at;
+use super::notches::{from_below, sewn_from_below};
 use super::piece::Piece;
 use crate::garment::{Dart, Run};
 use crate::work::EdgeName;
@@ -29,8 +30,8 @@ pub enum Untrue {
     Notches {
         /// Which of the joins.
         join: usize,
-        /// Which one, counted from the lower end.
-        number: usize,
+        /// Which one of each edge, counted from the lower end.
+        numbers: [usize; 2],
         /// How far they lie from each other, in mm.
         apart: f64,
     },
@@ -115,28 +116,21 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
 
 /// Notches of both edges, each from the same end.
 fn notches(pieces: &[Piece], pair: [At; 2], join: usize, all: &mut Vec<Untrue>) {
-    let from_below = |at: At| -> Vec<(Option<crate::place::Level>, f64)> {
+    let from_below = |at: At| {
         let (piece, edge) = (&pieces[at.piece], &pieces[at.piece].edges[at.edge]);
-        let upwards = is_upwards(piece, at.edge);
-        let mut along: Vec<_> = edge
-            .notches
-            .iter()
-            .map(|notch| {
-                let along = piece.sewn_along(edge, notch.along);
-                (notch.level, if upwards { along } else { piece.sewn(edge) - along })
-            })
-            .collect();
-        along.sort_by(|a, b| a.1.total_cmp(&b.1));
-        along
+        let level = |n: usize| edge.notches[n].level;
+        let order = from_below(piece, at.edge).into_iter();
+        order.map(|n| (level(n), sewn_from_below(piece, at.edge, edge.notches[n].along))).collect::<Vec<_>>()
     };
     let [first, second] = pair.map(from_below);
     for (number, (level, along)) in first.iter().enumerate() {
         // Those of a level by it; others by how many there are below.
         let rank = first[..number].iter().filter(|(l, _)| l == level).count();
-        let Some((_, other)) = second.iter().filter(|(l, _)| l == level).nth(rank) else { continue };
+        let mut of_level = second.iter().enumerate().filter(|(_, (l, _))| l == level);
+        let Some((own, (_, other))) = of_level.nth(rank) else { continue };
         let apart = other - along;
         if apart.abs() > DIFFER {
-            all.push(Untrue::Notches { join, number, apart });
+            all.push(Untrue::Notches { join, numbers: [number, own], apart });
         }
     }
 }
@@ -179,7 +173,7 @@ fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<U
 }
 
 /// The corner inside a piece where an edge that comes this way meets one that leaves that way, in degrees.
-fn angle(into: Vec2, out: Vec2) -> f64 {
+pub(super) fn angle(into: Vec2, out: Vec2) -> f64 {
     let turn = into.cross(out).atan2(into.dot(out)).to_degrees();
     180.0 - turn
 }

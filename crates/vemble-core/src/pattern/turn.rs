@@ -21,7 +21,7 @@ const TRIES: usize = 24;
 /// A slash runs straight into its edge to so many radians (teaching value: an eighth of a right angle, which nobody sees in a line as short).
 const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
 /// So much of an edge a hand can ease in without a fold (teaching value: a tenth; what is more is gathered).
-const EASED: f64 = 0.1;
+pub(super) const EASED: f64 = 0.1;
 /// An edge is drawn anew so far beside a step, in mm (teaching value: a hand's width).
 const STEP: f64 = 50.0;
 /// Ends so near to each other are one point, in mm.

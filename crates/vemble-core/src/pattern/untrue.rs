@@ -1,12 +1,14 @@
 //! What does not match, in words and figures, and what mends it.
 
+use super::change::apply;
 use super::joins::{At, Join};
 use super::lay::Set;
+use super::notches::{from_below, further_up};
 use super::truing::{DIFFER, Untrue};
 use super::words::end_words;
 use crate::garment::Dart;
 use crate::length::{Length, Measure, Tape};
-use crate::work::PieceChange;
+use crate::work::{EdgeName, Fullness, PieceChange};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -72,11 +74,18 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
                 mends: mends(set, join(*n), *off > 0.0, by, tape),
             }
         }
-        Untrue::Notches { join: n, number, apart } => UntrueLine {
+        Untrue::Notches { join: n, numbers, apart } => UntrueLine {
             title: format!("A notch of the {} does not meet", join(*n).name.name()),
-            figures: format!("notch {} lies {} apart, measured from the same end", number + 1, show(*apart)),
+            figures: {
+                let [one, other] = names(*n);
+                let [a, b] = numbers.map(|number| number + 1);
+                format!(
+                    "notch {a} of the {one} and notch {b} of the {other} lie {} apart, measured from the same end",
+                    show(*apart)
+                )
+            },
             pieces: about(*n),
-            mends: Vec::new(),
+            mends: notch_mends(set, join(*n), *numbers, *apart, tape),
         },
         Untrue::Corner { join: n, pieces, meet, together } => UntrueLine {
             title: format!("The {} comes to a point at the {}", meet[0].name(), join(*n).name.name()),
@@ -85,13 +94,13 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
                 format!("{one} and {other} make {together:.0}° together, not 180°")
             },
             pieces: pieces.to_vec(),
-            mends: Vec::new(),
+            mends: corner_mend(set, pieces[0], meet[0], join(*n).name, "Draw it smooth across the seam"),
         },
         Untrue::Square { at, meets, degrees } => UntrueLine {
             title: format!("The {} is not square to the middle", meets.name()),
             figures: format!("{degrees:.0}° on the {}, not 90°", set.pieces[at.piece].key.name()),
             pieces: vec![at.piece],
-            mends: Vec::new(),
+            mends: corner_mend(set, at.piece, *meets, EdgeName::Fold, "Draw it square to the fold"),
         },
         Untrue::Legs { piece, dart, apart } => UntrueLine {
             title: format!("The legs of the {} differ", dart.name()),
@@ -110,6 +119,31 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             mends: vec![true_dart(set, *piece, *dart, "Draw the edge smooth over the closed dart")],
         },
     }
+}
+
+/// An edge drawn anew at a corner, where that can be.
+fn corner_mend(set: &Set, piece: usize, edge: EdgeName, beside: EdgeName, words: &str) -> Vec<PieceMend> {
+    let change = PieceChange::TrueCorner { piece: set.pieces[piece].key, edge, beside };
+    let can_be = apply(&mut set.pieces.clone(), &change).is_ok();
+    can_be.then(|| PieceMend { words: words.into(), change }).into_iter().collect()
+}
+
+/// One notch moved to where the other is, on either piece.
+fn notch_mends(set: &Set, join: &Join, numbers: [usize; 2], apart: f64, tape: Tape) -> Vec<PieceMend> {
+    let Some(pair) = join.pair() else { return Vec::new() };
+    let mend = |(at, number, up): (At, usize, f64)| {
+        let piece = &set.pieces[at.piece];
+        let edge = &piece.edges[at.edge];
+        let by = further_up(piece, at.edge, from_below(piece, at.edge)[number], up);
+        let by = Measure { length: tape.round(Length::from_cm(by / 10.0)), unit: tape.unit() };
+        let end = end_words(edge.name, !by.length.is_negative());
+        let words =
+            format!("Move it {} towards the {end} on the {}", tape.show(by.length.abs()), piece.key.name());
+        let notch = u8::try_from(number + 1).ok()?;
+        let change = PieceChange::Notch { piece: piece.key, edge: edge.name, notch, by };
+        (!edge.second).then_some(PieceMend { words, change })
+    };
+    [(pair[0], numbers[0], apart), (pair[1], numbers[1], -apart)].into_iter().filter_map(mend).collect()
 }
 
 fn true_dart(set: &Set, piece: usize, dart: Dart, words: &str) -> PieceMend {
@@ -180,5 +214,26 @@ fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec
             });
         }
     }
+    all.extend(Some(longer).filter(|at| is_named(&(*at, by))).map(|at| ease_mend(set, at, by, tape)));
     all
+}
+
+/// What is too long eased in, or gathered where that is more than a hand eases in.
+fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> PieceMend {
+    let piece = &set.pieces[at.piece];
+    let edge = &piece.edges[at.edge];
+    let said = edge.eased.map_or(Length::ZERO, |eased| tape.round(Length::from_cm(eased.by_mm / 10.0)));
+    let change = |into: Fullness| PieceChange::Eased {
+        piece: piece.key,
+        edge: edge.name,
+        by: Measure { length: said + by, unit: tape.unit() },
+        into,
+    };
+    let can_be = |into: Fullness| apply(&mut vec![piece.clone()], &change(into)).is_ok();
+    let (does, into) = match can_be(Fullness::Ease) {
+        true => ("Ease in", Fullness::Ease),
+        false => ("Gather", Fullness::Gathers),
+    };
+    let words = format!("{does} {} on the {}", tape.show(said + by), piece.key.name());
+    PieceMend { words, change: change(into) }
 }

@@ -1,11 +1,12 @@
 //! What is done to pieces, in words and figures, and why it cannot be.
 
 use super::change::CannotBe;
+use super::piece::Edge;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Tape};
 use crate::told::capital;
 use crate::work::{
-    EdgeName, EdgePin, EdgePlace, PieceChange, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare,
+    Eased, EdgeName, EdgePin, EdgePlace, PieceChange, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare,
 };
 
 /// Where places along an edge are measured from. Of a piece that goes all round no end is nearer the middle.
@@ -18,6 +19,15 @@ pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
         PieceFace::Front | PieceFace::Back if edge.runs_across() => "from the middle",
         PieceFace::Front | PieceFace::Back | PieceFace::Round => "from its upper end",
     }
+}
+
+/// What of an edge is gathered or eased in: ", 0.9 cm of it eased in". Nothing where none is.
+pub(super) fn eased_words(edge: &Edge, tape: Tape) -> String {
+    let words = |eased: Eased| {
+        let by = tape.show(tape.round(Length::from_cm(eased.by_mm / 10.0)));
+        format!(", {by} of it {}", eased.into.name())
+    };
+    edge.eased.map_or_else(String::new, words)
 }
 
 /// An end of an edge.
@@ -170,6 +180,21 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             place(*piece, *from),
             place(*piece, *hinge)
         ),
+        PieceChange::Eased { piece, edge, by, into } => {
+            format!("{}: {} of the {} {}", capital(&piece.name()), typed(*by), edge.name(), into.name())
+        }
+        PieceChange::Notch { piece, edge, notch, by } => format!(
+            "{}: notch {notch} of the {} {} {} further towards its {}",
+            capital(&piece.name()),
+            edge.name(),
+            show(*by),
+            unit(*by),
+            end_words(*edge, !by.length.is_negative())
+        ),
+        PieceChange::TrueCorner { piece, edge, beside } => {
+            let how = if *beside == EdgeName::Fold { "square to" } else { "smooth across" };
+            format!("{}: {} drawn {how} the {}", capital(&piece.name()), edge.name(), beside.name())
+        }
         PieceChange::TrueDart { piece, dart } => {
             format!(
                 "{}: {} trued, its legs equally long and its edge smooth over it",

@@ -512,7 +512,7 @@ fn lands(
     longer: Length,
     floor: &[Length],
 ) -> (String, String) {
-    let size = size.map_or_else(String::new, |size| format!(" in size {size}"));
+    let size = size.map_or_else(String::new, |size| format!(" size {size}:"));
     let (show, bare) = (|length| table.show(length), |length| table.bare(length));
     let up = floor.iter().fold(Length::ZERO, |sum, part| sum + *part) - finished - longer;
     let at = match place_near(table, up) {
@@ -536,7 +536,7 @@ fn lands(
     let body = floor.iter().map(|part| bare(*part)).collect::<Vec<_>>().join(" + ");
     let sign = if up.is_negative() { "−" } else { "" };
     let sum = format!(
-        "body {body} − finished {}{size}{done} = {sign}{} {}",
+        "body {body} − finished{size} {}{done} = {sign}{} {}",
         bare(finished),
         bare(up.abs()),
         table.tape.unit_name()

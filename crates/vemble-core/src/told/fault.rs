@@ -118,7 +118,7 @@ impl Wrong {
             }
             Self::NotALine => "what is no one line".into(),
             Self::TooFarOff => "something that lies further off than cloth is long".into(),
-            Self::OffEdge => "a notch beyond its edge".into(),
+            Self::OffEdge => "a place beyond its edge, or more than there is of it".into(),
             Self::WiderThan { found, .. } => format!("{found}"),
             Self::NotClosed { apart_mm: Some(apart) } => {
                 format!("an outline that is not closed: {apart:.1} mm to the next edge")

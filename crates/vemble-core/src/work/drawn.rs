@@ -64,6 +64,19 @@ pub struct DrawnEdge {
     /// Marks on it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub notches: Vec<DrawnNotch>,
+    /// So much of it is gathered or eased in, where it is sewn to a shorter one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub eased: Option<Eased>,
+}
+
+/// What of an edge is gathered, or eased in.
+#[derive(Clone, Copy, Debug, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Eased {
+    /// How much.
+    pub by_mm: f64,
+    /// Into what.
+    pub into: Fullness,
 }
 
 /// A mark on an edge.
@@ -254,6 +267,9 @@ fn wrong_piece(piece: &DrawnPiece) -> Result<(), Fault> {
         if let Some(k) = edge.notches.iter().position(|notch| !(0.0..=long + MEET).contains(&notch.along_mm))
         {
             return fault(format!("edges[{n}].notches[{k}]"), Wrong::OffEdge);
+        }
+        if edge.eased.is_some_and(|eased| !(0.0..long).contains(&eased.by_mm)) {
+            return fault(format!("edges[{n}].eased"), Wrong::OffEdge);
         }
         let most = Length::from_mm(200);
         if let Some(found) = edge.allowance.filter(|a| a.length.is_negative() || a.length > most) {

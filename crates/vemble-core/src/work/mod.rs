@@ -12,7 +12,7 @@ mod practised;
 mod room;
 mod wishes;
 
-pub use drawn::{DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece};
+pub use drawn::{DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased};
 pub(crate) use drawn::{FAR, curves_of, kept, meet, path_crosses, point, straight, xy};
 pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};

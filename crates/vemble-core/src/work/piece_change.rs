@@ -62,6 +62,9 @@ choice! {
         SlideDart => "a dart moved along its edge",
         Slash => "slashed and spread, to nothing at a hinge",
         LooseDart => "a dart gathered or eased in, and not stitched",
+        Eased => "part of an edge gathered or eased in",
+        Notch => "a notch moved along its edge",
+        TrueCorner => "a corner trued: smooth across its seam, or square to the fold",
         TrueDart => "a dart trued: equal legs, and its edge smooth over it",
         Neckline => "another neckline",
         Split => "cut in two, with a seam between",
@@ -219,6 +222,38 @@ pub enum PieceChange {
         /// Which dart.
         dart: Dart,
     },
+    /// So much of an edge is gathered or eased in, where it is sewn to a shorter one.
+    Eased {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which of its edges.
+        edge: EdgeName,
+        /// So much of it in all, per edge; nought where none is.
+        by: Measure,
+        /// What becomes of it.
+        into: Fullness,
+    },
+    /// A notch moved along its edge.
+    Notch {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which of its edges.
+        edge: EdgeName,
+        /// Which one, counted from the lower end, or the outer one.
+        notch: u8,
+        /// By so much towards the other end; less than nought is back.
+        by: Measure,
+    },
+    /// An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the fold. What goes on across the seam is drawn
+    /// as much.
+    TrueCorner {
+        /// Which piece.
+        piece: PieceKey,
+        /// Which of its edges.
+        edge: EdgeName,
+        /// Where: at this other edge.
+        beside: EdgeName,
+    },
     /// The neckline lower in the middle, or wider at the shoulder.
     Neckline {
         /// Which piece.
@@ -287,6 +322,11 @@ impl PieceChange {
         (pins.len() > PINS).then_some(Wrong::TooMany { what: "pins", most: PINS })
     }
 
+    /// It says how a piece is sewn, and leaves its lines as they are: no file has it.
+    pub const fn is_said(&self) -> bool {
+        matches!(self, Self::Eased { .. })
+    }
+
     /// It changes the piece of this name, or makes another from it.
     pub fn is_about(&self, key: PieceKey) -> bool {
         match self {
@@ -306,6 +346,9 @@ impl PieceChange {
             | Self::DartPoint { piece, .. }
             | Self::SlideDart { piece, .. }
             | Self::Slash { piece, .. }
+            | Self::Eased { piece, .. }
+            | Self::Notch { piece, .. }
+            | Self::TrueCorner { piece, .. }
             | Self::TrueDart { piece, .. }
             | Self::Neckline { piece, .. }
             | Self::Split { piece, .. }

@@ -241,3 +241,39 @@ async fn what_paper_held_to_the_body_says_is_done_on_the_pieces() {
     journey.until_text(size, "Do it on the pieces").await;
     journey.end().await;
 }
+
+/// What does not match is mended by a tap: eased in, a notch moved; and by hand a notch and a corner are chosen among those that a piece has.
+#[actix_web::test]
+async fn what_does_not_match_is_eased_in_or_moved() {
+    let journey = Journey::begin(1280, 900).await;
+    journey.click_words("Open the example").await;
+    open_garment(&journey, "Toile of a wrap-front pinafore").await;
+    journey.click_words("Paper").await;
+    let (untrue, done) = ("[aria-label='What does not match']", "[aria-label='What is done to them']");
+    journey
+        .until_text(untrue, "notch 1 of the bodice, front and notch 1 of the bodice, back lie 1.0 cm apart")
+        .await;
+    journey.click_words("Move it 1.0 cm towards the upper end on the bodice, front").await;
+    journey
+        .until_text(done, "Bodice, front: notch 1 of the side seam 1.0 cm further towards its upper end")
+        .await;
+    // What is eased in takes the notch with it.
+    journey.find(STORED).await;
+    journey.click("[aria-label='Undo']").await;
+    journey.click_words("Ease in 0.9 cm on the bodice, back").await;
+    journey.until_text(done, "Bodice, back: 0.9 cm of the side seam eased in").await;
+    let still = journey.texts(&format!("{untrue} li")).await;
+    assert!(still.iter().all(|line| !line.contains("side seam")), "{still:?}");
+    journey.choose("Which piece", "Skirt, front").await;
+    journey.choose("What is done", "a notch moved along its edge").await;
+    journey.type_over("[aria-label^='By so much, towards its upper end']", "-0.4\t").await;
+    journey.click_words("Do it").await;
+    journey
+        .until_text(done, "Skirt, front: notch 1 of the side seam 0.4 cm further towards its lower end")
+        .await;
+    journey.choose("What is done", "a corner trued: smooth across its seam, or square to the fold").await;
+    journey.choose("Which edge", "hem").await;
+    journey.click_words("Do it").await;
+    journey.until_text(done, "Skirt, front: hem drawn smooth across the side seam").await;
+    journey.end().await;
+}

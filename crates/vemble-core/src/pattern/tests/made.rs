@@ -471,6 +471,9 @@ fn what_cannot_be_made_says_why() {
         wide: wide.map(m),
     };
     let split = |from, to| PieceChange::Split { piece: skirt, from, to };
+    let eased = |edge, by: &str, into| PieceChange::Eased { piece: skirt, edge, by: m(by), into };
+    let notch = |notch, by: &str| PieceChange::Notch { piece: skirt, edge: side, notch, by: m(by) };
+    let corner = |edge, beside| PieceChange::TrueCorner { piece: skirt, edge, beside };
     for (change, why) in [
         (facing(bodice, EdgeName::Neckline, "60 cm"), CannotBe::TooMuch),
         (facing(bodice, EdgeName::Neckline, "0.1 cm"), CannotBe::TooLittle),
@@ -491,6 +494,16 @@ fn what_cannot_be_made_says_why() {
         (PieceChange::Join { piece: skirt, seam: Seam::PanelFront }, CannotBe::NotThere),
         (PieceChange::OnFold { piece: skirt, seam: Seam::SideSeam }, CannotBe::NotMiddle),
         (PieceChange::TrueDart { piece: skirt, dart: Dart::Shoulder }, CannotBe::NotThere),
+        (eased(side, "7 cm", Fullness::Ease), CannotBe::TooFull),
+        (eased(side, "60 cm", Fullness::Gathers), CannotBe::TooMuch),
+        (eased(side, "-1 cm", Fullness::Gathers), CannotBe::TooLittle),
+        (eased(EdgeName::Neckline, "1 cm", Fullness::Gathers), CannotBe::NotThere),
+        (notch(0, "1 cm"), CannotBe::NotThere),
+        (notch(200, "1 cm"), CannotBe::NotThere),
+        (notch(1, "300 cm"), CannotBe::Misses),
+        (notch(1, "-300 cm"), CannotBe::Misses),
+        (corner(EdgeName::Hem, EdgeName::Waist), CannotBe::NotThere),
+        (corner(EdgeName::Neckline, side), CannotBe::NotThere),
     ] {
         for pieces in [&all, &coat].into_iter().take(if change.is_about(skirt) { 1 } else { 2 }) {
             let mut is = pieces.clone();
@@ -574,6 +587,20 @@ fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
         PieceDoes::TurnDart => PieceChange::TurnDart { piece, dart: may.darts[0], to: at(0), keep: None },
         PieceDoes::DartPoint => PieceChange::DartPoint { piece, dart: may.darts[0], by },
         PieceDoes::SlideDart => PieceChange::SlideDart { piece, dart: may.darts[0], by },
+        PieceDoes::Eased => PieceChange::Eased {
+            piece,
+            edge: at(1).edge,
+            by: Measure { length: by.length.abs(), ..by },
+            into: Fullness::Ease,
+        },
+        PieceDoes::Notch => {
+            let edge = may.edges.iter().find(|edge| !edge.notches.is_empty()).unwrap().name;
+            PieceChange::Notch { piece, edge, notch: 1, by }
+        }
+        PieceDoes::TrueCorner => {
+            let edge = may.edges.iter().find(|edge| !edge.beside.is_empty()).unwrap();
+            PieceChange::TrueCorner { piece, edge: edge.name, beside: edge.beside[0] }
+        }
         PieceDoes::TrueDart => PieceChange::TrueDart { piece, dart: may.darts[0] },
         PieceDoes::Neckline => PieceChange::Neckline { piece, lower: m("0 cm"), wider: by },
         PieceDoes::MoveEdge => {
@@ -635,6 +662,8 @@ fn by_nought_nothing_changes() {
         D::Armhole,
         D::Shoulder,
         D::Neckline,
+        D::Eased,
+        D::Notch,
     ];
     let mut seen = BTreeSet::new();
     for name in DEMO {
@@ -963,4 +992,79 @@ fn what_is_drawn_out_is_cloth_and_not_a_dart() {
         }
     }
     assert!(seen > 50, "{seen}");
+}
+
+/// What is longer on one edge is eased in or gathered by a tap: then both match and are walked so, and it is said of the edge, of the seam, in the
+/// list and on paper; cut in two each part has its share.
+#[test]
+fn what_is_eased_in_is_said_wherever_its_edge_is() {
+    for (name, part, more, does) in [
+        ("pinafore-toile", PiecePart::Bodice, "0.9 cm", "eased in"),
+        ("summer-trousers", PiecePart::Leg, "1.4 cm", "eased in"),
+        ("school-skirt", PiecePart::Skirt, "9 cm", "gathered"),
+    ] {
+        let mut document = demo(name);
+        document.try_ons.clear();
+        document.wishes.pattern.marks.clear();
+        let piece = PieceKey::outer(part, PieceFace::Back, PieceShare::Whole);
+        let seam = if part == PiecePart::Leg { Seam::Outseam } else { Seam::SideSeam };
+        let edge = EdgeName::Seam(seam);
+        let longer = PieceChange::End { piece, edge, upper: false, by: m(more) };
+        document.wishes.pattern.changes = vec![longer.clone()];
+        let title = format!("The {} does not match", seam.name());
+        let found = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        let line = found.sets[0].untrue.iter().find(|line| line.title == title).unwrap();
+        let is_eased = |mend: &&crate::pattern::PieceMend| matches!(mend.change, PieceChange::Eased { .. });
+        let mends: Vec<_> = line.mends.iter().filter(is_eased).collect();
+        let [mend] = mends[..] else { panic!("{:?}", line.mends) };
+        document.wishes.pattern.changes.push(mend.change.clone());
+        let found = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        let set = &found.sets[0];
+        assert!(set.untrue.iter().all(|line| line.title != title), "{name}: {:?}", set.untrue);
+        let says = format!("of it {does}");
+        let join = set
+            .joins
+            .iter()
+            .find(|j| j.walked.iter().any(|w| w.piece == piece.name()) && j.says.contains(&says));
+        let [one, other] = &join.unwrap().walked[..] else { panic!("{name}: two edges are walked") };
+        assert!((one.long_mm - other.long_mm).abs() <= 3.0, "{name}");
+        let shown = set.pieces.iter().find(|p| p.key == piece).unwrap();
+        assert!(shown.edges.iter().any(|e| e.name == edge && e.words.ends_with(&says)), "{name}");
+        assert!(found.cutting_list().contains(&says), "{name}");
+        let sheets =
+            crate::pattern::piece_sheets(&document, crate::pattern::WhichPieces::All, Tape::Cm).unwrap();
+        assert_eq!(
+            sheets.iter().flat_map(|s| &s.words).filter(|(_, w)| w.ends_with(&says)).count(),
+            1,
+            "{name}"
+        );
+        // By hand: a piece with it, cut across.
+        let (_, _, mut all) = pieces_of(name);
+        for change in &document.wishes.pattern.changes {
+            apply(&mut all, change).unwrap();
+        }
+        let n = all.iter().position(|p| p.key == piece).unwrap();
+        let whole = all[n].edge(edge).unwrap().clone();
+        let from = EdgePlace { edge, at: m("30 cm") };
+        let middle = all[n].edges.iter().find(|e| {
+            e.name == EdgeName::Fold
+                || e.name == EdgeName::Seam(Seam::CentreBack)
+                || e.name == EdgeName::Seam(Seam::Inseam)
+        });
+        let to = EdgePlace { edge: middle.unwrap().name, at: m("20 cm") };
+        if split_piece(&mut all, n, [from, to]).is_ok() {
+            let parts = all.iter().flat_map(|p| &p.edges).filter(|e| e.name == edge);
+            let sum: f64 = parts.filter_map(|e| e.eased).map(|eased| eased.by_mm).sum();
+            near(sum, whole.eased.unwrap().by_mm, 0.01, &name);
+        }
+        // Said anew it is as long as before, and nothing is left of it.
+        document.wishes.pattern.changes.push(PieceChange::Eased {
+            piece,
+            edge,
+            by: m("0 cm"),
+            into: Fullness::Ease,
+        });
+        let again = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        assert!(again.sets[0].untrue.iter().any(|line| line.title == title));
+    }
 }
