@@ -5,10 +5,10 @@ use super::joins::{At, Join};
 use super::lay::Set;
 use super::notches::{from_below, further_up};
 use super::truing::{DIFFER, Untrue};
-use super::words::end_words;
-use crate::garment::Dart;
+use super::words::{end_words, wider_words};
+use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
-use crate::work::{EdgeName, Fullness, PieceChange};
+use crate::work::{EdgeName, Fullness, PieceChange, PiecePart};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -141,7 +141,8 @@ fn notch_mends(set: &Set, join: &Join, numbers: [usize; 2], apart: f64, tape: Ta
             format!("Move it {} towards the {end} on the {}", tape.show(by.length.abs()), piece.key.name());
         let notch = u8::try_from(number + 1).ok()?;
         let change = PieceChange::Notch { piece: piece.key, edge: edge.name, notch, by };
-        (!edge.second).then_some(PieceMend { words, change })
+        let can_be = !edge.second && apply(&mut vec![piece.clone()], &change).is_ok();
+        can_be.then_some(PieceMend { words, change })
     };
     [(pair[0], numbers[0], apart), (pair[1], numbers[1], -apart)].into_iter().filter_map(mend).collect()
 }
@@ -192,7 +193,9 @@ fn off_at_marks(join: &Join, lengths: [Length; 2], off: f64, tape: Tape) -> Leng
 
 /// Trim the longer edge, or go on with the shorter one: at either end.
 fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
-    let Some(pair) = join.pair() else { return Vec::new() };
+    let Some(pair) = join.pair().filter(|_| join.name != EdgeName::Seam(Seam::ArmholeSeam)) else {
+        return mends_of_several(set, join, is_second, by, tape);
+    };
     let [shorter, longer] = if is_second { pair } else { [pair[1], pair[0]] };
     let mut all = Vec::new();
     // The second edge of a piece that is sewn to itself has no name of its own: the first one is mended.
@@ -218,22 +221,75 @@ fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec
     all
 }
 
+/// Where several edges lie on one side: each of the longer ones eased in, a band made as long, a sleeve as wide as its cap has to be.
+fn mends_of_several(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
+    let part = |at: &At| set.pieces[at.piece].key.part;
+    let is_cap = join.name == EdgeName::Seam(Seam::ArmholeSeam);
+    let (longer, times) = &join.sides[usize::from(is_second)];
+    let mut all = Vec::new();
+    for at in join.sides.iter().flat_map(|(edges, _)| edges) {
+        let widen = match part(at) {
+            PiecePart::Waistband if longer.contains(at) => Some(-by),
+            PiecePart::Waistband => Some(by),
+            PiecePart::Sleeve if is_cap => wider_cap(set, join, at.piece, tape),
+            PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Leg | PiecePart::Sleeve => {
+                None
+            }
+        };
+        let piece = set.pieces[at.piece].key;
+        all.extend(widen.map(|by| PieceMend {
+            words: format!("Make the {} {} {}", piece.name(), tape.show(by.abs()), wider_words(piece, by)),
+            change: PieceChange::Width { piece, by: Measure { length: by, unit: tape.unit() } },
+        }));
+    }
+    // A cap is eased in by all that it is longer; an armhole is not.
+    let [one, other] = at_marks(set, join, tape);
+    let each = if is_cap { other - one } else { by.fraction(1, i64::from(*times)) };
+    let is_named = |at: &&At| !set.pieces[at.piece].edges[at.edge].second;
+    let eased = longer.iter().filter(is_named).filter(|at| !is_cap || part(at) == PiecePart::Sleeve);
+    all.extend(eased.map(|at| ease_mend(set, *at, each, tape)));
+    all
+}
+
+/// By how much a sleeve is to be wider so that its cap goes into its armhole: to the middle of the ease that is usual. Nothing where no width does it.
+fn wider_cap(set: &Set, join: &Join, sleeve: usize, tape: Tape) -> Option<Length> {
+    let piece = set.pieces[sleeve].key;
+    let wider = |by: Length| {
+        let by = Measure { length: by, unit: tape.unit() };
+        let mut pieces = set.pieces.clone();
+        apply(&mut pieces, &PieceChange::Width { piece, by }).ok()?;
+        let [armhole, cap] = join.lengths(&pieces);
+        Some(cap - armhole)
+    };
+    let [least, most] = join.ease.map(|ease| ease.on(tape).cm() * 10.0);
+    let wanted = f64::midpoint(least, most);
+    let (mut by, mut had) = (0.0, wider(Length::ZERO)?);
+    // A cap grows by less than its sleeve, and evenly: a few steps are enough.
+    let mut next = wanted - had;
+    for _ in 0..4 {
+        let has = wider(Length::from_cm(next / 10.0))?;
+        if (has - had).abs() < 1e-6 {
+            break;
+        }
+        (by, next, had) = (next, next + (wanted - has) * (next - by) / (has - had), has);
+    }
+    let by = tape.round(Length::from_cm(next / 10.0));
+    let fits = wider(by)?;
+    (least - DIFFER..=most + DIFFER).contains(&fits).then_some(by).filter(|by| *by != Length::ZERO)
+}
+
 /// What is too long eased in, or gathered where that is more than a hand eases in.
 fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> PieceMend {
     let piece = &set.pieces[at.piece];
     let edge = &piece.edges[at.edge];
     let said = edge.eased.map_or(Length::ZERO, |eased| tape.round(Length::from_cm(eased.by_mm / 10.0)));
-    let change = |into: Fullness| PieceChange::Eased {
-        piece: piece.key,
-        edge: edge.name,
-        by: Measure { length: said + by, unit: tape.unit() },
-        into,
-    };
+    let by = Measure { length: said + by, unit: tape.unit() };
+    let change = |into: Fullness| PieceChange::Eased { piece: piece.key, edge: edge.name, by, into };
     let can_be = |into: Fullness| apply(&mut vec![piece.clone()], &change(into)).is_ok();
     let (does, into) = match can_be(Fullness::Ease) {
         true => ("Ease in", Fullness::Ease),
         false => ("Gather", Fullness::Gathers),
     };
-    let words = format!("{does} {} on the {}", tape.show(said + by), piece.key.name());
+    let words = format!("{does} {} {} on the {}", tape.as_typed(by), tape.unit_name(), piece.key.name());
     PieceMend { words, change: change(into) }
 }

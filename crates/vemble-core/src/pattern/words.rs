@@ -30,6 +30,16 @@ pub(super) fn eased_words(edge: &Edge, tape: Tape) -> String {
     edge.eased.map_or_else(String::new, words)
 }
 
+/// What a piece becomes that is drawn out across the grain: a band is as long as it goes round.
+pub(super) const fn wider_words(piece: PieceKey, by: Length) -> &'static str {
+    match (piece.part, by.is_negative()) {
+        (PiecePart::Waistband, true) => "shorter",
+        (PiecePart::Waistband, false) => "longer",
+        (_, true) => "narrower",
+        (_, false) => "wider",
+    }
+}
+
 /// An end of an edge.
 pub(super) const fn end_words(edge: EdgeName, upper: bool) -> &'static str {
     match (edge, upper) {
@@ -94,7 +104,8 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             format!("{} {} below the {}", capital(&which), than(*by, "longer", "shorter"), below.name())
         }
         PieceChange::Width { piece, by } => {
-            format!("{} {}, on the piece", capital(&piece.name()), than(*by, "wider", "narrower"))
+            let wider = wider_words(*piece, by.length);
+            format!("{} {} {} {wider}, on the piece", capital(&piece.name()), show(*by), unit(*by))
         }
         PieceChange::Wedge { piece, below, at, by } => format!(
             "{} {} below the {}, from {} to nothing",
