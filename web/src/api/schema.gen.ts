@@ -2065,6 +2065,8 @@ export interface components {
             cut?: number | null;
             /** @description Its darts. */
             darts?: components["schemas"]["DrawnDart"][];
+            /** @description Places inside that are marked by drill holes; those of its darts follow from them. */
+            drills_mm?: number[][];
             /** @description Its stitching lines, once round. */
             edges: components["schemas"]["DrawnEdge"][];
             /** @description Along the warp, from its lower end to its upper one; upright when absent. */
@@ -4796,6 +4798,8 @@ export interface components {
             cut?: number | null;
             /** @description Its darts. */
             darts: components["schemas"]["DrawnDart"][];
+            /** @description Its drill marks, but for those of its darts. */
+            drills_mm: number[][];
             /** @description Its edges, once round. */
             edges: components["schemas"]["ReadEdge"][];
             /** @description Along the warp. */

@@ -225,12 +225,20 @@ function Naming({ read, done, onDone }: NamingProps) {
 }
 
 /** A piece as it is kept, once everything of it is said. */
-function drawn({ piece, cut, edges, darts, grain_mm, levels }: ReadPiece): DrawnPiece | null {
+function drawn({ piece, cut, edges, darts, grain_mm, levels, drills_mm }: ReadPiece): DrawnPiece | null {
   const named = edges.flatMap(({ name, second, path_mm, allowance, notches }) =>
     name ? [{ name, second, path_mm, notches, ...(allowance && { allowance }) }] : [],
   );
   if (!piece || named.length < edges.length) return null;
-  return { piece, edges: named, darts, levels, ...(cut && { cut }), ...(grain_mm && { grain_mm }) };
+  return {
+    piece,
+    edges: named,
+    darts,
+    levels,
+    drills_mm,
+    ...(cut && { cut }),
+    ...(grain_mm && { grain_mm }),
+  };
 }
 
 interface OneProps {

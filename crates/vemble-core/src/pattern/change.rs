@@ -492,6 +492,7 @@ fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
         dart.point = to(dart.point);
         dart.other = dart.other.map(&to);
     }
+    piece.drills.iter_mut().for_each(|p| *p = to(*p));
     // The warp runs as it did.
     let way = (piece.grain[1] - piece.grain[0]).normalize();
     let [from, up] = piece.grain.map(&to);

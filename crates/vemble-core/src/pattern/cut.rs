@@ -83,5 +83,6 @@ pub(super) fn open(
         let at = Point::new(piece.grain[0].x, *y);
         *y = place(at, height(at) > 0.0).y;
     }
+    piece.drills.iter_mut().for_each(|p| *p = to(*p));
     piece.grain = piece.grain.map(to);
 }

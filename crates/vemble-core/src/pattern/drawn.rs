@@ -55,6 +55,7 @@ fn piece_of(garment: &Garment, drawn: &DrawnPiece) -> Option<Piece> {
         grain: drawn.grain_mm.unwrap_or_default().map(point),
         cut: drawn.cut.unwrap_or(if is_one { 1 } else { 2 }),
         levels: Vec::new(),
+        drills: drawn.drills_mm.iter().copied().map(point).collect(),
     };
     let bounds = piece.bounds();
     if drawn.grain_mm.is_none() {
@@ -96,6 +97,7 @@ pub(super) fn drawn_of(piece: &Piece) -> DrawnPiece {
         edges: piece.edges.iter().map(edge).collect(),
         darts: piece.darts.iter().map(dart).collect(),
         grain_mm: Some(piece.grain.map(xy)),
+        drills_mm: piece.drills.iter().copied().map(xy).collect(),
         levels: piece.levels.iter().map(level).collect(),
         has: Vec::new(),
         has_marks: Vec::new(),
@@ -202,6 +204,7 @@ impl Piece {
             dart.point = place * dart.point;
             dart.other = dart.other.map(|p| place * p);
         }
+        self.drills.iter_mut().for_each(|p| *p = place * *p);
         self.grain = self.grain.map(|p| place * p);
     }
 }

@@ -111,6 +111,7 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
     };
     let mut edges = rest(kept, own);
     let mut darts = [&kept.darts[..], &moved.darts[..]].concat();
+    let drills = [&kept.drills[..], &moved.drills[..]].concat();
     // Its edge begins where the one beside it ends.
     let first = open_at(&mut edges, rest(&moved, beside));
     let last = close_at(&mut edges);
@@ -146,7 +147,7 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
         edges[n].second |= edges[..n].iter().any(|edge| edge.name == name);
     }
     let cut = if edges.iter().any(|edge| edge.name == EdgeName::Fold) { 1 } else { kept.cut };
-    let mut piece = Piece { edges, darts, cut, ..kept.clone() };
+    let mut piece = Piece { edges, darts, drills, cut, ..kept.clone() };
     put_grain(&mut piece);
     Ok(piece)
 }

@@ -186,7 +186,8 @@ pub(super) fn cut_from(source: &Piece, key: PieceKey, mut edges: Vec<Edge>, cut:
     let levels =
         source.levels.iter().copied().filter(|(_, y)| *y > bounds.y0 + CLEAR && *y < bounds.y1 - CLEAR);
     let levels = levels.collect();
-    let mut piece = Piece { key, was: source.was, edges, darts, grain: source.grain, cut, levels };
+    let drills = source.drills.iter().copied().filter(|p| outline.winding(*p) != 0).collect();
+    let mut piece = Piece { key, was: source.was, edges, darts, grain: source.grain, cut, levels, drills };
     put_grain(&mut piece);
     piece
 }

@@ -106,6 +106,18 @@ pub struct Piece {
     pub cut: u8,
     /// Levels that cross it, and how high.
     pub levels: Vec<(Level, f64)>,
+    /// Places inside that a file marks by drill holes; those of its darts follow from them.
+    pub drills: Vec<Point>,
+}
+
+/// A hole lies so far inside the point of a dart, in mm, so that it is sewn over (teaching value), but no further than halfway.
+const DRILLED: f64 = 10.0;
+
+/// Where the points of a dart are marked by drill holes.
+pub(super) fn drilled(mouth: [Point; 2], point: Point, other: Option<Point>) -> Vec<Point> {
+    let middle = mouth[0].midpoint(mouth[1]);
+    let inside = |p: Point| p.lerp(middle, (DRILLED / p.distance(middle).max(EXACT)).min(0.5));
+    [point].into_iter().chain(other).map(inside).collect()
 }
 
 impl Edge {
@@ -313,6 +325,13 @@ impl Piece {
     /// How long an edge is once its darts are closed, and what is eased in is.
     pub fn sewn(&self, edge: &Edge) -> f64 {
         edge.length() - self.taken_of(edge) - edge.eased.map_or(0.0, |eased| eased.by_mm)
+    }
+
+    /// Every drill mark: those of its darts that are stitched, and its own.
+    pub fn drill_marks(&self) -> Vec<Point> {
+        let stitched = self.darts.iter().filter(|dart| dart.loose.is_none());
+        let of_darts = stitched.flat_map(|dart| drilled(dart.mouth, dart.point, dart.other));
+        of_darts.chain(self.drills.iter().copied()).collect()
     }
 
     /// What goes across it at a height, once its darts are closed: from the leftmost to the rightmost place where it is cut there. Nothing

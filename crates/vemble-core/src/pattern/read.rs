@@ -2,7 +2,7 @@
 //! one who drew them.
 
 use super::outline::{JOINS, NEAR, called, corners_of, move_in, on_edge, once_round};
-use super::piece::Edge;
+use super::piece::{Edge, drilled};
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape};
@@ -10,11 +10,14 @@ use crate::place::Level;
 use crate::told::capital;
 use crate::work::{
     DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, Fullness, PieceFace, PieceKey,
-    PieceLayer, PiecePart, PieceShare, kept, path_crosses, xy,
+    PieceLayer, PiecePart, PieceShare, kept, path_crosses, point, xy,
 };
 use kurbo::{Affine, BezPath, PathEl, Point, Shape, Vec2};
 use serde::Serialize;
 use utoipa::ToSchema;
+
+/// A hole that lies so near to where a dart has its own, in mm, is that.
+const SAME: f64 = 1.0;
 
 /// The lines of one piece as a file has them: in mm, y up.
 #[derive(Clone, Debug, Default)]
@@ -89,6 +92,8 @@ pub struct ReadPiece {
     pub grain_mm: Option<[[f64; 2]; 2]>,
     /// Levels that cross it.
     pub levels: Vec<DrawnLevel>,
+    /// Its drill marks, but for those of its darts.
+    pub drills_mm: Vec<[f64; 2]>,
     /// Left, top, width, height of what is drawn: in mm, y down.
     pub view: [f64; 4],
     /// Its stitching lines, y down.
@@ -115,6 +120,7 @@ impl ReadPiece {
             cut: self.cut,
             edges: edges.collect::<Option<_>>()?,
             darts: self.darts.clone(),
+            drills_mm: self.drills_mm.clone(),
             grain_mm: self.grain_mm,
             levels: self.levels.clone(),
             has: Vec::new(),
@@ -312,6 +318,7 @@ enum Is {
     Grain,
     Dart(Option<(Dart, Option<Fullness>)>),
     Level(Option<Level>),
+    Drill,
 }
 
 fn kind_of(says: &str) -> Is {
@@ -328,6 +335,7 @@ fn kind_of(says: &str) -> Is {
         }
         _ if text == "notch" => return Is::Notch(None),
         _ if text == "grain" => return Is::Grain,
+        _ if text == "drill" => return Is::Drill,
         _ => {}
     }
     let (name, second) = text.strip_suffix(" 2").map_or((&*text, false), |name| (name, true));
@@ -368,7 +376,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
     let lines: Vec<(Is, &RawLine)> = raw.lines.iter().map(|line| (kind_of(&line.says), line)).collect();
     let edges = lines.iter().filter_map(|(is, line)| match is {
         Is::Edge(name, second) => Some((*name, *second, *line)),
-        Is::Notch(_) | Is::Grain | Is::Dart(_) | Is::Level(_) => None,
+        Is::Notch(_) | Is::Grain | Is::Dart(_) | Is::Level(_) | Is::Drill => None,
     });
     let darts = lines.iter().filter(|(is, _)| matches!(is, Is::Dart(_)));
     let mouths: Vec<Point> = darts.flat_map(|(_, line)| corners_of(&line.path)).collect();
@@ -389,7 +397,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         Some(true) => return Err(Unread::Crosses),
         None => return Err(Unread::TooMuch),
     }
-    let (mut darts, mut grain_mm, mut levels) = (Vec::new(), None, Vec::new());
+    let (mut darts, mut grain_mm, mut levels, mut drills) = (Vec::new(), None, Vec::new(), Vec::new());
     for (is, line) in &lines {
         let points = corners_of(&line.path);
         let says = || line.says.clone();
@@ -415,6 +423,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
                 let (mouth_mm, point_mm, other_mm) = (mouth.map(xy), xy(point), other.map(xy));
                 darts.push(DrawnDart { dart, mouth_mm, point_mm, other_mm, loose });
             }
+            Is::Drill => drills.extend(points.first().copied()),
             Is::Level(level) => {
                 if let (Some(level), Some(at)) = (level, points.first()) {
                     levels.push(DrawnLevel { level: *level, at_mm: xy(*at) });
@@ -422,6 +431,13 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
             }
         }
     }
+    // Those of its darts follow from them.
+    let of_darts: Vec<Point> = darts
+        .iter()
+        .filter(|dart: &&DrawnDart| dart.loose.is_none())
+        .flat_map(|d| drilled(d.mouth_mm.map(point), point(d.point_mm), d.other_mm.map(point)))
+        .collect();
+    drills.retain(|p: &Point| of_darts.iter().all(|own| own.distance(*p) > SAME));
     let bounds = outline.bounding_box();
     let figure = |mm: f64| tape.figure(Length::from_cm(mm / 10.0));
     let shown = edges.into_iter().map(|edge| {
@@ -447,6 +463,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         darts,
         grain_mm,
         levels,
+        drills_mm: drills.into_iter().map(xy).collect(),
         view: [bounds.x0, -bounds.y1, bounds.width(), bounds.height()],
         outline: (Affine::FLIP_Y * outline).to_svg(),
         size: [figure(bounds.width()), figure(bounds.height())],

@@ -12,6 +12,8 @@ use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
 use kurbo::{Affine, BezPath, Line, Point, Shape, Vec2};
 
+/// The arms of a drill mark, in mm.
+const DRILL: f64 = 4.0;
 /// How long, and how high, a wave of the line beside what is gathered is, in mm.
 const WAVE: f64 = 6.0;
 
@@ -126,8 +128,17 @@ fn named(piece: &Piece) -> NamedPiece {
     for (level, y) in &piece.levels {
         all.push(line(format!("level: {}", level.name()), &level_line(piece, *y), None));
     }
+    for at in piece.drill_marks() {
+        all.push(line("drill".into(), &drill_mark(at), None));
+    }
     all.push(line("grain".into(), &piece.grain, None));
     NamedPiece { name: piece.key.name(), cut: piece.cut, lines: all }
+}
+
+/// The mark of a drill hole: it begins where that is.
+fn drill_mark(at: Point) -> [Point; 6] {
+    let arm = |x: f64, y: f64| at + Vec2::new(x, y) * DRILL;
+    [at, arm(1.0, 0.0), arm(-1.0, 0.0), at, arm(0.0, 1.0), arm(0.0, -1.0)]
 }
 
 /// Where a level lies: a short line into the piece from where it begins there.
@@ -180,6 +191,12 @@ pub(super) fn marks(piece: &Piece) -> BezPath {
             path.move_to(at);
             path.line_to(out);
         }
+    }
+    for at in piece.drill_marks() {
+        drill_mark(at)
+            .into_iter()
+            .enumerate()
+            .for_each(|(n, p)| if n == 0 { path.move_to(p) } else { path.line_to(p) });
     }
     let [low, high] = piece.grain;
     path.move_to(low);

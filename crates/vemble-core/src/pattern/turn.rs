@@ -353,6 +353,10 @@ fn turn(
         dart.point = to * dart.point;
         dart.other = dart.other.map(|p| to * p);
     }
+    for drill in &mut piece.drills {
+        let is_one = region.winding(*drill) != 0;
+        *drill = to(if is_one { Part::One } else { Part::Other }) * *drill;
+    }
     // Where legs differ that close, something is left between them.
     let [one, other] = ends[0].map(|end| end.distance(pivot));
     let closed = (one - other).abs() + ONE_POINT;

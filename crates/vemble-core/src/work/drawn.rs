@@ -33,6 +33,9 @@ pub struct DrawnPiece {
     /// Levels that cross it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub levels: Vec<DrawnLevel>,
+    /// Places inside that are marked by drill holes; those of its darts follow from them.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub drills_mm: Vec<[f64; 2]>,
     /// What is done on paper and is in it already: it is not done again.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub has: Vec<PieceChange>,
@@ -234,9 +237,12 @@ fn wrong_piece(piece: &DrawnPiece) -> Result<(), Fault> {
     if let Some(wrong) = piece.has.iter().find_map(PieceChange::wrong) {
         return fault("has".into(), wrong);
     }
-    for (what, count) in
-        [("edges", piece.edges.len()), ("darts", piece.darts.len()), ("levels", piece.levels.len())]
-    {
+    for (what, count) in [
+        ("edges", piece.edges.len()),
+        ("darts", piece.darts.len()),
+        ("levels", piece.levels.len()),
+        ("drills_mm", piece.drills_mm.len()),
+    ] {
         if count > EACH {
             return fault(what.into(), Wrong::TooMany { what, most: EACH });
         }
@@ -244,7 +250,12 @@ fn wrong_piece(piece: &DrawnPiece) -> Result<(), Fault> {
     let is_near = |p: [f64; 2]| p.iter().all(|v| v.abs() <= FAR);
     let grain = piece.grain_mm.iter().flatten();
     let places = piece.darts.iter().flat_map(|d| d.mouth_mm.iter().chain([&d.point_mm]).chain(&d.other_mm));
-    if !grain.chain(places).chain(piece.levels.iter().map(|l| &l.at_mm)).all(|p| is_near(*p)) {
+    if !grain
+        .chain(places)
+        .chain(piece.levels.iter().map(|l| &l.at_mm))
+        .chain(&piece.drills_mm)
+        .all(|p| is_near(*p))
+    {
         return fault("darts".into(), Wrong::TooFarOff);
     }
     if piece.grain_mm.is_some_and(|[a, b]| point(a).distance(point(b)) < 1.0) {

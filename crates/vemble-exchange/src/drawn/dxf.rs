@@ -1,13 +1,13 @@
-//! DXF by ASTM D6673: a block is a piece; 1 what is cut, 4 notches, 7 grain, 8 lines inside, 14 what is sewn, 15 words. Words beside a line
+//! DXF by ASTM D6673: a block is a piece; 1 what is cut, 4 notches, 7 grain, 8 lines inside, 13 drill holes, 14 what is sewn, 15 words. Words beside a line
 //! name it.
 
 use super::{Said, complaint, mm_of, no_unit};
 use crate::document::Complaint;
 use crate::strips::{StripsError, flattened, metric, saved};
-use dxf::entities::{Entity, EntityType, Insert, Line, LwPolyline, Text};
+use dxf::entities::{Entity, EntityType, Insert, Line, LwPolyline, ModelPoint, Text};
 use dxf::enums::Units;
 use dxf::{Block, Drawing, LwPolylineVertex};
-use kurbo::{Affine, BezPath, ParamCurveNearest, Point};
+use kurbo::{Affine, BezPath, ParamCurveNearest, Point, Shape};
 use vemble_core::length::{Measure, Unit};
 use vemble_core::paper::{PaperInk, PaperSheet};
 use vemble_core::pattern::{RawLine, RawPiece};
@@ -16,6 +16,7 @@ const CUT: &str = "1";
 const NOTCH: &str = "4";
 const GRAIN: &str = "7";
 const INSIDE: &str = "8";
+const DRILL: &str = "13";
 const SEWN: &str = "14";
 const WORDS: &str = "15";
 /// Words name a line that passes them so near, in mm.
@@ -31,7 +32,7 @@ pub fn pieces_dxf(sheets: &[PaperSheet]) -> Result<Vec<u8>, StripsError> {
     if sheets.is_empty() {
         return Err(StripsError::Nothing);
     }
-    let mut drawing = metric([CUT, NOTCH, GRAIN, INSIDE, SEWN, WORDS]);
+    let mut drawing = metric([CUT, NOTCH, GRAIN, INSIDE, DRILL, SEWN, WORDS]);
     let mut y = 0.0;
     for sheet in sheets {
         let mut block = Block { name: sheet.title.clone(), ..Block::default() };
@@ -48,6 +49,11 @@ pub fn pieces_dxf(sheets: &[PaperSheet]) -> Result<Vec<u8>, StripsError> {
                 let first =
                     line.path.elements().first().and_then(kurbo::PathEl::end_point).unwrap_or_default();
                 let layer = layer_of(&line.name);
+                if layer == DRILL {
+                    let location = dxf::Point::new(first.x, -first.y, 0.0);
+                    add(DRILL, EntityType::ModelPoint(ModelPoint { location, ..ModelPoint::default() }));
+                    continue;
+                }
                 polylines(&line.path).for_each(|line| add(layer, line));
                 let at = if layer == SEWN { middle_of(&line.path) } else { first };
                 let says = match line.allowance {
@@ -79,6 +85,7 @@ fn layer_of(name: &str) -> &'static str {
         "notch" => NOTCH,
         "grain" => GRAIN,
         "dart" | "level" => INSIDE,
+        "drill" => DRILL,
         _ => SEWN,
     }
 }
@@ -195,6 +202,18 @@ fn piece(block: &Block, scale: f64, said: Said) -> Result<RawPiece, Complaint> {
     lines.extend(on(GRAIN).map(|path| RawLine { says: "grain".into(), path, allowance: None }));
     let inside = marked(INSIDE, "").into_iter();
     lines.extend(inside.filter(|line| line.says.starts_with("dart:") || line.says.starts_with("level:")));
+    // A hole is a point, or a small circle.
+    let holes = block.entities.iter().filter(|entity| entity.common.layer == DRILL);
+    let centres = holes.filter_map(|entity| match &entity.specific {
+        EntityType::ModelPoint(point) => Some(&point.location),
+        EntityType::Circle(circle) => Some(&circle.center),
+        _ => None,
+    });
+    lines.extend(centres.map(|at| {
+        let at = place * Point::new(at.x, at.y);
+        let path = kurbo::Line::new(at, Point::new(at.x + 1.0, at.y)).to_path(0.1);
+        RawLine { says: "drill".into(), path, allowance: None }
+    }));
     let cut = told("quantity").and_then(|text| text.split([',', ' ']).next().and_then(|n| n.parse().ok()));
     Ok(RawPiece { says, cut, lines, outside })
 }

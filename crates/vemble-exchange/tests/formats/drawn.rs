@@ -497,3 +497,61 @@ fn what_is_cut_only_is_asked_about_and_moved_in() {
     assert!(read(&file, said(None, Some("6 in"))).is_err(), "more than it is wide");
     assert_eq!(read(&file, said(None, Some("-1 cm"))).unwrap_err().path, "allowance");
 }
+
+/// Drill marks are written and read as points or circles; those of darts are never more than the darts are.
+#[test]
+fn drill_marks_are_written_and_read() {
+    let far = |[a, b]: [[f64; 2]; 2]| (a[0] - b[0]).hypot(a[1] - b[1]);
+    for name in GARMENTS {
+        for format in [DrawnFormat::Svg, DrawnFormat::Dxf] {
+            let mut once = there_and_back(&garment(name), format);
+            assert!(
+                once.wishes.pattern.drawn.iter().all(|piece| piece.drills_mm.is_empty()),
+                "{name}: of darts"
+            );
+            for piece in &mut once.wishes.pattern.drawn {
+                let grain = piece.grain_mm.unwrap();
+                let at = |share: f64, out: f64| {
+                    [0, 1].map(|n| {
+                        grain[0][n] + (grain[1][n] - grain[0][n]) * share + out * (n as f64 * 2.0 - 1.0)
+                    })
+                };
+                piece.drills_mm = vec![at(0.4, 1.0), at(0.6, -2.0)];
+            }
+            let twice = there_and_back(&once, format);
+            for (was, is) in once.wishes.pattern.drawn.iter().zip(&twice.wishes.pattern.drawn) {
+                assert_eq!(was.piece, is.piece);
+                let ([a, b], [c, d]) = (&was.drills_mm[..], &is.drills_mm[..]) else {
+                    panic!("{name}: {is:?}")
+                };
+                let both = [(was.grain_mm.unwrap(), [a, b]), (is.grain_mm.unwrap(), [c, d])];
+                let [x, y] =
+                    both.map(|(grain, [a, b])| [far([grain[0], *a]), far([grain[1], *b]), far([*a, *b])]);
+                assert!(
+                    x.iter().zip(y).all(|(x, y)| (x - y).abs() < 0.01),
+                    "{name}, {format:?}: {x:?} {y:?}"
+                );
+            }
+        }
+    }
+    // As other programs draw them: circles.
+    let file =
+        write_pieces(&garment("pinafore-toile"), PieceFormat::Dxf, WhichPieces::All, Paper::A4, Tape::Cm);
+    let mut drawing = dxf::Drawing::load(&mut &file.unwrap()[..]).unwrap();
+    let is_hole = |entity: &&mut dxf::entities::Entity| entity.common.layer == "13";
+    let mut holes = 0;
+    for hole in drawing.blocks_mut().flat_map(|block| &mut block.entities).filter(is_hole) {
+        let dxf::entities::EntityType::ModelPoint(point) = &hole.specific else { panic!("{hole:?}") };
+        let center = dxf::Point::new(point.location.x + 30.0, point.location.y, 0.0);
+        hole.specific = dxf::entities::EntityType::Circle(dxf::entities::Circle {
+            center,
+            radius: 1.5,
+            ..Default::default()
+        });
+        holes += 1;
+    }
+    let mut moved = Vec::new();
+    drawing.save(&mut moved).unwrap();
+    let read = read_drawn(&moved, DrawnFormat::Dxf, Said::default(), Tape::Cm).unwrap();
+    assert_eq!((read.pieces.iter().map(|piece| piece.drills_mm.len()).sum::<usize>(), holes), (3, 3));
+}

@@ -1068,3 +1068,41 @@ fn what_is_eased_in_is_said_wherever_its_edge_is() {
         assert!(again.sets[0].untrue.iter().any(|line| line.title == title));
     }
 }
+
+/// A drill mark goes wherever the cloth it lies on goes: one at the point of a dart stays there, whatever is done to the piece and not to the dart.
+#[test]
+fn drill_marks_go_with_their_cloth() {
+    let mut tried = 0;
+    for name in DEMO {
+        let (_, _, mut all) = pieces_of(name);
+        for piece in &mut all {
+            piece.drills = piece.darts.iter().map(|dart| dart.point).collect();
+            assert_eq!(
+                piece.drill_marks().len(),
+                2 * piece.darts.len() + piece.darts.iter().filter(|d| d.other.is_some()).count(),
+                "{name}: those of its darts and its own"
+            );
+        }
+        for (n, may) in all.iter().map(|piece| crate::pattern::may::may(piece, &all)).enumerate() {
+            let about_darts =
+                [PieceDoes::TurnDart, PieceDoes::DartPoint, PieceDoes::SlideDart, PieceDoes::TrueDart];
+            for does in may.does.iter().filter(|does| !about_darts.contains(does) && !all[n].darts.is_empty())
+            {
+                let mut after = all.clone();
+                if apply(&mut after, &typical(*does, &may)).is_err() {
+                    continue;
+                }
+                let drills: Vec<_> = after.iter().flat_map(|p| &p.drills).collect();
+                for (piece, dart) in after.iter().flat_map(|p| p.darts.iter().map(move |dart| (p, dart))) {
+                    let is_kept = all
+                        .iter()
+                        .any(|old| old.key == piece.key && old.darts.iter().any(|d| d.dart == dart.dart));
+                    let off = drills.iter().map(|p| p.distance(dart.point)).fold(f64::INFINITY, f64::min);
+                    assert!(!is_kept || off < 0.01, "{name}, {does:?} of the {}: {off}", may.name);
+                    tried += usize::from(is_kept);
+                }
+            }
+        }
+    }
+    assert!(tried > 150, "{tried}");
+}

@@ -172,6 +172,7 @@ impl Leg<'_> {
         let levels = garment.body_levels_up();
         let levels = levels.iter().filter(|l| !l.level.is_at_an_edge() && l.level != Level::Waist);
         let mut piece = Piece {
+            drills: Vec::new(),
             key: PieceKey::outer(PiecePart::Leg, face, PieceShare::Whole),
             was: None,
             edges,

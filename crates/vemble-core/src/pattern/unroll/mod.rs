@@ -178,6 +178,7 @@ fn band(bolt: &Bolt<'_>) -> Option<Piece> {
     let mut inner = Edge::line(EdgeName::Top, c, d);
     inner.second = false;
     Some(Piece {
+        drills: Vec::new(),
         key: PieceKey::outer(PiecePart::Waistband, PieceFace::Round, PieceShare::Whole),
         was: None,
         edges: vec![Edge::line(EdgeName::Waist, a, b), right, inner, left],

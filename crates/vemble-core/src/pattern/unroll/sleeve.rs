@@ -108,6 +108,7 @@ fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
     let at = |level: Level| garment.level(level).map(|l| (level, l.station.length.cm() * 10.0));
     let inside = |(_, y): &(Level, f64)| *y > 5.0 && *y < under;
     let mut piece = Piece {
+        drills: Vec::new(),
         key: PieceKey::outer(PiecePart::Sleeve, PieceFace::Round, PieceShare::Whole),
         was: None,
         edges,

@@ -231,6 +231,7 @@ impl<'a> Storey<'a> {
         }
         let is_on_fold = edges.iter().any(|edge| edge.name == EdgeName::Fold);
         let mut piece = Piece {
+            drills: Vec::new(),
             key: PieceKey::outer(self.part, face, share),
             was: None,
             cut: if is_on_fold { 1 } else { 2 },
