@@ -4283,7 +4283,7 @@ export interface components {
             };
         } | {
             /**
-             * @description An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the fold. What goes on across the seam is drawn
+             * @description An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the middle. What goes on across the seam is drawn
              *     as much.
              */
             true_corner: {

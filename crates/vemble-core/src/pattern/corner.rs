@@ -1,9 +1,9 @@
-//! Corners: an edge drawn anew beside one, so that what meets there runs on across the seam, or is square to the fold.
+//! Corners: an edge drawn anew beside one, so that what meets there runs on across the seam, or is square to the middle.
 
 use super::change::CannotBe;
 use super::mouth::bend_end;
 use super::piece::Piece;
-use super::truing::{DEGREES, angle};
+use super::truing::{DEGREES, angle, is_middle};
 use crate::garment::Seam;
 use crate::work::{EdgeName, PieceKey};
 
@@ -59,9 +59,9 @@ pub(super) fn trueable(pieces: &[Piece], n: usize) -> Vec<[EdgeName; 2]> {
     all.sort_unstable();
     all.dedup();
     all.retain(|[name, beside]| {
-        let is_free = *name != EdgeName::Fold;
+        let is_free = !is_middle(*name);
         let is_sewn = matches!(beside, EdgeName::Seam(_) | EdgeName::Waist);
-        is_free && (*beside == EdgeName::Fold || is_sewn && goes_on(pieces, n, *name, *beside).is_some())
+        is_free && (is_middle(*beside) || is_sewn && goes_on(pieces, n, *name, *beside).is_some())
     });
     all
 }
@@ -77,7 +77,7 @@ pub(super) fn true_corner(
     if own.is_empty() {
         return Err(CannotBe::NotThere);
     }
-    let all: Vec<(usize, Corner, f64)> = if beside == EdgeName::Fold {
+    let all: Vec<(usize, Corner, f64)> = if is_middle(beside) {
         own.into_iter().map(|corner| (n, corner, 90.0 - corner.degrees)).collect()
     } else {
         let other = goes_on(pieces, n, name, beside).ok_or(CannotBe::NotBeside)?;

@@ -1,6 +1,6 @@
 //! Truing: whether what is sewn together still matches, and what mends it.
 
-use super::joined::rank;
+use super::joined::{lies_in_middle, rank};
 use super::joins::{At, Join};
 use super::mouth::turns_at;
 use super::notches::{from_below, sewn_from_below};
@@ -101,7 +101,7 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
     }
     for (p, piece) in pieces.iter().enumerate() {
         for (e, edge) in piece.edges.iter().enumerate() {
-            if edge.name == EdgeName::Fold {
+            if is_middle(edge.name) {
                 squares(piece, At { piece: p, edge: e }, &mut all);
             }
         }
@@ -163,7 +163,7 @@ fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<U
     let [(one, meets), (other, met)] = pair.map(inside);
     let together = one + other;
     // What goes on into the same: seams that cross it, and free edges.
-    let is_one_line = meets == met && !matches!(meets, EdgeName::Fold);
+    let is_one_line = meets == met && !is_middle(meets);
     (is_one_line && (together - 180.0).abs() > DEGREES).then_some(Untrue::Corner {
         join,
         pieces: pair.map(|at| at.piece),
@@ -178,7 +178,12 @@ pub(super) fn angle(into: Vec2, out: Vec2) -> f64 {
     180.0 - turn
 }
 
-/// Both corners at a fold: what meets its mirror image is square to it.
+/// It is a fold, or a seam in the middle: what meets it goes on in its own mirror image.
+pub(super) fn is_middle(name: EdgeName) -> bool {
+    name == EdgeName::Fold || matches!(name, EdgeName::Seam(seam) if lies_in_middle(seam))
+}
+
+/// Both corners at a fold, or a seam in the middle: what meets its mirror image is square to it.
 fn squares(piece: &Piece, at: At, all: &mut Vec<Untrue>) {
     let count = piece.edges.len();
     for (own, next, other) in [

@@ -100,7 +100,10 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             title: format!("The {} is not square to the middle", meets.name()),
             figures: format!("{degrees:.0}° on the {}, not 90°", set.pieces[at.piece].key.name()),
             pieces: vec![at.piece],
-            mends: corner_mend(set, at.piece, *meets, EdgeName::Fold, "Draw it square to the fold"),
+            mends: {
+                let middle = set.pieces[at.piece].edges[at.edge].name;
+                corner_mend(set, at.piece, *meets, middle, "Draw it square to the middle")
+            },
         },
         Untrue::Legs { piece, dart, apart } => UntrueLine {
             title: format!("The legs of the {} differ", dart.name()),

@@ -2,6 +2,7 @@
 
 use super::change::CannotBe;
 use super::piece::Edge;
+use super::truing::is_middle;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Tape};
 use crate::told::capital;
@@ -203,7 +204,7 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             end_words(*edge, !by.length.is_negative())
         ),
         PieceChange::TrueCorner { piece, edge, beside } => {
-            let how = if *beside == EdgeName::Fold { "square to" } else { "smooth across" };
+            let how = if is_middle(*beside) { "square to" } else { "smooth across" };
             format!("{}: {} drawn {how} the {}", capital(&piece.name()), edge.name(), beside.name())
         }
         PieceChange::TrueDart { piece, dart } => {

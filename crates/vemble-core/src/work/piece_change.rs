@@ -64,7 +64,7 @@ choice! {
         LooseDart => "a dart gathered or eased in, and not stitched",
         Eased => "part of an edge gathered or eased in",
         Notch => "a notch moved along its edge",
-        TrueCorner => "a corner trued: smooth across its seam, or square to the fold",
+        TrueCorner => "a corner trued: smooth across its seam, or square to the middle",
         TrueDart => "a dart trued: equal legs, and its edge smooth over it",
         Neckline => "another neckline",
         Split => "cut in two, with a seam between",
@@ -244,7 +244,7 @@ pub enum PieceChange {
         /// By so much towards the other end; less than nought is back.
         by: Measure,
     },
-    /// An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the fold. What goes on across the seam is drawn
+    /// An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the middle. What goes on across the seam is drawn
     /// as much.
     TrueCorner {
         /// Which piece.

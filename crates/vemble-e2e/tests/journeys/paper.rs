@@ -271,7 +271,7 @@ async fn what_does_not_match_is_eased_in_or_moved() {
     journey
         .until_text(done, "Skirt, front: notch 1 of the side seam 0.4 cm further towards its lower end")
         .await;
-    journey.choose("What is done", "a corner trued: smooth across its seam, or square to the fold").await;
+    journey.choose("What is done", "a corner trued: smooth across its seam, or square to the middle").await;
     journey.choose("Which edge", "hem").await;
     journey.click_words("Do it").await;
     journey.until_text(done, "Skirt, front: hem drawn smooth across the side seam").await;
