@@ -6070,6 +6070,8 @@ export interface components {
         ToileMark: "shoulder_tip" | "neckline_gape" | "armhole_hinge" | "bust_point" | "waist" | "balance_front" | "balance_back" | "hem" | "upper_arm" | "wrist";
         /** @description How a toile is made and marked. */
         ToileShown: {
+            /** @description How that is cut and basted, line by line: what is left for a fitting stays until it fits. */
+            basted: string[];
             /** @description What is to be done before it is worn, line by line. */
             before: string[];
             /** @description What was marked. */

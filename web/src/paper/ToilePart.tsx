@@ -80,6 +80,14 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
           onPut={put}
         />
       ))}
+      <details className={styles["before"]}>
+        <summary>Then, in its real cloth</summary>
+        <ul>
+          {shown.basted.map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      </details>
     </section>
   );
 }

@@ -5,10 +5,10 @@ use super::lay::{Laid, Set};
 use super::marks::{Carried, changes_of};
 use super::words::{cannot_words, change_words};
 use crate::document::LONGEST_NAME;
-use crate::garment::{Closure, Garment};
-use crate::length::Tape;
+use crate::garment::{Closure, Garment, Run, Seam};
+use crate::length::{Measure, Tape, Taught};
 use crate::told::capital;
-use crate::work::{DrawnPiece, MarkSettled, Marked, Pattern, ToileMark, ToileStage};
+use crate::work::{DrawnPiece, EdgeName, MarkSettled, Marked, Pattern, ToileMark, ToileStage};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -25,6 +25,8 @@ pub struct ToileShown {
     pub waiting: Vec<String>,
     /// How it stands: "2 marks are not settled".
     pub stands: String,
+    /// How that is cut and basted, line by line: what is left for a fitting stays until it fits.
+    pub basted: Vec<String>,
     /// The garment to begin in its real cloth.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub real: Option<InRealCloth>,
@@ -39,8 +41,21 @@ pub struct InRealCloth {
     pub pattern: Pattern,
 }
 
-/// Its pieces are those of its toile, and its figures those that they have: nobody has measured them.
-fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern) -> Option<InRealCloth> {
+/// What is left outside of a seam that is fitted: 2.5 cm, 1 in (teaching value: what a basted seam is let out by on each edge, and trimmed once it fits).
+const LEFT: Taught = Taught::new(25, 64);
+
+/// It is fitted on the body: it runs down, or over the shoulder. Armholes, necklines, waists and crotches are bent, and are cut as they are.
+fn is_fitted(seam: Seam) -> bool {
+    let is_bent = matches!(seam, Seam::SeatSeam | Seam::FrontRise);
+    seam == Seam::ShoulderSeam || matches!(seam.run(), Run::Down | Run::DownSleeve) && !is_bent
+}
+
+/// Its pieces are those of its toile, with more left at seams that are fitted, and its figures those that they have: nobody has measured them.
+fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern, tape: Tape) -> Option<InRealCloth> {
+    let left = |own: Measure| {
+        let left = Measure { length: LEFT.on(tape), unit: tape.unit() };
+        if own.length < left.length { left } else { own }
+    };
     let waits = on_toile.marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
     let mut pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
     if !cut.toile || sets.iter().all(|set| set.pieces.is_empty()) {
@@ -50,14 +65,25 @@ fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern) -> Option<InRe
     if let [set] = sets
         && set.pieces != set.old
     {
-        let left = set.pieces.iter().map(|piece| DrawnPiece { of_toile: true, ..drawn_of(piece) });
-        pattern.drawn = left.collect();
+        let drawn = set.pieces.iter().map(|piece| DrawnPiece { of_toile: true, ..drawn_of(piece) });
+        pattern.drawn = drawn.collect();
+        let outer = pattern.drawn.iter_mut().filter(|piece| piece.piece.layer.is_outer());
+        for edge in outer.flat_map(|piece| &mut piece.edges) {
+            if matches!(edge.name, EdgeName::Seam(seam) if is_fitted(seam)) {
+                edge.allowance = edge.allowance.map(left);
+            }
+        }
     }
     let mut garment = cut.clone();
     garment.toile = false;
     garment.name = format!("{}, in its real cloth", cut.name).chars().take(LONGEST_NAME).collect();
     garment.levels.iter_mut().for_each(|level| level.assumed = true);
-    garment.seams.iter_mut().for_each(|facts| facts.assumed = true);
+    for facts in &mut garment.seams {
+        facts.assumed = true;
+        if is_fitted(facts.seam) {
+            facts.allowance = left(facts.allowance);
+        }
+    }
     garment.darts.iter_mut().for_each(|dart| dart.assumed = true);
     Some(InRealCloth { garment, pattern })
 }
@@ -170,7 +196,8 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
         marks: shown.collect(),
         stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
-        real: in_real_cloth(cut, &laid.sets, pattern),
+        basted: basted(garment, tape),
+        real: in_real_cloth(cut, &laid.sets, pattern, tape),
     }
 }
 
@@ -210,6 +237,19 @@ fn stands(all: usize, open: usize, waiting: usize, next: usize) -> String {
     .map(|(n, one, many)| format!("{n} {}", if n == 1 { one } else { many }))
     .collect();
     format!("{}: {}.", marks(all), parts.join(", "))
+}
+
+/// How the real garment is cut and basted, so that it is fitted as its toile was (handbook 11.1 and 14).
+fn basted(garment: &Garment, tape: Tape) -> Vec<String> {
+    let seams = garment.seams.iter().map(|facts| facts.seam).filter(|seam| is_fitted(*seam));
+    let seams: Vec<String> = seams.map(|seam| format!("{}s", seam.name())).collect();
+    let left = tape.show(LEFT.on(tape));
+    vec![
+        format!("Cut with {left} outside the {}, per edge: it stays until everything fits.", seams.join(", ")),
+        "Thread-trace every seam line, the middles and the balance lines, so that they are seen from both sides.".into(),
+        "Baste it together by hand or in the longest stitch; nothing is trimmed, clipped or pressed hard.".into(),
+        "Pin it on the body in Try on: its lines, its plan and its try-ons before cutting are those of every garment.".into(),
+    ]
 }
 
 /// What is done before it is worn (handbook 11.1).
