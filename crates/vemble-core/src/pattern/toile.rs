@@ -245,7 +245,7 @@ fn basted(garment: &Garment, tape: Tape) -> Vec<String> {
     let seams: Vec<String> = seams.map(|seam| format!("{}s", seam.name())).collect();
     let left = tape.show(LEFT.on(tape));
     vec![
-        format!("Cut with {left} outside the {}, per edge: it stays until everything fits.", seams.join(", ")),
+        format!("Cut with {left} per edge at the {}: it stays until everything fits.", seams.join(", at the ")),
         "Thread-trace every seam line, the middles and the balance lines, so that they are seen from both sides.".into(),
         "Baste it together by hand or in the longest stitch; nothing is trimmed, clipped or pressed hard.".into(),
         "Pin it on the body in Try on: its lines, its plan and its try-ons before cutting are those of every garment.".into(),

@@ -170,6 +170,8 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.until_text(toile, "4 marks: 1 is not settled yet").await;
     journey.click("[aria-label='When Shoulder tip is settled'] .ant-segmented-item:nth-of-type(1)").await;
     journey.until_text(toile, "Bodice, back: shoulder seam 1.2 cm longer at its outer end").await;
+    journey.click_words("Then, in its real cloth").await;
+    journey.until_text(toile, "Cut with 2.5 cm per edge at the side seams, at the shoulder seams").await;
     // The next toile is marked beside it.
     journey.click_words("toile 2").await;
     journey.type_over("[aria-label='Shoulder tip, First, what it hangs by']", "-0.2\t").await;
@@ -183,9 +185,11 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.until_text(left, "All of it is done.").await;
     journey.click_words("Put it back").await;
     journey.until_text(left, "Neckline gape: 0.8 cm").await;
-    // Its pieces are those of its toile; what was made by somebody else has no paper.
+    // Its pieces are those of its toile, with more at the seams that are fitted; what was made by somebody else has no paper.
     journey.click_words("Paper").await;
     journey.until_text("[aria-label='What is done to them']", "Skirt, back, as its toile was left").await;
+    journey.click(".paper_piece:nth-of-type(2)").await;
+    journey.until_text("[aria-label='Pieces'] table", "2.5 cm").await;
     journey.click_words("Rail").await;
     open_garment(&journey, "School skirt").await;
     journey.find("body:not(:has([href$='/paper']))").await;
