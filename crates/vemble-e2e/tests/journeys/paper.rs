@@ -170,7 +170,7 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.until_text(toile, "4 marks: 1 is not settled yet").await;
     journey.click("[aria-label='When Shoulder tip is settled'] .ant-segmented-item:nth-of-type(1)").await;
     journey.until_text(toile, "Bodice, back: shoulder seam 1.2 cm longer at its outer end").await;
-    journey.click_words("Then, in its real cloth").await;
+    journey.click(&format!("{toile} > details:last-of-type summary")).await;
     journey.until_text(toile, "Cut with 2.5 cm per edge at the side seams, at the shoulder seams").await;
     // The next toile is marked beside it.
     journey.click_words("toile 2").await;
