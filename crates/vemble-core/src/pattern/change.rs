@@ -114,6 +114,11 @@ pub fn apply(pieces: &mut Vec<Piece>, change: &PieceChange) -> Result<(), Cannot
     if changed.iter().any(|piece| piece.edges.iter().any(is_wide) && !is_cut(piece)) {
         return Err(CannotBe::TooWide);
     }
+    // What is eased in is still there.
+    let is_eaten = |piece: &Piece, edge: &Edge| edge.eased.is_some() && piece.sewn(edge) <= 0.0;
+    if changed.iter().any(|piece| piece.edges.iter().any(|edge| is_eaten(piece, edge))) {
+        return Err(CannotBe::TooMuch);
+    }
     // A dart that began on an edge still does.
     let is_off = |piece: &Piece, dart: &PieceDart| {
         dart.other.is_none() && piece.edges.iter().all(|edge| !is_on(edge, dart))

@@ -4,7 +4,7 @@ use super::carry::inwards;
 use super::cut_line::cut_line;
 use super::lay::{Set, lay};
 use super::piece::Piece;
-use super::words::eased_words;
+use super::words::with_eased;
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::length::{Length, Measure, Tape, Unit};
@@ -75,7 +75,7 @@ fn sheet(set: &Set, n: usize, tape: Tape) -> PaperSheet {
     for edge in &piece.edges {
         let (at, way) = edge.at(edge.length() / 2.0);
         let sewn = tape.show(Length::from_cm(piece.sewn(edge) / 10.0));
-        let said = format!("{} {sewn}{}", edge.name.name(), eased_words(edge, tape));
+        let said = with_eased(format!("{} {sewn}", edge.name.name()), edge, tape);
         // They begin inside of it, or end there where it leans to the left; no further out than the piece begins at that height.
         let inside = at + inwards(way) * BESIDE;
         let leans = inwards(way).x < -0.1;

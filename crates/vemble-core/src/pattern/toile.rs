@@ -82,6 +82,7 @@ fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern, tape: Tape) ->
         facts.assumed = true;
         if is_fitted(facts.seam) {
             facts.allowance = left(facts.allowance);
+            facts.allowance_back = facts.allowance_back.map(left);
         }
     }
     garment.darts.iter_mut().for_each(|dart| dart.assumed = true);

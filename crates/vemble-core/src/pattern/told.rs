@@ -13,7 +13,7 @@ use super::sheets::marks;
 use super::toile::{ToileShown, says, toile_shown};
 use super::truing::{DIFFER, is_upwards, true_up};
 use super::untrue::{UntrueLine, at_marks, untrue_line};
-use super::words::{cannot_words, change_words, eased_words};
+use super::words::{cannot_words, change_words, eased_words, with_eased};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
@@ -364,7 +364,7 @@ fn shown(set: &Set, n: usize, tape: Tape) -> PieceShown {
             .iter()
             .map(|edge| EdgeShown {
                 name: edge.name,
-                words: format!("{}{}", edge.name.name(), eased_words(edge, tape)),
+                words: with_eased(edge.name.name().into(), edge, tape),
                 path: painted(&edge_path(edge)),
                 long: figure(piece.sewn(edge), tape),
                 allowance: figure(edge.allowance, tape),
@@ -395,8 +395,7 @@ fn join_shown(set: &Set, join: &Join, tape: Tape) -> JoinShown {
             Some(format!("; {takes} {} on the {}, altogether", dart.loose?.name(), piece.key.name()))
         };
         let edge = &piece.edges[at.edge];
-        let eased = eased_words(edge, tape);
-        let eased = (!eased.is_empty()).then(|| format!(";{} on the {}", &eased[1..], piece.key.name()));
+        let eased = eased_words(edge, tape).map(|eased| format!("; {eased} on the {}", piece.key.name()));
         on.filter_map(told).chain(eased).collect::<Vec<_>>()
     });
     let loose: String = loose.collect();

@@ -293,6 +293,9 @@ fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> PieceMend {
         true => ("Ease in", Fullness::Ease),
         false => ("Gather", Fullness::Gathers),
     };
-    let words = format!("{does} {} {} on the {}", tape.as_typed(by), tape.unit_name(), piece.key.name());
+    // Where some is eased in already, what is said is all of it.
+    let all = if said == Length::ZERO { "" } else { " in all" };
+    let figure = format!("{} {}", tape.as_typed(by), tape.unit_name());
+    let words = format!("{does} {figure}{all} on the {}", piece.key.name());
     PieceMend { words, change: change(into) }
 }

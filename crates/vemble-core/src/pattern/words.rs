@@ -22,13 +22,21 @@ pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
     }
 }
 
-/// What of an edge is gathered or eased in: ", 0.9 cm of it eased in". Nothing where none is.
-pub(super) fn eased_words(edge: &Edge, tape: Tape) -> String {
+/// What of an edge is gathered or eased in: "0.9 cm of it eased in". Nothing where none is.
+pub(super) fn eased_words(edge: &Edge, tape: Tape) -> Option<String> {
     let words = |eased: Eased| {
         let by = tape.show(tape.round(Length::from_cm(eased.by_mm / 10.0)));
-        format!(", {by} of it {}", eased.into.name())
+        format!("{by} of it {}", eased.into.name())
     };
-    edge.eased.map_or_else(String::new, words)
+    edge.eased.map(words)
+}
+
+/// Words of an edge, and behind them what of it is gathered or eased in.
+pub(super) fn with_eased(words: String, edge: &Edge, tape: Tape) -> String {
+    match eased_words(edge, tape) {
+        Some(eased) => format!("{words}, {eased}"),
+        None => words,
+    }
 }
 
 /// What a piece becomes that is drawn out across the grain: a band is as long as it goes round.

@@ -46,8 +46,8 @@ pub(super) enum LengthOf {
 /// What is found about it.
 #[derive(Clone, Debug, PartialEq, Eq)]
 pub(super) enum Found {
-    /// The paper is drawn for this length, the wearer has that one.
-    DrawnFor { paper: Length, body: Length },
+    /// The paper is drawn for this length, the wearer has that one; so much of it is made longer above already.
+    DrawnFor { paper: Length, body: Length, above: Length },
     /// The finished garment has this length, the wearer that one, and both are to be the same.
     Finished { finished: Length, body: Length },
     /// The finished garment may have another length than the body: a rise more, a sleeve more or less.
@@ -63,9 +63,8 @@ impl Found {
     /// By how much the paper is made longer.
     fn longer(&self) -> Length {
         match self {
-            Self::DrawnFor { paper: drawn, body } | Self::Finished { finished: drawn, body } => {
-                *body - *drawn
-            }
+            Self::DrawnFor { paper, body, above } => *body - *paper - *above,
+            Self::Finished { finished, body } => *body - *finished,
             Self::Held { by } => *by,
             Self::Leaves { .. } | Self::Lands { .. } => Length::ZERO,
         }
@@ -117,12 +116,15 @@ pub(super) fn lengths(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidat
         if what == B::OutsideLeg && all.iter().any(is_known) {
             continue;
         }
+        // A whole leg has its rise in it.
+        let is_above = |of: &&OfLength| what == B::OutsideLeg && of.what == LengthOf::Body(B::BodyRise);
+        let above = all.iter().filter(is_above).fold(Length::ZERO, |sum, of| sum + of.found.longer());
         let figure = |says| table.figure(chart, what, says, size_at(wanted, candidate, level));
         let held = table.pattern.held.iter().find(|held| held.what == what);
         let (drawn_for, finished) = (figure(ChartSays::Body), figure(ChartSays::Finished));
         let found = match (held, drawn_for, finished, table.body(what)) {
             (Some(held), ..) => Found::Held { by: table.read(held.by) },
-            (None, Some(paper), _, Some(body)) => Found::DrawnFor { paper, body },
+            (None, Some(paper), _, Some(body)) => Found::DrawnFor { paper, body, above },
             // A rise may leave something to sit with, and an arm may be covered or not.
             (None, None, Some(finished), Some(body)) => {
                 let may_differ = match what == B::BodyRise {

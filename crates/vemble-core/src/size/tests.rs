@@ -216,6 +216,11 @@ fn lengths_are_said_of_every_sort_of_garment_and_where_its_hem_lands() {
             of(B::OutsideLeg, ChartSays::Finished, "100 cm"),
         ]
     };
+    // A whole leg has its rise in it: that is not made longer twice.
+    let whole_leg = |rise| {
+        let drawn = |what, text| of(what, ChartSays::Body, text);
+        vec![hip(), drawn(B::BodyRise, rise), drawn(B::OutsideLeg, "100 cm")]
+    };
     // A skirt has no back neck, whatever its chart says.
     let skirt = vec![hip(), of(B::BackNeckToWaist, ChartSays::Body, "41 cm")];
     let all: Vec<Vec<String>> = vec![
@@ -223,6 +228,8 @@ fn lengths_are_said_of_every_sort_of_garment_and_where_its_hem_lands() {
         lengths(Kind::Dress, &odile, (bodice, ""), Tape::Cm),
         lengths(Kind::Trousers, &odile, (rise("28.5 cm"), ""), Tape::Cm),
         lengths(Kind::Trousers, &odile, (rise("26 cm"), ""), Tape::Cm),
+        lengths(Kind::Trousers, &odile, (whole_leg("26 cm"), "97 cm"), Tape::Cm),
+        lengths(Kind::Trousers, &odile, (whole_leg("29 cm"), "97 cm"), Tape::Cm),
         lengths(Kind::Skirt, &odile, (skirt.clone(), "62 cm"), Tape::Cm),
         lengths(Kind::Skirt, &odile, (skirt.clone(), "24 1/2 in"), Tape::In),
         lengths(Kind::Skirt, &odile, (skirt.clone(), "103 cm"), Tape::Cm),

@@ -464,13 +464,19 @@ fn length(table: &Table<'_>, of: OfLength) -> SizeLength {
         by if by.is_negative() => format!("shorten by {} {at}", show(-by)),
         by => format!("lengthen by {} {at}", show(by)),
     };
-    let less = |body: Length, what: &str, paper: Length| {
-        let (sign, by) = (if body < paper { "−" } else { "" }, bare((body - paper).abs()));
-        format!("body {} − {what} {} = {sign}{by} {}", bare(body), bare(paper), table.tape.unit_name())
+    let less = |body: Length, what: &str, paper: Length, above: Length| {
+        let by = body - paper - above;
+        let (sign, unit) = (if by.is_negative() { "−" } else { "" }, table.tape.unit_name());
+        let done = done(table, above);
+        format!("body {} − {what} {}{done} = {sign}{} {unit}", bare(body), bare(paper), bare(by.abs()))
     };
     let (does, sum) = match found {
-        Found::DrawnFor { paper, body } => (longer(body - paper), less(body, "drawn for", paper)),
-        Found::Finished { finished, body } => (longer(body - finished), less(body, "finished", finished)),
+        Found::DrawnFor { paper, body, above } => {
+            (longer(body - paper - above), less(body, "drawn for", paper, above))
+        }
+        Found::Finished { finished, body } => {
+            (longer(body - finished), less(body, "finished", finished, Length::ZERO))
+        }
         Found::Held { by } => {
             let way = if by.is_negative() { "too long" } else { "too short" };
             let sum = match by {
@@ -490,7 +496,7 @@ fn length(table: &Table<'_>, of: OfLength) -> SizeLength {
                 (true, left) => format!("the sleeve ends {} beyond the wrist", show(left)),
                 (false, left) => format!("leaves {} to sit with", show(left)),
             };
-            (does, less(body, "finished", finished))
+            (does, less(body, "finished", finished, Length::ZERO))
         }
         Found::Lands { finished, size, longer, floor } => lands(table, (finished, size), longer, &floor),
     };
@@ -528,11 +534,7 @@ fn lands(
         up if up.is_negative() => format!("the hem lies {} on the floor: shorten it", show(-up)),
         up => format!("the hem lands {} above the floor{at}", show(up)),
     };
-    let done = match longer {
-        Length::ZERO => String::new(),
-        by if by.is_negative() => format!(" + shortened {}", bare(-by)),
-        by => format!(" − lengthened {}", bare(by)),
-    };
+    let done = done(table, longer);
     let body = floor.iter().map(|part| bare(*part)).collect::<Vec<_>>().join(" + ");
     let sign = if up.is_negative() { "−" } else { "" };
     let sum = format!(
@@ -542,6 +544,15 @@ fn lands(
         table.tape.unit_name()
     );
     (does, sum)
+}
+
+/// What is made longer already, in a sum: " − lengthened 1.0".
+fn done(table: &Table<'_>, longer: Length) -> String {
+    match longer {
+        Length::ZERO => String::new(),
+        by if by.is_negative() => format!(" + shortened {}", table.bare(-by)),
+        by => format!(" − lengthened {}", table.bare(by)),
+    }
 }
 
 /// A length that nobody measured: "3 cm", "1 1/2 in".

@@ -998,6 +998,7 @@ fn what_is_drawn_out_is_cloth_and_not_a_dart() {
 /// list and on paper; cut in two each part has its share.
 #[test]
 fn what_is_eased_in_is_said_wherever_its_edge_is() {
+    let mut cut = 0;
     for (name, part, more, does) in [
         ("pinafore-toile", PiecePart::Bodice, "0.9 cm", "eased in"),
         ("summer-trousers", PiecePart::Leg, "1.4 cm", "eased in"),
@@ -1056,6 +1057,7 @@ fn what_is_eased_in_is_said_wherever_its_edge_is() {
             let parts = all.iter().flat_map(|p| &p.edges).filter(|e| e.name == edge);
             let sum: f64 = parts.filter_map(|e| e.eased).map(|eased| eased.by_mm).sum();
             near(sum, whole.eased.unwrap().by_mm, 0.01, &name);
+            cut += 1;
         }
         // Said anew it is as long as before, and nothing is left of it.
         document.wishes.pattern.changes.push(PieceChange::Eased {
@@ -1067,6 +1069,7 @@ fn what_is_eased_in_is_said_wherever_its_edge_is() {
         let again = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
         assert!(again.sets[0].untrue.iter().any(|line| line.title == title));
     }
+    assert!(cut > 1, "{cut} were cut in two");
 }
 
 /// A drill mark goes wherever the cloth it lies on goes: one at the point of a dart stays there, whatever is done to the piece and not to the dart.
