@@ -3,7 +3,8 @@
 use super::change::apply;
 use super::joins::{At, Join};
 use super::lay::Set;
-use super::notches::{from_below, further_up};
+use super::notches::{from_below, further_up, sewn_from_below};
+use super::piece::Piece;
 use super::truing::{DIFFER, Untrue};
 use super::words::{end_words, wider_words};
 use crate::garment::{Dart, Seam};
@@ -11,6 +12,9 @@ use crate::length::{Length, Measure, Tape};
 use crate::work::{EdgeName, Fullness, PieceChange, PiecePart};
 use serde::Serialize;
 use utoipa::ToSchema;
+
+/// Lengths are reckoned to so many mm and better.
+const EXACTLY: f64 = 0.1;
 
 /// What does not match.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
@@ -137,15 +141,23 @@ fn notch_mends(set: &Set, join: &Join, numbers: [usize; 2], apart: f64, tape: Ta
     let mend = |(at, number, up): (At, usize, f64)| {
         let piece = &set.pieces[at.piece];
         let edge = &piece.edges[at.edge];
-        let by = further_up(piece, at.edge, from_below(piece, at.edge)[number], up);
+        let own = from_below(piece, at.edge)[number];
+        let by = further_up(piece, at.edge, own, up);
         let by = Measure { length: tape.round(Length::from_cm(by / 10.0)), unit: tape.unit() };
         let end = end_words(edge.name, !by.length.is_negative());
         let words =
             format!("Move it {} towards the {end} on the {}", tape.show(by.length.abs()), piece.key.name());
         let notch = u8::try_from(number + 1).ok()?;
         let change = PieceChange::Notch { piece: piece.key, edge: edge.name, notch, by };
-        let can_be = !edge.second && apply(&mut vec![piece.clone()], &change).is_ok();
-        can_be.then_some(PieceMend { words, change })
+        // At an end of its edge it may not come so far.
+        let mut moved = vec![piece.clone()];
+        let is_done = !edge.second && apply(&mut moved, &change).is_ok();
+        let at_last = |piece: &Piece| {
+            let along = piece.edges[at.edge].notches[own].along;
+            sewn_from_below(piece, at.edge, along)
+        };
+        let is_met = is_done && (at_last(&moved[0]) - at_last(piece) - up).abs() < DIFFER;
+        is_met.then_some(PieceMend { words, change })
     };
     [(pair[0], numbers[0], apart), (pair[1], numbers[1], -apart)].into_iter().filter_map(mend).collect()
 }
@@ -181,8 +193,12 @@ fn off_shown(join: &Join, [one, other]: [Length; 2], tape: Tape) -> Length {
 
 /// How far two edges are off, at a mark: as their shown lengths have it, or where that would not mend it, as it is.
 fn off_at_marks(join: &Join, lengths: [Length; 2], off: f64, tape: Tape) -> Length {
-    let shown = off_shown(join, lengths, tape);
-    let mends = (shown.cm() * 10.0 - off).abs() <= DIFFER && shown != Length::ZERO;
+    at_a_mark(off_shown(join, lengths, tape), off, tape)
+}
+
+/// A difference as shown lengths have it, or where less than what edges may differ by would not be left then, as it is: in mm.
+fn at_a_mark(shown: Length, off: f64, tape: Tape) -> Length {
+    let mends = (shown.cm() * 10.0 - off).abs() < DIFFER - EXACTLY && shown != Length::ZERO;
     let least = if off > 0.0 { tape.mark() } else { -tape.mark() };
     let exact = tape.round(Length::from_cm(off / 10.0));
     if mends {
@@ -205,22 +221,19 @@ fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec
     let is_named = |(at, _): &(At, Length)| !set.pieces[at.piece].edges[at.edge].second;
     for (at, by) in [(longer, -by), (shorter, by)].into_iter().filter(is_named) {
         for upper in [false, true] {
-            let piece = set.pieces[at.piece].key;
-            let edge = set.pieces[at.piece].edges[at.edge].name;
+            let piece = &set.pieces[at.piece];
+            let (key, edge) = (piece.key, piece.edges[at.edge].name);
             let end = end_words(edge, upper);
             let does = if by.is_negative() { "Trim" } else { "Add" };
-            all.push(PieceMend {
-                words: format!("{does} {} at the {end} of the {}", tape.show(by.abs()), piece.name()),
-                change: PieceChange::End {
-                    piece,
-                    edge,
-                    upper,
-                    by: Measure { length: by, unit: tape.unit() },
-                },
-            });
+            let words = format!("{does} {} at the {end} of the {}", tape.show(by.abs()), key.name());
+            let by = Measure { length: by, unit: tape.unit() };
+            let change = PieceChange::End { piece: key, edge, upper, by };
+            if apply(&mut vec![piece.clone()], &change).is_ok() {
+                all.push(PieceMend { words, change });
+            }
         }
     }
-    all.extend(Some(longer).filter(|at| is_named(&(*at, by))).map(|at| ease_mend(set, at, by, tape)));
+    all.extend(Some(longer).filter(|at| is_named(&(*at, by))).and_then(|at| ease_mend(set, at, by, tape)));
     all
 }
 
@@ -247,10 +260,12 @@ fn mends_of_several(set: &Set, join: &Join, is_second: bool, by: Length, tape: T
     }
     // A cap is eased in by all that it is longer; an armhole is not.
     let [one, other] = at_marks(set, join, tape);
-    let each = if is_cap { other - one } else { by.fraction(1, i64::from(*times)) };
+    let [armhole, cap] = join.lengths(&set.pieces);
+    let each =
+        if is_cap { at_a_mark(other - one, cap - armhole, tape) } else { by.fraction(1, i64::from(*times)) };
     let is_named = |at: &&At| !set.pieces[at.piece].edges[at.edge].second;
     let eased = longer.iter().filter(is_named).filter(|at| !is_cap || part(at) == PiecePart::Sleeve);
-    all.extend(eased.map(|at| ease_mend(set, *at, each, tape)));
+    all.extend(eased.filter_map(|at| ease_mend(set, *at, each, tape)));
     all
 }
 
@@ -281,21 +296,19 @@ fn wider_cap(set: &Set, join: &Join, sleeve: usize, tape: Tape) -> Option<Length
     (least - DIFFER..=most + DIFFER).contains(&fits).then_some(by).filter(|by| *by != Length::ZERO)
 }
 
-/// What is too long eased in, or gathered where that is more than a hand eases in.
-fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> PieceMend {
+/// What is too long eased in, or gathered where that is more than a hand eases in. Nothing where it cannot be either.
+fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> Option<PieceMend> {
     let piece = &set.pieces[at.piece];
     let edge = &piece.edges[at.edge];
     let said = edge.eased.map_or(Length::ZERO, |eased| tape.round(Length::from_cm(eased.by_mm / 10.0)));
     let by = Measure { length: said + by, unit: tape.unit() };
     let change = |into: Fullness| PieceChange::Eased { piece: piece.key, edge: edge.name, by, into };
-    let can_be = |into: Fullness| apply(&mut vec![piece.clone()], &change(into)).is_ok();
-    let (does, into) = match can_be(Fullness::Ease) {
-        true => ("Ease in", Fullness::Ease),
-        false => ("Gather", Fullness::Gathers),
-    };
+    let ways = [("Ease in", Fullness::Ease), ("Gather", Fullness::Gathers)];
+    let can_be = |(_, into): &(_, Fullness)| apply(&mut vec![piece.clone()], &change(*into)).is_ok();
+    let (does, into) = ways.into_iter().find(can_be)?;
     // Where some is eased in already, what is said is all of it.
     let all = if said == Length::ZERO { "" } else { " in all" };
     let figure = format!("{} {}", tape.as_typed(by), tape.unit_name());
     let words = format!("{does} {figure}{all} on the {}", piece.key.name());
-    PieceMend { words, change: change(into) }
+    Some(PieceMend { words, change: change(into) })
 }
