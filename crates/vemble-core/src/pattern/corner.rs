@@ -3,7 +3,7 @@
 use super::change::CannotBe;
 use super::mouth::bend_end;
 use super::piece::Piece;
-use super::truing::{DEGREES, angle, is_middle};
+use super::truing::{DEGREES, angle, is_middle, is_mirrored, runs_on_as};
 use crate::garment::Seam;
 use crate::work::{EdgeName, PieceKey};
 
@@ -41,8 +41,9 @@ fn goes_on(pieces: &[Piece], n: usize, name: EdgeName, seam: EdgeName) -> Option
             && (other.part == key.part) != is_across
             && (other.face == key.face || !is_beside)
     };
-    let mut others = (0..pieces.len())
-        .filter(|m| *m != n && is_sewn(pieces[*m].key) && corners(&pieces[*m], name, seam).len() == 1);
+    let mut others = (0..pieces.len()).filter(|m| {
+        *m != n && is_sewn(pieces[*m].key) && corners(&pieces[*m], runs_on_as(name), seam).len() == 1
+    });
     match corners(&pieces[n], name, seam).len() {
         1 => others.next().filter(|_| others.next().is_none()),
         2 => Some(n),
@@ -61,7 +62,7 @@ pub(super) fn trueable(pieces: &[Piece], n: usize) -> Vec<[EdgeName; 2]> {
     all.retain(|[name, beside]| {
         let is_free = !is_middle(*name);
         let is_sewn = matches!(beside, EdgeName::Seam(_) | EdgeName::Waist);
-        is_free && (is_middle(*beside) || is_sewn && goes_on(pieces, n, *name, *beside).is_some())
+        is_free && (is_mirrored(*beside, *name) || is_sewn && goes_on(pieces, n, *name, *beside).is_some())
     });
     all
 }
@@ -77,14 +78,14 @@ pub(super) fn true_corner(
     if own.is_empty() {
         return Err(CannotBe::NotThere);
     }
-    let all: Vec<(usize, Corner, f64)> = if is_middle(beside) {
+    let all: Vec<(usize, Corner, f64)> = if is_mirrored(beside, name) {
         own.into_iter().map(|corner| (n, corner, 90.0 - corner.degrees)).collect()
     } else {
         let other = goes_on(pieces, n, name, beside).ok_or(CannotBe::NotBeside)?;
         let both: Vec<(usize, Corner)> = match other == n {
             true => own.into_iter().map(|corner| (n, corner)).collect(),
             false => {
-                let there = corners(&pieces[other], name, beside);
+                let there = corners(&pieces[other], runs_on_as(name), beside);
                 own.into_iter().map(|c| (n, c)).chain(there.into_iter().map(|c| (other, c))).collect()
             }
         };

@@ -5,7 +5,7 @@ use super::joins::{At, Join};
 use super::mouth::turns_at;
 use super::notches::{from_below, sewn_from_below};
 use super::piece::Piece;
-use crate::garment::{Dart, Run};
+use crate::garment::{Dart, Run, Seam};
 use crate::work::EdgeName;
 use kurbo::Vec2;
 
@@ -101,7 +101,7 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
     }
     for (p, piece) in pieces.iter().enumerate() {
         for (e, edge) in piece.edges.iter().enumerate() {
-            if is_middle(edge.name) {
+            if is_middle(edge.name) || is_rise(edge.name) {
                 squares(piece, At { piece: p, edge: e }, &mut all);
             }
         }
@@ -162,8 +162,8 @@ fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<U
     };
     let [(one, meets), (other, met)] = pair.map(inside);
     let together = one + other;
-    // What goes on into the same: seams that cross it, and free edges.
-    let is_one_line = meets == met && !is_middle(meets);
+    // What goes on into the same: seams that cross it, and free edges; between the legs, from the front to the back.
+    let is_one_line = runs_on_as(meets) == met && !is_middle(meets);
     (is_one_line && (together - 180.0).abs() > DEGREES).then_some(Untrue::Corner {
         join,
         pieces: pair.map(|at| at.piece),
@@ -183,6 +183,25 @@ pub(super) fn is_middle(name: EdgeName) -> bool {
     name == EdgeName::Fold || matches!(name, EdgeName::Seam(seam) if lies_in_middle(seam))
 }
 
+/// One leg of trousers is sewn to the other there, above the crotch.
+fn is_rise(name: EdgeName) -> bool {
+    matches!(name, EdgeName::Seam(Seam::FrontRise | Seam::SeatSeam))
+}
+
+/// What an edge goes on as across a seam: between the legs the rise in front as the seam behind.
+pub(super) fn runs_on_as(name: EdgeName) -> EdgeName {
+    match name {
+        EdgeName::Seam(Seam::FrontRise) => EdgeName::Seam(Seam::SeatSeam),
+        EdgeName::Seam(Seam::SeatSeam) => EdgeName::Seam(Seam::FrontRise),
+        _ => name,
+    }
+}
+
+/// What meets an edge there goes on in its own mirror image: at the middle, and at the top of a leg.
+pub(super) fn is_mirrored(name: EdgeName, meets: EdgeName) -> bool {
+    is_middle(name) || is_rise(name) && meets == EdgeName::Waist
+}
+
 /// Both corners at a fold, or a seam in the middle: what meets its mirror image is square to it.
 fn squares(piece: &Piece, at: At, all: &mut Vec<Untrue>) {
     let count = piece.edges.len();
@@ -194,7 +213,7 @@ fn squares(piece: &Piece, at: At, all: &mut Vec<Untrue>) {
         let meets = piece.edges[other].name;
         // A neckline may come to a point there, and its facing with it.
         let is_free = matches!(meets, EdgeName::Neckline | EdgeName::Inner);
-        if (degrees - 90.0).abs() > DEGREES && !is_free {
+        if (degrees - 90.0).abs() > DEGREES && !is_free && is_mirrored(piece.edges[at.edge].name, meets) {
             all.push(Untrue::Square { at, meets, degrees });
         }
     }

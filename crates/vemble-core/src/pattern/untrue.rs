@@ -5,7 +5,7 @@ use super::joins::{At, Join};
 use super::lay::Set;
 use super::notches::{from_below, further_up, sewn_from_below};
 use super::piece::Piece;
-use super::truing::{DIFFER, Untrue};
+use super::truing::{DIFFER, Untrue, is_middle};
 use super::words::{end_words, wider_words};
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
@@ -100,15 +100,16 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             pieces: pieces.to_vec(),
             mends: corner_mend(set, pieces[0], meet[0], join(*n).name, "Draw it smooth across the seam"),
         },
-        Untrue::Square { at, meets, degrees } => UntrueLine {
-            title: format!("The {} is not square to the middle", meets.name()),
-            figures: format!("{degrees:.0}° on the {}, not 90°", set.pieces[at.piece].key.name()),
-            pieces: vec![at.piece],
-            mends: {
-                let middle = set.pieces[at.piece].edges[at.edge].name;
-                corner_mend(set, at.piece, *meets, middle, "Draw it square to the middle")
-            },
-        },
+        Untrue::Square { at, meets, degrees } => {
+            let beside = set.pieces[at.piece].edges[at.edge].name;
+            let to = if is_middle(beside) { "middle" } else { beside.name() };
+            UntrueLine {
+                title: format!("The {} is not square to the {to}", meets.name()),
+                figures: format!("{degrees:.0}° on the {}, not 90°", set.pieces[at.piece].key.name()),
+                pieces: vec![at.piece],
+                mends: corner_mend(set, at.piece, *meets, beside, &format!("Draw it square to the {to}")),
+            }
+        }
         Untrue::Legs { piece, dart, apart } => UntrueLine {
             title: format!("The legs of the {} differ", dart.name()),
             figures: format!("by {} on the {}", show(*apart), set.pieces[*piece].key.name()),

@@ -2,7 +2,7 @@
 
 use super::change::CannotBe;
 use super::piece::Edge;
-use super::truing::is_middle;
+use super::truing::is_mirrored;
 use crate::garment::Seam;
 use crate::length::{Length, Measure, Tape};
 use crate::told::capital;
@@ -212,7 +212,7 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             end_words(*edge, !by.length.is_negative())
         ),
         PieceChange::TrueCorner { piece, edge, beside } => {
-            let how = if is_middle(*beside) { "square to" } else { "smooth across" };
+            let how = if is_mirrored(*beside, *edge) { "square to" } else { "smooth across" };
             format!("{}: {} drawn {how} the {}", capital(&piece.name()), edge.name(), beside.name())
         }
         PieceChange::TrueDart { piece, dart } => {

@@ -4,6 +4,7 @@ use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, Seam};
+use crate::pattern::corner::true_corner;
 use crate::pattern::piece::{Edge, Piece, PieceDart};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
@@ -184,6 +185,8 @@ impl Leg<'_> {
         super::square(&mut piece, 0, 1, true);
         super::square(&mut piece, 0, 4, true);
         super::square(&mut piece, 3, 4, false);
+        // Where a dart begins too near the rise for that, truing says so.
+        let _ = true_corner(std::slice::from_mut(&mut piece), 0, EdgeName::Waist, EdgeName::Seam(seam));
         Some((piece, wide))
     }
 }
