@@ -4765,6 +4765,7 @@ export interface components {
         /** @description An edge that was read. */
         ReadEdge: {
             allowance?: components["schemas"]["Measure"] | null;
+            eased?: components["schemas"]["Eased"] | null;
             /** @description How long it is. */
             long: components["schemas"]["Figure"];
             /** @description Its middle as it is drawn, y down. */

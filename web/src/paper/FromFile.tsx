@@ -226,8 +226,10 @@ function Naming({ read, done, onDone }: NamingProps) {
 
 /** A piece as it is kept, once everything of it is said. */
 function drawn({ piece, cut, edges, darts, grain_mm, levels, drills_mm }: ReadPiece): DrawnPiece | null {
-  const named = edges.flatMap(({ name, second, path_mm, allowance, notches }) =>
-    name ? [{ name, second, path_mm, notches, ...(allowance && { allowance }) }] : [],
+  const named = edges.flatMap(({ name, second, path_mm, allowance, eased, notches }) =>
+    name
+      ? [{ name, second, path_mm, notches, ...(allowance && { allowance }), ...(eased && { eased }) }]
+      : [],
   );
   if (!piece || named.length < edges.length) return null;
   return {

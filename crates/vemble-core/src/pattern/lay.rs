@@ -125,9 +125,7 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
             carried.into_iter().zip(before).map(|(m, no)| Carried { cannot: no.or(m.cannot), ..m }).collect();
         for (change, cannot) in entered.iter().zip(&mut cannot) {
             // What is in a file already is not done again.
-            let has = |piece: &Piece| {
-                !change.is_said() && on_file.iter().any(|d| d.piece == piece.key && d.has.contains(change))
-            };
+            let has = |piece: &Piece| on_file.iter().any(|d| d.piece == piece.key && d.has.contains(change));
             *cannot = cannot.or(apply_where(&mut pieces, change, &has).err());
         }
         let joins = joins(garment, &pieces);

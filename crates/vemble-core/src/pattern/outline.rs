@@ -5,7 +5,7 @@ use super::cut_line::{nearest_crossing, offset};
 use super::piece::{Edge, along_curves, is_straight, way_of};
 use super::read::{RawLine, Unread};
 use crate::length::Measure;
-use crate::work::{DrawnNotch, EdgeName, curves_of, straight};
+use crate::work::{DrawnNotch, Eased, EdgeName, curves_of, straight};
 use kurbo::{BezPath, CubicBez, ParamCurve, ParamCurveArea, ParamCurveNearest, PathEl, Point, Vec2};
 
 /// Ends join that lie so near to each other, in mm (teaching value: a line's width and a slip of the hand).
@@ -21,34 +21,40 @@ const STRAIGHT: f64 = 0.01;
 const BULGE: f64 = 0.2;
 const TURNS: f64 = 0.3;
 
+/// What the name of an edge says: which it is, the second one of that name, and how it is sewn.
+#[derive(Clone, Copy)]
+pub(super) struct Named {
+    pub name: Option<EdgeName>,
+    pub second: bool,
+    pub eased: Option<Eased>,
+}
+
 /// An edge of which not everything is known.
 pub(super) struct Drawn {
     pub says: String,
     pub name: Option<EdgeName>,
     pub second: bool,
     pub allowance: Option<Measure>,
+    pub eased: Option<Eased>,
     pub curves: Vec<CubicBez>,
     pub notches: Vec<DrawnNotch>,
 }
 
 /// Edges in order, once round, each beginning where the one before it ends.
 /// What was drawn in points has corners where a dart ends.
-pub(super) fn once_round(
-    lines: Vec<(Option<EdgeName>, bool, &RawLine)>,
-    mouths: &[Point],
-) -> Result<Vec<Drawn>, Unread> {
+pub(super) fn once_round(lines: Vec<(Named, &RawLine)>, mouths: &[Point]) -> Result<Vec<Drawn>, Unread> {
     let mut all: Vec<Drawn> = Vec::new();
-    for (name, second, line) in lines {
+    for (Named { name, second, eased }, line) in lines {
         let not_one = || Unread::NotALine(line.says.clone());
         let curves = curves_of(&opened(&line.path)).ok_or_else(not_one)?;
         let is_round = curves[0].p0.distance(curves[curves.len() - 1].p3) <= JOINS;
         let parts = if is_round { at_corners(curves) } else { vec![curves] };
         let is_whole = parts.len() == 1;
         for curves in parts {
-            let name = name.filter(|_| is_whole);
+            let (name, eased) = (name.filter(|_| is_whole), eased.filter(|_| is_whole));
             let (says, allowance) = (line.says.clone(), line.allowance);
             let curves = as_curve(curves, mouths);
-            all.push(Drawn { says, name, second, allowance, curves, notches: Vec::new() });
+            all.push(Drawn { says, name, second, allowance, eased, curves, notches: Vec::new() });
         }
     }
     let ends = |edge: &Drawn| (edge.curves[0].p0, edge.curves[edge.curves.len() - 1].p3);

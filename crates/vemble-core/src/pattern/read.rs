@@ -1,16 +1,16 @@
 //! Lines that were drawn elsewhere, read as pieces: which end joins which, what each line is called here, and what nobody can know but the
 //! one who drew them.
 
-use super::outline::{JOINS, NEAR, called, corners_of, move_in, on_edge, once_round};
+use super::outline::{JOINS, NEAR, Named, called, corners_of, move_in, on_edge, once_round};
 use super::piece::{Edge, drilled};
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
-use crate::length::{Figure, Length, Measure, Tape};
+use crate::length::{Figure, Length, Measure, Tape, Unit};
 use crate::place::Level;
 use crate::told::capital;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, EdgeName, FAR, Fullness, PieceFace, PieceKey,
-    PieceLayer, PiecePart, PieceShare, kept, path_crosses, point, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, FAR, Fullness, PieceFace,
+    PieceKey, PieceLayer, PiecePart, PieceShare, kept, path_crosses, point, xy,
 };
 use kurbo::{Affine, BezPath, PathEl, Point, Shape, Vec2};
 use serde::Serialize;
@@ -112,7 +112,7 @@ impl ReadPiece {
                 path_mm: edge.path_mm.clone(),
                 allowance: edge.allowance,
                 notches: edge.notches.clone(),
-                eased: None,
+                eased: edge.eased,
             })
         });
         Some(DrawnPiece {
@@ -146,6 +146,9 @@ pub struct ReadEdge {
     /// What is cut outside of it, where the file says so.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub allowance: Option<Measure>,
+    /// So much of it is gathered or eased in, where the file says so.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub eased: Option<Eased>,
     /// Marks on it.
     pub notches: Vec<DrawnNotch>,
     /// Its middle as it is drawn, y down.
@@ -311,9 +314,24 @@ fn plain(text: &str) -> String {
     words.split_whitespace().collect::<Vec<_>>().join(" ")
 }
 
+/// An edge by its name, and what its name says of how it is sewn: as `eased_in_words` writes it.
+fn eased_of(text: &str) -> Option<(&str, Option<Eased>)> {
+    Fullness::ALL.iter().find_map(|into| {
+        let (name, by) = text.split_once(&format!(" {} ", into.name()))?;
+        let by = Measure::read(by, None).ok()?;
+        Some((name, Some(Eased { by_mm: super::change::mm(by), into: *into })))
+    })
+}
+
+/// How an edge is sewn, behind its name.
+pub(super) fn eased_in_words(eased: Eased) -> String {
+    let by = Measure { length: Length::from_cm(eased.by_mm / 10.0), unit: Unit::Mm };
+    format!(", {} {by}", eased.into.name())
+}
+
 /// What a line is for.
 enum Is {
-    Edge(Option<EdgeName>, bool),
+    Edge(Named),
     Notch(Option<Level>),
     Grain,
     Dart(Option<(Dart, Option<Fullness>)>),
@@ -338,8 +356,9 @@ fn kind_of(says: &str) -> Is {
         _ if text == "drill" => return Is::Drill,
         _ => {}
     }
-    let (name, second) = text.strip_suffix(" 2").map_or((&*text, false), |name| (name, true));
-    Is::Edge(edge_names().find(|edge| plain(edge.name()) == name), second)
+    let (text, eased) = eased_of(&text).unwrap_or((&text, None));
+    let (name, second) = text.strip_suffix(" 2").map_or((text, false), |name| (name, true));
+    Is::Edge(Named { name: edge_names().find(|edge| plain(edge.name()) == name), second, eased })
 }
 
 /// Where what is gathered between two places would be pressed to, if it were stitched: as far in as both are apart, towards the middle.
@@ -375,7 +394,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
     let piece = keys.find(|key| plain(&key.name()) == name);
     let lines: Vec<(Is, &RawLine)> = raw.lines.iter().map(|line| (kind_of(&line.says), line)).collect();
     let edges = lines.iter().filter_map(|(is, line)| match is {
-        Is::Edge(name, second) => Some((*name, *second, *line)),
+        Is::Edge(named) => Some((*named, *line)),
         Is::Notch(_) | Is::Grain | Is::Dart(_) | Is::Level(_) | Is::Drill => None,
     });
     let darts = lines.iter().filter(|(is, _)| matches!(is, Is::Dart(_)));
@@ -450,6 +469,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
             second: edge.second,
             path_mm: drawn.path_data(),
             allowance: edge.allowance,
+            eased: edge.eased,
             notches: edge.notches,
             middle_mm: [middle.x, -middle.y],
             long: figure(long),

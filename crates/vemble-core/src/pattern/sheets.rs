@@ -4,6 +4,7 @@ use super::carry::inwards;
 use super::cut_line::cut_line;
 use super::lay::{Set, lay};
 use super::piece::Piece;
+use super::read::eased_in_words;
 use super::words::with_eased;
 use crate::document::Document;
 use crate::fault::Fault;
@@ -108,7 +109,8 @@ fn named(piece: &Piece) -> NamedPiece {
         let mut path = BezPath::new();
         path.move_to(edge.start());
         edge.curves.iter().for_each(|c| path.curve_to(c.p1, c.p2, c.p3));
-        let name = format!("{}{}", edge.name.name(), if edge.second { " 2" } else { "" });
+        let eased = edge.eased.map_or_else(String::new, eased_in_words);
+        let name = format!("{}{}{eased}", edge.name.name(), if edge.second { " 2" } else { "" });
         let allowance = Measure { length: Length::from_cm(edge.allowance / 10.0), unit: Unit::Mm };
         all.push(NamedLine { name, path: Affine::FLIP_Y * path, allowance: Some(allowance) });
         for notch in &edge.notches {

@@ -101,7 +101,7 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
     }
     for (p, piece) in pieces.iter().enumerate() {
         for (e, edge) in piece.edges.iter().enumerate() {
-            if is_middle(edge.name) || is_rise(edge.name) {
+            if is_middle(edge.name) || RISES.contains(&edge.name) {
                 squares(piece, At { piece: p, edge: e }, &mut all);
             }
         }
@@ -183,23 +183,24 @@ pub(super) fn is_middle(name: EdgeName) -> bool {
     name == EdgeName::Fold || matches!(name, EdgeName::Seam(seam) if lies_in_middle(seam))
 }
 
-/// One leg of trousers is sewn to the other there, above the crotch.
-fn is_rise(name: EdgeName) -> bool {
-    matches!(name, EdgeName::Seam(Seam::FrontRise | Seam::SeatSeam))
-}
+/// Where one leg of trousers is sewn to the other, above the crotch: in front, and behind.
+const RISES: [EdgeName; 2] = [EdgeName::Seam(Seam::FrontRise), EdgeName::Seam(Seam::SeatSeam)];
 
-/// What an edge goes on as across a seam: between the legs the rise in front as the seam behind.
+/// What an edge goes on as across a seam: between the legs what is in front as what is behind.
 pub(super) fn runs_on_as(name: EdgeName) -> EdgeName {
-    match name {
-        EdgeName::Seam(Seam::FrontRise) => EdgeName::Seam(Seam::SeatSeam),
-        EdgeName::Seam(Seam::SeatSeam) => EdgeName::Seam(Seam::FrontRise),
-        _ => name,
+    let [front, back] = RISES;
+    if name == front {
+        back
+    } else if name == back {
+        front
+    } else {
+        name
     }
 }
 
 /// What meets an edge there goes on in its own mirror image: at the middle, and at the top of a leg.
 pub(super) fn is_mirrored(name: EdgeName, meets: EdgeName) -> bool {
-    is_middle(name) || is_rise(name) && meets == EdgeName::Waist
+    is_middle(name) || RISES.contains(&name) && meets == EdgeName::Waist
 }
 
 /// Both corners at a fold, or a seam in the middle: what meets its mirror image is square to it.

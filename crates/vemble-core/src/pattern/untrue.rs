@@ -64,10 +64,11 @@ pub(super) fn untrue_line(set: &Set, untrue: &Untrue, tape: Tape) -> UntrueLine 
             // On a tape whose marks are too coarse for it, one length and the difference.
             let figures = match by == off_shown(join(*n), [a, b], tape).abs() {
                 true => format!(
-                    "{} on the {one}, {} on the {other}: {} too long on the {which}",
+                    "{} on the {one}, {} on the {other}: {} too long on the {which}{}",
                     tape.show(a),
                     tape.show(b),
-                    tape.show(by)
+                    tape.show(by),
+                    beyond_ease(join(*n), *off > 0.0, tape)
                 ),
                 false => format!("{} on the {one}: {} too long on the {which}", tape.show(a), tape.show(by)),
             };
@@ -168,6 +169,16 @@ fn true_dart(set: &Set, piece: usize, dart: Dart, words: &str) -> PieceMend {
     PieceMend { words: words.into(), change: PieceChange::TrueDart { piece, dart } }
 }
 
+/// What the second edge may be, or has to be, longer by.
+fn beyond_ease(join: &Join, is_second: bool, tape: Tape) -> String {
+    let [least, most] = join.ease.map(|ease| ease.on(tape));
+    match is_second {
+        true if most != Length::ZERO => format!(", beyond the {} that may be eased in", tape.show(most)),
+        false if least != Length::ZERO => format!(", as the other is to be {} longer", tape.show(least)),
+        _ => String::new(),
+    }
+}
+
 /// How long both sides of a join are as they are shown: what is altogether is the sum of its edges.
 pub(super) fn at_marks(set: &Set, join: &Join, tape: Tape) -> [Length; 2] {
     join.sides.each_ref().map(|(edges, times)| {
@@ -228,25 +239,30 @@ fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec
             let does = if by.is_negative() { "Trim" } else { "Add" };
             let words = format!("{does} {} at the {end} of the {}", tape.show(by.abs()), key.name());
             let by = Measure { length: by, unit: tape.unit() };
-            let change = PieceChange::End { piece: key, edge, upper, by };
-            if apply(&mut vec![piece.clone()], &change).is_ok() {
-                all.push(PieceMend { words, change });
-            }
+            all.push(PieceMend { words, change: PieceChange::End { piece: key, edge, upper, by } });
         }
     }
-    all.extend(Some(longer).filter(|at| is_named(&(*at, by))).and_then(|at| ease_mend(set, at, by, tape)));
+    let eased = [(longer, by), (shorter, -by)].into_iter().filter(is_named);
+    all.extend(eased.filter_map(|(at, more)| ease_mend(set, at, more, tape)));
+    all.retain(|mend| mends_it(set, join, &mend.change));
     all
+}
+
+/// Whether a change can be done, and leaves both sides equally long.
+fn mends_it(set: &Set, join: &Join, change: &PieceChange) -> bool {
+    let mut pieces = set.pieces.clone();
+    apply(&mut pieces, change).is_ok() && join.off(&pieces).abs() <= DIFFER
 }
 
 /// Where several edges lie on one side: each of the longer ones eased in, a band made as long, a sleeve as wide as its cap has to be.
 fn mends_of_several(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
     let part = |at: &At| set.pieces[at.piece].key.part;
     let is_cap = join.name == EdgeName::Seam(Seam::ArmholeSeam);
-    let (longer, times) = &join.sides[usize::from(is_second)];
+    let [shorter, longer] = [!is_second, is_second].map(|second| &join.sides[usize::from(second)]);
     let mut all = Vec::new();
     for at in join.sides.iter().flat_map(|(edges, _)| edges) {
         let widen = match part(at) {
-            PiecePart::Waistband if longer.contains(at) => Some(-by),
+            PiecePart::Waistband if longer.0.contains(at) => Some(-by),
             PiecePart::Waistband => Some(by),
             PiecePart::Sleeve if is_cap => wider_cap(set, join, at.piece, tape),
             PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Leg | PiecePart::Sleeve => {
@@ -262,11 +278,18 @@ fn mends_of_several(set: &Set, join: &Join, is_second: bool, by: Length, tape: T
     // A cap is eased in by all that it is longer; an armhole is not.
     let [one, other] = at_marks(set, join, tape);
     let [armhole, cap] = join.lengths(&set.pieces);
-    let each =
-        if is_cap { at_a_mark(other - one, cap - armhole, tape) } else { by.fraction(1, i64::from(*times)) };
+    let more = |times: u8| match is_cap {
+        true => at_a_mark(other - one, cap - armhole, tape),
+        false => by.fraction(1, i64::from(times)),
+    };
     let is_named = |at: &&At| !set.pieces[at.piece].edges[at.edge].second;
-    let eased = longer.iter().filter(is_named).filter(|at| !is_cap || part(at) == PiecePart::Sleeve);
-    all.extend(eased.filter_map(|at| ease_mend(set, *at, each, tape)));
+    let may_be = |at: &&At| !is_cap || part(at) == PiecePart::Sleeve;
+    for (edges, more) in [(&longer.0, more(longer.1)), (&shorter.0, -by.fraction(1, i64::from(shorter.1)))] {
+        let eased = edges.iter().filter(is_named).filter(may_be);
+        all.extend(eased.filter_map(|at| ease_mend(set, *at, more, tape)));
+    }
+    // Of a cap that is eased in by a figure, no other ease is reckoned with.
+    all.retain(|mend| is_cap || mends_it(set, join, &mend.change));
     all
 }
 
@@ -297,19 +320,25 @@ fn wider_cap(set: &Set, join: &Join, sleeve: usize, tape: Tape) -> Option<Length
     (least - DIFFER..=most + DIFFER).contains(&fits).then_some(by).filter(|by| *by != Length::ZERO)
 }
 
-/// What is too long eased in, or gathered where that is more than a hand eases in. Nothing where it cannot be either.
-fn ease_mend(set: &Set, at: At, by: Length, tape: Tape) -> Option<PieceMend> {
+/// What is too long eased in, or gathered where that is more than a hand eases in; of what is too short, less of it. Nothing where it cannot be either.
+fn ease_mend(set: &Set, at: At, more: Length, tape: Tape) -> Option<PieceMend> {
     let piece = &set.pieces[at.piece];
     let edge = &piece.edges[at.edge];
     let said = edge.eased.map_or(Length::ZERO, |eased| tape.round(Length::from_cm(eased.by_mm / 10.0)));
-    let by = Measure { length: said + by, unit: tape.unit() };
+    let by = Some(said + more).filter(|by| !by.is_negative())?;
+    let by = Measure { length: by, unit: tape.unit() };
     let change = |into: Fullness| PieceChange::Eased { piece: piece.key, edge: edge.name, by, into };
-    let ways = [("Ease in", Fullness::Ease), ("Gather", Fullness::Gathers)];
-    let can_be = |(_, into): &(_, Fullness)| apply(&mut vec![piece.clone()], &change(*into)).is_ok();
-    let (does, into) = ways.into_iter().find(can_be)?;
+    let mut ways =
+        [("Ease in", "Ease nothing in", Fullness::Ease), ("Gather", "Gather nothing", Fullness::Gathers)];
+    // What is gathered already stays so.
+    ways.sort_by_key(|(.., into)| edge.eased.is_some_and(|eased| eased.into != *into));
+    let can_be = |(.., into): &(_, _, Fullness)| apply(&mut vec![piece.clone()], &change(*into)).is_ok();
+    let (does, does_not, into) = ways.into_iter().find(can_be)?;
     // Where some is eased in already, what is said is all of it.
     let all = if said == Length::ZERO { "" } else { " in all" };
-    let figure = format!("{} {}", tape.as_typed(by), tape.unit_name());
-    let words = format!("{does} {figure}{all} on the {}", piece.key.name());
-    Some(PieceMend { words, change: change(into) })
+    let what = match by.length == Length::ZERO {
+        true => does_not.into(),
+        false => format!("{does} {} {}{all}", tape.as_typed(by), tape.unit_name()),
+    };
+    Some(PieceMend { words: format!("{what} on the {}", piece.key.name()), change: change(into) })
 }

@@ -322,11 +322,6 @@ impl PieceChange {
         (pins.len() > PINS).then_some(Wrong::TooMany { what: "pins", most: PINS })
     }
 
-    /// It says how a piece is sewn, and leaves its lines as they are: no file has it.
-    pub const fn is_said(&self) -> bool {
-        matches!(self, Self::Eased { .. })
-    }
-
     /// It changes the piece of this name, or makes another from it.
     pub fn is_about(&self, key: PieceKey) -> bool {
         match self {

@@ -102,7 +102,11 @@ fn assert_same(a: &Pieces, b: &Pieces, of: &str) {
                 edge.long.nm / 1_000_000,
                 two.edges.iter().map(|e| (&e.words, e.long.nm / 1_000_000)).collect::<Vec<_>>()
             );
-            assert_eq!(found.unwrap().allowance, edge.allowance, "{of}, {}: {}", one.name, edge.words);
+            let is_sewn = |e: &vemble_core::pattern::EdgeShown| {
+                let eased = e.words.split_once(", ").filter(|(_, rest)| rest.contains("of it"));
+                (e.allowance, eased.map(|(_, eased)| eased.to_owned()))
+            };
+            assert_eq!(is_sewn(found.unwrap()), is_sewn(edge), "{of}, {}: {}", one.name, edge.words);
         }
         let strokes = |piece: &vemble_core::pattern::PieceShown| piece.marks.matches('M').count();
         assert_eq!(strokes(one), strokes(two), "{of}, {}: {}", one.name, two.marks);
@@ -207,6 +211,12 @@ fn what_was_read_is_changed_written_and_read_again() {
                         PieceChange::Width { piece: *piece, by: m("1.2 cm") },
                         PieceChange::Flare { piece: *piece, by: m("-0.8 cm") },
                         PieceChange::Allowance { piece: *piece, edge: *edge, width: m("2 cm") },
+                        PieceChange::Eased {
+                            piece: *piece,
+                            edge: *edge,
+                            by: m("0.6 cm"),
+                            into: Fullness::Gathers,
+                        },
                     ]
                 })
                 .collect();
