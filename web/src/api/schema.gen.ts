@@ -4282,6 +4282,16 @@ export interface components {
                 piece: components["schemas"]["PieceKey"];
             };
         } | {
+            /** @description A drill mark: where a pocket, a button or a dart of one's own goes. */
+            drill: {
+                /** @description So far in from there, square to the edge. */
+                by: components["schemas"]["Measure"];
+                /** @description From where on its outline. */
+                from: components["schemas"]["EdgePlace"];
+                /** @description Which piece. */
+                piece: components["schemas"]["PieceKey"];
+            };
+        } | {
             /**
              * @description An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the middle. What goes on across the seam is drawn
              *     as much.
@@ -4371,7 +4381,7 @@ export interface components {
          * @description What can be done to a piece.
          * @enum {string}
          */
-        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "eased" | "notch" | "true_corner" | "true_dart" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
+        PieceDoes: "length" | "width" | "wedge" | "flare" | "allowance" | "end" | "move_edge" | "armhole" | "shoulder" | "turn_dart" | "dart_point" | "slide_dart" | "slash" | "loose_dart" | "eased" | "notch" | "drill" | "true_corner" | "true_dart" | "neckline" | "split" | "join" | "on_fold" | "facing" | "lining" | "pocket";
         /**
          * @description Where a piece lies on the body.
          * @enum {string}

@@ -162,6 +162,10 @@ fn fields(does: PieceDoes) -> Vec<FieldAsked> {
             chosen("notch", FieldIs::Notch, "Which notch"),
             figure("by", "By so much, towards its upper end; less than nought is down", "up by"),
         ],
+        PieceDoes::Drill => vec![
+            place("from", "From which edge", "from"),
+            bare(figure("by", "So far in, square to that edge", "so far in")),
+        ],
         PieceDoes::TrueCorner => vec![
             chosen("edge", FieldIs::AtCorner, "Which edge"),
             chosen("beside", FieldIs::Beside, "At which other edge"),

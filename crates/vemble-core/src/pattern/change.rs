@@ -9,7 +9,7 @@ use super::cut_line::cut_line;
 use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::mouth::{turns_at, while_flat};
-use super::notches::move_notch;
+use super::notches::{drill, move_notch};
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::truing::DEGREES;
@@ -162,6 +162,7 @@ fn bends_edges(change: &PieceChange) -> bool {
             | PieceChange::Allowance { .. }
             | PieceChange::Eased { .. }
             | PieceChange::Notch { .. }
+            | PieceChange::Drill { .. }
     )
 }
 
@@ -212,6 +213,7 @@ fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChang
         PieceChange::TrueDart { dart, .. } => true_dart(piece, dart),
         PieceChange::TrueCorner { edge, beside, .. } => true_corner(pieces, n, edge, beside),
         PieceChange::Notch { edge, notch, by, .. } => move_notch(piece, edge, notch, mm(by)),
+        PieceChange::Drill { from, by, .. } => drill(piece, from, mm(by)),
         PieceChange::Eased { edge, by, into, .. } => ease(piece, edge, Eased { by_mm: mm(by), into }),
         PieceChange::Neckline { lower, wider, .. } => change_neckline(piece, mm(lower), mm(wider)),
         PieceChange::OnFold { seam, .. } => lay_on_fold(piece, seam),

@@ -97,7 +97,7 @@ pub(super) fn may(piece: &Piece, all: &[Piece]) -> PieceMay {
         PieceDoes::Width | PieceDoes::Flare | PieceDoes::Allowance | PieceDoes::End | PieceDoes::Slash => {
             true
         }
-        PieceDoes::MoveEdge | PieceDoes::Eased => true,
+        PieceDoes::MoveEdge | PieceDoes::Eased | PieceDoes::Drill => true,
         PieceDoes::Notch => edges.iter().any(|edge| !edge.notches.is_empty()),
         PieceDoes::TrueCorner => !corners.is_empty(),
         PieceDoes::TurnDart | PieceDoes::DartPoint | PieceDoes::SlideDart => !darts.is_empty(),

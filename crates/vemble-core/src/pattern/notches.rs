@@ -1,9 +1,12 @@
-//! Notches, counted and measured from the end that both edges of a seam begin at.
+//! Notches, counted and measured from the end that both edges of a seam begin at; and drill marks.
 
+use super::carry::inwards;
 use super::change::CannotBe;
-use super::piece::Piece;
+use super::piece::{Piece, SAME_HOLE};
 use super::truing::is_upwards;
-use crate::work::EdgeName;
+use super::turn::cut_at;
+use crate::work::{EdgeName, EdgePlace};
+use kurbo::Shape;
 
 /// The notches of an edge by their place among them, from its lower end up.
 pub(super) fn from_below(piece: &Piece, edge: usize) -> Vec<usize> {
@@ -47,5 +50,20 @@ pub(super) fn move_notch(piece: &mut Piece, name: EdgeName, notch: u8, up: f64) 
         return Err(CannotBe::Misses);
     }
     piece.edges[n].notches[own].along = along;
+    Ok(())
+}
+
+/// Marks a hole so far in from a place on an edge, square to it.
+pub(super) fn drill(piece: &mut Piece, from: EdgePlace, by: f64) -> Result<(), CannotBe> {
+    let cut = cut_at(piece, from)?;
+    let (at, way) = piece.edges[cut.edge].at(cut.from);
+    let hole = at + inwards(way) * by;
+    if by <= 0.0 || piece.outline().winding(hole) == 0 {
+        return Err(CannotBe::Misses);
+    }
+    if piece.drill_marks().iter().any(|other| other.distance(hole) < SAME_HOLE) {
+        return Err(CannotBe::Twice);
+    }
+    piece.drills.push(hole);
     Ok(())
 }

@@ -110,6 +110,8 @@ pub struct Piece {
     pub drills: Vec<Point>,
 }
 
+/// Holes that lie so near to each other, in mm, are one.
+pub(super) const SAME_HOLE: f64 = 1.0;
 /// A hole lies so far inside the point of a dart, in mm, so that it is sewn over (teaching value), but no further than halfway.
 const DRILLED: f64 = 10.0;
 

@@ -2,7 +2,7 @@
 //! one who drew them.
 
 use super::outline::{JOINS, NEAR, Named, called, corners_of, move_in, on_edge, once_round};
-use super::piece::{Edge, drilled};
+use super::piece::{Edge, SAME_HOLE, drilled};
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Seam};
 use crate::length::{Figure, Length, Measure, Tape, Unit};
@@ -15,9 +15,6 @@ use crate::work::{
 use kurbo::{Affine, BezPath, PathEl, Point, Shape, Vec2};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// A hole that lies so near to where a dart has its own, in mm, is that.
-const SAME: f64 = 1.0;
 
 /// The lines of one piece as a file has them: in mm, y up.
 #[derive(Clone, Debug, Default)]
@@ -456,7 +453,7 @@ fn read_piece(raw: &RawPiece, tape: Tape) -> Result<ReadPiece, Unread> {
         .filter(|dart: &&DrawnDart| dart.loose.is_none())
         .flat_map(|d| drilled(d.mouth_mm.map(point), point(d.point_mm), d.other_mm.map(point)))
         .collect();
-    drills.retain(|p: &Point| of_darts.iter().all(|own| own.distance(*p) > SAME));
+    drills.retain(|p: &Point| of_darts.iter().all(|own| own.distance(*p) > SAME_HOLE));
     let bounds = outline.bounding_box();
     let figure = |mm: f64| tape.figure(Length::from_cm(mm / 10.0));
     let shown = edges.into_iter().map(|edge| {

@@ -211,6 +211,12 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
             unit(*by),
             end_words(*edge, !by.length.is_negative())
         ),
+        PieceChange::Drill { piece, from, by } => format!(
+            "{}: drill mark {} in from the {}",
+            capital(&piece.name()),
+            typed(*by),
+            place(*piece, *from)
+        ),
         PieceChange::TrueCorner { piece, edge, beside } => {
             let how = if is_mirrored(*beside, *edge) { "square to" } else { "smooth across" };
             format!("{}: {} drawn {how} the {}", capital(&piece.name()), edge.name(), beside.name())

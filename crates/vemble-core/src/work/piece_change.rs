@@ -64,6 +64,7 @@ choice! {
         LooseDart => "a dart gathered or eased in, and not stitched",
         Eased => "part of an edge gathered or eased in",
         Notch => "a notch moved along its edge",
+        Drill => "a drill mark, measured in from an edge",
         TrueCorner => "a corner trued: smooth across its seam, or square to the middle",
         TrueDart => "a dart trued: equal legs, and its edge smooth over it",
         Neckline => "another neckline",
@@ -244,6 +245,15 @@ pub enum PieceChange {
         /// By so much towards the other end; less than nought is back.
         by: Measure,
     },
+    /// A drill mark: where a pocket, a button or a dart of one's own goes.
+    Drill {
+        /// Which piece.
+        piece: PieceKey,
+        /// From where on its outline.
+        from: EdgePlace,
+        /// So far in from there, square to the edge.
+        by: Measure,
+    },
     /// An edge drawn anew at a corner, so that it runs smooth across the seam there, or is square to the middle. What goes on across the seam is drawn
     /// as much.
     TrueCorner {
@@ -343,6 +353,7 @@ impl PieceChange {
             | Self::Slash { piece, .. }
             | Self::Eased { piece, .. }
             | Self::Notch { piece, .. }
+            | Self::Drill { piece, .. }
             | Self::TrueCorner { piece, .. }
             | Self::TrueDart { piece, .. }
             | Self::Neckline { piece, .. }

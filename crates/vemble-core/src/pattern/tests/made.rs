@@ -597,6 +597,9 @@ fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
             let edge = may.edges.iter().find(|edge| !edge.notches.is_empty()).unwrap().name;
             PieceChange::Notch { piece, edge, notch: 1, by }
         }
+        PieceDoes::Drill => {
+            PieceChange::Drill { piece, from: at(0), by: Measure { length: by.length.abs(), ..by } }
+        }
         PieceDoes::TrueCorner => {
             let edge = may.edges.iter().find(|edge| !edge.beside.is_empty()).unwrap();
             PieceChange::TrueCorner { piece, edge: edge.name, beside: edge.beside[0] }
@@ -1070,6 +1073,42 @@ fn what_is_eased_in_is_said_wherever_its_edge_is() {
         assert!(again.sets[0].untrue.iter().any(|line| line.title == title));
     }
     assert!(cut > 1, "{cut} were cut in two");
+}
+
+/// A drill mark lies so far in from its place as it was said, square to its edge and inside the piece; there is one of it, none outside, and no line
+/// changes by it.
+#[test]
+fn drill_marks_are_measured_from_an_edge() {
+    let mut made = 0;
+    for name in
+        ["overcoat", "tea-dress", "summer-trousers", "school-skirt", "concert-shirt", "pinafore-toile"]
+    {
+        let (_, _, sound) = pieces_of(name);
+        for (n, piece) in sound.iter().enumerate() {
+            for edge in piece.edges.iter().filter(|edge| !edge.second && edge.length() > 80.0) {
+                let drill =
+                    |from: EdgePlace, by: f64| PieceChange::Drill { piece: piece.key, from, by: measure(by) };
+                let (at, way) = edge.at(edge.length() * 0.3);
+                let from = place(edge, 0.3);
+                let of = (name, piece.key, edge.name);
+                let mut all = sound.clone();
+                let beyond = EdgePlace { edge: edge.name, at: measure(edge.length() + 1.0) };
+                for (from, by) in [(from, -20.0), (from, 0.0), (from, 5000.0), (beyond, 20.0)] {
+                    assert_eq!(apply(&mut all, &drill(from, by)), Err(CannotBe::Misses), "{of:?}");
+                }
+                apply(&mut all, &drill(from, 20.0)).unwrap();
+                assert_eq!(apply(&mut all, &drill(from, 20.0)), Err(CannotBe::Twice), "{of:?}");
+                let [hole] = all[n].drills[..] else { panic!("{of:?}: one hole") };
+                near(at.distance(hole), 20.0, 1e-3, &of);
+                near((hole - at).dot(way), 0.0, 1e-3, &of);
+                assert!(piece.outline().winding(hole) != 0 && all[n].drill_marks().contains(&hole), "{of:?}");
+                all[n].drills.clear();
+                assert_eq!(all, sound, "{of:?}");
+                made += 1;
+            }
+        }
+    }
+    assert!(made > 60, "{made}");
 }
 
 /// A drill mark goes wherever the cloth it lies on goes: one at the point of a dart stays there, whatever is done to the piece and not to the dart.
