@@ -39,7 +39,9 @@ impl Drop for Profile {
     }
 }
 
-const PATIENCE: Duration = Duration::from_secs(15);
+/// How long anything is waited for, and how often it is looked for, a tenth of a second apart: a busy machine is slow, and no test is about that.
+const PATIENCE: Duration = Duration::from_secs(30);
+pub const TRIES: usize = 300;
 
 fn free_port() -> u16 {
     let listener = TcpListener::bind("127.0.0.1:0").expect("a free port");
@@ -100,7 +102,7 @@ impl Journey {
         builder.capabilities(wanted);
         let at = format!("http://127.0.0.1:{port}");
         let mut browser = Err(String::new());
-        for _ in 0..100 {
+        for _ in 0..TRIES {
             browser = builder.connect(&at).await.map_err(|e| e.to_string());
             if browser.is_ok() {
                 break;
@@ -138,7 +140,7 @@ impl Journey {
     /// A page that is just being painted anew, or a window that is opening, may take an element away between finding and clicking it.
     async fn click_at(&self, at: Locator<'_>) {
         let mut trouble = String::new();
-        for _ in 0..10 {
+        for _ in 0..TRIES {
             let wait = self.browser.wait().at_most(PATIENCE);
             let found = wait.for_element(at).await.unwrap_or_else(|e| panic!("{at:?}: {e}"));
             match found.click().await {
@@ -242,7 +244,7 @@ impl Journey {
     /// Waits until the element's text says so; panics with what it said instead.
     pub async fn until_text(&self, css: &str, says: &str) {
         let mut said = String::new();
-        for _ in 0..150 {
+        for _ in 0..TRIES {
             let script = "const e = document.querySelector(arguments[0]); return e ? (typeof e.value === 'string' ? e.value : e.textContent) : '';";
             let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
             said = found.as_str().unwrap_or_default().to_owned();
@@ -256,7 +258,7 @@ impl Journey {
 
     /// Waits until the element's text is another one.
     pub async fn until_other(&self, css: &str, than: &str) {
-        for _ in 0..150 {
+        for _ in 0..TRIES {
             let script = "return document.querySelector(arguments[0])?.textContent ?? ''";
             let found = self.browser.execute(script, vec![css.into()]).await.expect("the page answers");
             if found.as_str().is_some_and(|text| !text.is_empty() && text != than) {
@@ -270,14 +272,14 @@ impl Journey {
     /// Waits until the element with this label has the focus.
     pub async fn until_focus(&self, label: &str) {
         let mut focused = String::new();
-        for _ in 0..150 {
+        for _ in 0..TRIES {
             let script = "return document.activeElement?.getAttribute('aria-label') ?? ''";
             let found = self.browser.execute(script, vec![]).await.expect("the page answers");
             focused = found.as_str().unwrap_or_default().to_owned();
             if focused == label {
                 return;
             }
-            tokio::time::sleep(Duration::from_millis(50)).await;
+            tokio::time::sleep(Duration::from_millis(100)).await;
         }
         panic!("the focus should be on “{label}” but is on “{focused}”");
     }

@@ -163,7 +163,7 @@ fn fields(does: PieceDoes) -> Vec<FieldAsked> {
             figure("by", "By so much, towards its upper end; less than nought is down", "up by"),
         ],
         PieceDoes::Drill => vec![
-            place("from", "From which edge", "from"),
+            place("from", "From", "from"),
             bare(figure("by", "So far in, square to that edge", "so far in")),
         ],
         PieceDoes::TrueCorner => vec![

@@ -2,7 +2,7 @@
 
 use crate::{HEM, HEM_NOW, STORED, open_the_corduroys};
 use serde_json::{Value, json};
-use vemble_e2e::Journey;
+use vemble_e2e::{Journey, TRIES};
 
 /// The newest try-on of the garment that is shown, as the server has it.
 async fn stored(journey: &Journey) -> Value {
@@ -13,7 +13,7 @@ async fn stored(journey: &Journey) -> Value {
 /// Waits until the server has it so.
 async fn until_stored(journey: &Journey, pointer: &str, wanted: Option<Value>) {
     let mut there = None;
-    for _ in 0..60 {
+    for _ in 0..TRIES {
         there = stored(journey).await.pointer(pointer).cloned();
         if there == wanted {
             return;

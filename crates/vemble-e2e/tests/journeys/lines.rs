@@ -3,7 +3,7 @@
 
 use crate::{HEM, HEM_NOW, STORED, open_garment, open_the_corduroys};
 use serde_json::json;
-use vemble_e2e::Journey;
+use vemble_e2e::{Journey, TRIES};
 
 const TITLE: &str = ".lines_strip h2";
 
@@ -11,7 +11,7 @@ const TITLE: &str = ".lines_strip h2";
 async fn until_check(journey: &Journey, title: &str, says: &str) {
     let script = "return [...document.querySelectorAll('.lines_check')].filter((c) => c.textContent.includes(arguments[0])).map((c) => c.textContent).join(' ')";
     let mut said = String::new();
-    for _ in 0..100 {
+    for _ in 0..TRIES {
         let found = journey.browser.execute(script, vec![title.into()]).await.unwrap();
         found.as_str().unwrap_or_default().clone_into(&mut said);
         if said.contains(says) {
@@ -162,7 +162,7 @@ async fn a_deep_taper_is_split_tried_out_and_kept_as_a_version() {
     assert_eq!(stored().await, json!(["3.4 cm", 0]));
     journey.click_words("Keep it").await;
     journey.find(STORED).await;
-    for _ in 0..50 {
+    for _ in 0..TRIES {
         if stored().await == json!(["2 cm", 1]) {
             break;
         }

@@ -81,6 +81,14 @@ async fn pieces_are_cut_in_two_joined_and_made_from_others() {
     journey.type_over("[aria-label='To: how far from the middle']", "20 cm\u{e007}").await;
     journey.click_words("Do it").await;
     journey.until_text(table, "Skirt, side back").await;
+    // Where the pocket goes is marked with a drill, and cut with its piece.
+    journey.choose(which, "Skirt, front").await;
+    journey.choose(does, "a drill mark, measured in from an edge").await;
+    journey.choose("From: which edge", "side seam").await;
+    journey.type_over("[aria-label='From: how far from its upper end']", "12 cm\u{e007}").await;
+    journey.type_over("[aria-label='So far in, square to that edge']", "4 cm\u{e007}").await;
+    journey.click_words("Do it").await;
+    journey.until_text(chips, "drill mark 4.0 cm in from the side seam, 12.0 cm from its upper end").await;
     // One of them is joined to the other, and that is undone.
     journey.choose(which, "Skirt, centre back").await;
     journey.choose(does, "joined to the piece beside it").await;
