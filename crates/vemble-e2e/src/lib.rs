@@ -39,8 +39,9 @@ impl Drop for Profile {
     }
 }
 
-/// How long anything is waited for, and how often it is looked for, a tenth of a second apart: a busy machine is slow, and no test is about that.
+/// How long anything is waited for: a busy machine is slow, and no test is about that.
 const PATIENCE: Duration = Duration::from_secs(30);
+/// So often anything is looked for, a tenth of a second apart.
 pub const TRIES: usize = 300;
 
 fn free_port() -> u16 {
