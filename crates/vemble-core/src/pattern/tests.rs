@@ -22,8 +22,9 @@ use crate::place::Level;
 use crate::size::sizes;
 use crate::tests::kit::{m, pin};
 use crate::work::path_crosses;
-use crate::work::{EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceKey, PiecePart};
+use crate::work::{EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart};
 use kurbo::{ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Shape, Vec2};
+use proptest::prelude::*;
 
 mod agree;
 mod as_cut;
@@ -772,6 +773,59 @@ fn garments_of_every_kind_are_unrolled_true() {
     let mut coverall = begin(beginning);
     coverall.seams.retain(|facts| facts.seam != Seam::WaistSeam);
     assert_eq!(unroll(&coverall, &wearer, None), vec![], "legs and shoulders cut in one: which is said");
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(100))]
+
+    /// On whatever body and with whichever long seams: pieces match, go round what the garment goes round, and the seams of a skirt go on where those of
+    /// its bodice end.
+    #[test]
+    fn garments_of_every_body_are_unrolled_true(
+        scales in proptest::collection::vec(0.9..1.12f64, 40),
+        seams in proptest::sample::subsequence(made::LONG_SEAMS.to_vec(), 0..=4),
+    ) {
+        let mut wearer = demo("pinafore-toile").wearer;
+        for (taken, by) in wearer.measurements.iter_mut().zip(&scales) {
+            let scaled = |value: &mut Measure| value.length = Tape::Cm.round(Length::from_cm(value.length.cm() * by));
+            taken.value.as_mut().map(scaled);
+        }
+        for mut garment in made::with_panels_on(wearer.clone(), true) {
+            garment.seams.retain(|facts| !made::LONG_SEAMS.contains(&facts.seam) || seams.contains(&facts.seam));
+            let kind = garment.kind;
+            let pieces = unroll(&garment, &wearer, None);
+            let joins = joins(&garment, &pieces);
+            // A side that leans where the armhole begins leaves it a point of a few degrees.
+            let is_slight = |untrue: &Untrue| matches!(untrue, Untrue::Corner { meet, together, .. }
+                if meet[0] == EdgeName::Seam(Seam::ArmholeSeam) && (together - 180.0).abs() < 6.0);
+            let untrue: Vec<Untrue> = true_up(&pieces, &joins).into_iter().filter(|u| !is_slight(u)).collect();
+            prop_assert_eq!(&untrue, &[], "{:?}, {:?}", kind, joins);
+            let crossing: Vec<PieceKey> = pieces.iter().filter(|piece| crosses(piece)).map(|piece| piece.key).collect();
+            prop_assert!(!pieces.is_empty() && crossing.is_empty(), "{:?}: {:?}", kind, crossing);
+            let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
+            // A dart that reaches above the bust line is lowered with its bodice by the dart at the side, and takes less there than it did.
+            let high = |level: Level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
+            let reach = garment.darts.iter().map(|dart| high(Level::Waist) + dart.length.length.cm()).fold(0.0, f64::max);
+            let is_clear = |level: Level| level != Level::Bust || reach < high(Level::Bust);
+            for level in garment.levels.iter().filter(|l| !laps && is_clear(l.level)) {
+                let wanted = level.width.girth().cm() * 10.0;
+                let girth = girth_of(&garment, &pieces, level.level).unwrap_or(wanted);
+                prop_assert!((girth - wanted).abs() <= 1.0, "{:?}, {:?}: {} not {}", kind, level.level, girth, wanted);
+            }
+            // From the middle on, as far as each seam.
+            let waist = |part: PiecePart, face: PieceFace| {
+                let of = pieces.iter().filter(move |piece| piece.key.part == part && piece.key.face == face);
+                of.map(|piece| piece.sewn(piece.edge(EdgeName::Waist).unwrap())).collect::<Vec<_>>()
+            };
+            for face in [PieceFace::Front, PieceFace::Back].into_iter().filter(|_| !laps) {
+                let [above, below] = [PiecePart::Bodice, PiecePart::Skirt].map(|part| waist(part, face));
+                let share = |of: &[f64]| of.iter().map(|long| long / of.iter().sum::<f64>()).collect::<Vec<_>>();
+                for (one, other) in share(&above).into_iter().zip(share(&below)) {
+                    prop_assert!((one - other).abs() < 0.01, "{:?}, {:?}: {:?} and {:?}", kind, face, above, below);
+                }
+            }
+        }
+    }
 }
 
 /// What is said of two edges is a sum: on every tape the lengths that are shown differ by the figure beside them, and what is offered is that

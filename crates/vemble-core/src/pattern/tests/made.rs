@@ -4,7 +4,7 @@ use super::super::turn::is_measured_from_start;
 use super::drawn::drawn;
 use super::turned::cloth;
 use super::*;
-use crate::body::Proportions;
+use crate::body::{Proportions, Wearer};
 use crate::garment::{Dart, DartFacts, starting_seam};
 use crate::pattern::part::split_piece;
 use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
@@ -28,7 +28,15 @@ fn near(is: f64, wanted: f64, within: f64, what: &dyn std::fmt::Debug) {
 
 /// Garments as they start; with every seam that their kind may have.
 pub(super) fn with_panels(panels: bool) -> impl Iterator<Item = Garment> {
-    let wearer = demo("pinafore-toile").wearer;
+    with_panels_on(demo("pinafore-toile").wearer, panels)
+}
+
+/// Those that run down beside the one at the side.
+pub(super) const LONG_SEAMS: [Seam; 4] =
+    [Seam::PrincessFront, Seam::PanelFront, Seam::PanelBack, Seam::PrincessBack];
+
+/// The same on any wearer.
+pub(super) fn with_panels_on(wearer: Wearer, panels: bool) -> impl Iterator<Item = Garment> {
     Kind::ALL.iter().copied().map(move |kind| {
         let template = kind.template();
         let cloth = cloth_named(template.cloth).unwrap();

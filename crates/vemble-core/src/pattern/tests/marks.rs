@@ -9,7 +9,6 @@ use crate::work::{
     Chart, ChartRow, ChartSays, DrawnPiece, Fullness, Held, MarkSettled, Marked, Pattern, PieceDoes,
     ToileMark, ToileStage, Wishes,
 };
-use proptest::prelude::*;
 
 fn marked(mark: ToileMark, by: &str, settled: Option<MarkSettled>) -> Marked {
     Marked { mark, stage: ToileStage::Bare, toile: 1, by: m(by), settled }

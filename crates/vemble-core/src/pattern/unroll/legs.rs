@@ -5,10 +5,10 @@ use crate::change::Curve;
 use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, Seam};
 use crate::pattern::corner::true_corner;
-use crate::pattern::piece::{Edge, Piece, PieceDart};
+use crate::pattern::piece::{Edge, Piece, PieceDart, way_of};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
-use kurbo::{Affine, CubicBez, ParamCurveArclen, Point};
+use kurbo::{Affine, CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// A back leg is so much wider than a front one on each side of its crease, and a back so much wider at the hip (teaching values: the seat
 /// wants more than the front).
@@ -19,6 +19,8 @@ const BACK_HIP: f64 = 5.0;
 const AT_SIDE: f64 = 0.3;
 const AT_FRONT: f64 = 0.1;
 const AT_BACK: f64 = 0.3;
+/// A leg is wider than half the hip by so much where it is joined to the other, in mm, whatever its thigh: what goes between the legs (teaching value).
+const FORK: f64 = 30.0;
 /// How full a crotch curve may be, and how far its upper end may be raised or lowered, in mm.
 const FULL: [f64; 2] = [0.2, 0.75];
 const RAISED: f64 = 60.0;
@@ -47,7 +49,7 @@ pub(super) fn legs(bolt: &Bolt<'_>) -> Vec<Piece> {
     let Some(thigh) = points.last().copied().filter(|_| points.len() > 1) else { return Vec::new() };
     let crotch = inseam.unwrap_or(thigh.0).max(thigh.0).min(hip.0 - 20.0);
     points.retain(|p| p.0 < crotch - 1.0);
-    points.push((crotch, thigh.1));
+    points.push((crotch, thigh.1.max(hip.1 / 2.0 + FORK)));
     if points[0].0 > 1.0 {
         points.insert(0, (0.0, girth_at(&points, 0.0)));
     }
@@ -113,6 +115,9 @@ impl Leg<'_> {
         };
         let (outseam, inseam) = (side(&outer, -1.0), side(&half, 1.0));
         let (crotch, corner) = (inseam.last()?.p3, outseam.last()?.p3);
+        // Between the legs it runs on from the front to the back: square to the seam there.
+        let up = way_of(inseam.last()?, 1.0);
+        let square = Vec2::new(-up.y, up.x);
         let hip = if is_back { BACK_HIP } else { -BACK_HIP };
         let middle = -(top + wider) + self.hip.1 / 4.0 + hip;
         let share = if is_back { AT_BACK } else { AT_FRONT };
@@ -129,8 +134,7 @@ impl Leg<'_> {
             let out = crotch.x - joint.x;
             // It runs on as the straight above it comes down.
             let down = (joint - end).normalize() * (full * (joint.y - crotch.y));
-            let curve =
-                CubicBez::new(crotch, Point::new(crotch.x - full * out, crotch.y), joint + down, joint);
+            let curve = CubicBez::new(crotch, crotch + square * (full * out), joint + down, joint);
             [curve, straight(joint, end)]
         };
         let long = |full: f64, raised: f64| -> f64 {
@@ -160,7 +164,7 @@ impl Leg<'_> {
             let from = dart.from_centre.length.cm() * 10.0;
             let along = (from + half).clamp(half + 10.0, (wide - half - 10.0).max(half + 10.0));
             let (at, down) = (end + way * along, dart.length.length.cm() * 10.0);
-            let square = kurbo::Vec2::new(-way.y, way.x);
+            let square = Vec2::new(-way.y, way.x);
             let square = if square.y > 0.0 { -square } else { square };
             darts.push(PieceDart {
                 dart: dart.dart,

@@ -118,16 +118,26 @@ fn girth_at(points: &[(f64, f64)], y: f64) -> f64 {
     }
 }
 
-/// Lines that meet at a seam run smooth across it: an edge turns square to its neighbour over the last 5 cm (teaching value: a hand's width
 /// The ends of pieces are set right so often, each time within a tenth of what was left, or until nobody sees what is left, in mm.
 const FIXES: usize = 8;
 const TRUE: f64 = 1e-4;
+/// Lines that meet at a seam run smooth across it: an edge turns square to its neighbour over the last 5 cm (teaching value: a hand's width
 /// is what a curve is trued over).
 const TRUED: f64 = 50.0;
 
 /// Makes the corner at the end of one edge and the start of the next square: `turns` is curved; its end is moved along the other, which is cut
 /// off or goes on straight, or stays where it is.
 pub(super) fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool) {
+    let room = piece.edges[turns].length();
+    squared(piece, [turns, other], moves, room);
+}
+
+/// The same over no more than there is room for on both pieces, so that the other edge is moved along alike on both.
+fn square_over(piece: &mut Piece, turns: usize, other: usize, room: f64) {
+    squared(piece, [turns, other], true, room);
+}
+
+fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, room: f64) {
     let is_end = (turns + 1) % piece.edges.len() == other;
     // As if the edge ended at the corner, and the other began there, or ended there.
     let edge = piece.edges[turns].clone();
@@ -137,7 +147,7 @@ pub(super) fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool)
     let (corner, [_, comes], [away, _]) = (edge.end(), edge.ways(), beside.ways());
     // How far from square, as it turns towards the other edge.
     let lean = comes.dot(away).clamp(-1.0, 1.0).asin();
-    let run = TRUED.min(edge.length() * 0.4);
+    let run = TRUED.min(room * 0.4).min(edge.length() * 0.9);
     let by = if moves { -run * (lean / 2.0).tan() } else { 0.0 };
     if lean.abs() < 1e-4 {
         return;

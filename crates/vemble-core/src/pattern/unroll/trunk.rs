@@ -7,7 +7,7 @@ pub(in crate::pattern) use darts::BELOW_BUST;
 use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
-use crate::garment::{Closure, Neckline, Opening, Seam};
+use crate::garment::{Closure, DartFacts, Neckline, Opening, Seam};
 use crate::pattern::piece::{EXACT, Edge, Piece};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
@@ -16,6 +16,8 @@ use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 /// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side, as on the stand.
 const PRINCESS: f64 = 0.52;
 const PANEL: f64 = 0.74;
+/// No panel is narrower, in mm (teaching value: two fingers, so that its seams can be pressed open).
+const NARROW: f64 = 25.0;
 /// A princess seam meets the shoulder so far from the neck.
 const AT_SHOULDER: f64 = 0.45;
 /// A panel seam ends in the armhole so large a share of it up from under the arm (teaching value: where the arm does not rub it).
@@ -40,6 +42,8 @@ struct Storey<'a> {
     to: Option<f64>,
     /// From the middle to the side, before anything is taken off edges.
     quarter: f64,
+    /// Where its seams between the middle and the side lie, and how far from the middle, before that.
+    places: Vec<(Seam, f64)>,
     /// What each edge of a seam loses, over the height, in mm.
     loses: Curve,
     /// What its lower and its upper edge are cut wider than a straight across, so that they are as long as they are to be.
@@ -57,12 +61,21 @@ pub(super) fn trunk(bolt: &Bolt<'_>) -> Vec<Piece> {
         (_, Some(waist)) => vec![(PiecePart::Skirt, 0.0, Some(waist))],
         (None, None) => vec![(PiecePart::Body, 0.0, None)],
     };
-    let storeys = storeys.into_iter().filter_map(|(part, from, to)| Storey::of(bolt, part, from, to));
-    storeys.flat_map(|storey| storey.pieces()).collect()
+    let mut built: Vec<Storey<'_>> = Vec::new();
+    for (part, from, to) in storeys {
+        let storey = Storey::of(bolt, (part, from, to), built.first());
+        built.extend(storey);
+    }
+    built.iter().flat_map(Storey::pieces).collect()
 }
 
 impl<'a> Storey<'a> {
-    fn of(bolt: &'a Bolt<'a>, part: PiecePart, from: f64, to: Option<f64>) -> Option<Self> {
+    /// A skirt's seams go on where those of the bodice end.
+    fn of(
+        bolt: &'a Bolt<'a>,
+        (part, from, to): (PiecePart, f64, Option<f64>),
+        bodice: Option<&Self>,
+    ) -> Option<Self> {
         let garment = bolt.garment;
         let all = garment.body_levels_up();
         let girths: Vec<(f64, f64)> = all
@@ -73,7 +86,8 @@ impl<'a> Storey<'a> {
         if girths.len() < 2 {
             return None;
         }
-        let mut storey = Self { bolt, part, from, to, quarter: 0.0, loses: Curve::default(), fix: [0.0; 2] };
+        let (quarter, loses, fix, places) = (0.0, Curve::default(), [0.0; 2], Vec::new());
+        let mut storey = Self { bolt, part, from, to, quarter, places, loses, fix };
         let top = storey.top_of_side()?;
         let inside = |y: f64| y > from + 0.5 && y < top - 0.5;
         let mut heights: Vec<f64> = vec![from, top];
@@ -87,13 +101,14 @@ impl<'a> Storey<'a> {
         // Half of what goes round, cut: with what darts take on one side.
         let half =
             |y: f64| girth_at(&girths, y) / 2.0 + storey.darts().map(|d| storey.takes(d, y)).sum::<f64>();
-        let reference = bolt.up(Level::Bust).filter(|_| to.is_none());
-        let widest = heights.iter().map(|y| half(*y)).fold(0.0, f64::max);
-        let quarter = reference.map_or(widest, half) / 2.0;
+        // What is narrow there is wider below: a skirt is laid out at its waist, whatever goes up to the shoulders at the bust.
+        let quarter = half(to.or(bolt.up(Level::Bust)).unwrap_or(top)) / 2.0;
         let edges = 2.0 * storey.divisions().len() as f64;
         let last = heights.len() - 1;
         let halves: Vec<f64> = heights.iter().map(|y| half(*y)).collect();
         storey.quarter = quarter;
+        let most = halves.iter().map(|half| (2.0 * quarter - half) / edges).fold(0.0, f64::max);
+        storey.places = storey.laid_out(bodice, most);
         // Edges that are trued are as long as half of what goes round only once their ends are set right.
         for _ in 0..FIXES {
             let fixed = |n: usize| match n {
@@ -171,16 +186,42 @@ impl<'a> Storey<'a> {
         pieces
     }
 
+    /// Where its seams lie: so large a share of the way to the side, or below a bodice where those of the bodice end; nearer the middle where a
+    /// panel would be too narrow, once as much as this is taken off each of its edges.
+    fn laid_out(&self, bodice: Option<&Self>, most: f64) -> Vec<(Seam, f64)> {
+        let place = |seam: Seam| match bodice {
+            Some(bodice) => {
+                let up_to = |x: f64| bodice.lower_edge(is_in_front(seam), x);
+                self.quarter * up_to(bodice.place(seam)) / up_to(bodice.quarter)
+            }
+            None if is_panel(seam) => PANEL * self.quarter,
+            None => PRINCESS * self.quarter,
+        };
+        let inner = self.divisions().into_iter().filter(|seam| *seam != self.bolt.side());
+        let mut all: Vec<(Seam, f64)> = inner.map(|seam| (seam, place(seam))).collect();
+        all.sort_by(|one, other| other.1.total_cmp(&one.1));
+        let mut outer = [self.quarter; 2];
+        for (seam, at) in &mut all {
+            let outer = &mut outer[usize::from(is_in_front(*seam))];
+            *at = at.min(*outer - 2.0 * most - NARROW);
+            *outer = *at;
+        }
+        all
+    }
+
+    /// How long its lower edge is once it is sewn, from the middle up to a seam at this place, or to the side.
+    fn lower_edge(&self, front: bool, x: f64) -> f64 {
+        let before = self.places.iter().filter(|(seam, at)| is_in_front(*seam) == front && *at < x).count();
+        let is_before = |d: &&DartFacts| {
+            d.dart.is_in_front() == front && (d.from_centre.length.cm() * 10.0 < x || x >= self.quarter)
+        };
+        let darts: f64 = self.darts().filter(is_before).map(|d| self.takes(d, self.from)).sum();
+        x - (2 * before + 1) as f64 * self.loses.at(self.from) - darts
+    }
+
     /// Where a seam lies from the middle before anything is taken off its edges.
     fn place(&self, seam: Seam) -> f64 {
-        let share = if matches!(seam, Seam::PrincessFront | Seam::PrincessBack) {
-            PRINCESS
-        } else if matches!(seam, Seam::PanelFront | Seam::PanelBack) {
-            PANEL
-        } else {
-            1.0
-        };
-        share * self.quarter
+        self.places.iter().find(|(own, _)| *own == seam).map_or(self.quarter, |(_, at)| *at)
     }
 
     /// An edge of a seam, from below up: beside its place by what it loses.
@@ -253,17 +294,40 @@ impl<'a> Storey<'a> {
 
     /// Hem and waist run smooth across the seams.
     fn true_corners(&self, piece: &mut Piece, has_inner: bool) {
-        super::square(piece, 0, 1, true);
-        if self.to.is_some() {
-            super::square(piece, 2, 1, true);
-        }
-        if has_inner {
-            let last = piece.edges.len() - 1;
-            super::square(piece, 0, last, true);
-            if self.to.is_some() {
-                super::square(piece, 2, last, true);
+        let last = piece.edges.len() - 1;
+        let ends = [(0, Some(self.from)), (2, self.to)];
+        let seams = [Some(1), has_inner.then_some(last)];
+        for beside in seams.into_iter().flatten() {
+            let EdgeName::Seam(seam) = piece.edges[beside].name else { continue };
+            for (n, at) in ends {
+                if let Some(y) = at {
+                    super::square_over(piece, n, beside, self.room(seam, y));
+                }
             }
         }
+    }
+
+    /// How wide the narrower of the pieces is that are sewn together in a seam, at a height.
+    fn room(&self, seam: Seam, y: f64) -> f64 {
+        let loses = self.loses.at(y);
+        let of_face = |front: bool| {
+            let own = self.places.iter().filter(move |(own, _)| is_in_front(*own) == front);
+            let mut at: Vec<f64> = own.map(|(_, at)| *at).collect();
+            at.sort_by(f64::total_cmp);
+            at.push(self.quarter);
+            at
+        };
+        let place = self.place(seam);
+        let wide = [true, false].into_iter().flat_map(|front| {
+            let at = of_face(front);
+            let before = |n: usize| if n == 0 { 0.0 } else { at[n - 1] + loses };
+            let is_at = |x: f64| (x - place).abs() < TRUE;
+            (0..at.len())
+                .filter(|n| is_at(at[*n]) || *n > 0 && is_at(at[n - 1]))
+                .map(|n| at[n] - loses - before(n))
+                .collect::<Vec<_>>()
+        });
+        wide.fold(f64::INFINITY, f64::min)
     }
 
     /// Levels that cross it.
@@ -454,6 +518,10 @@ impl<'a> Storey<'a> {
             }
         }
     }
+}
+
+const fn is_in_front(seam: Seam) -> bool {
+    matches!(seam, Seam::PrincessFront | Seam::PanelFront)
 }
 
 /// It ends in the armhole where there is one, and not at the shoulder.

@@ -88,7 +88,9 @@ impl<'a> Storey<'a> {
             let is_here = (x >= from && x < to) || (x >= to && is_side);
             let Some(waist) = self.bolt.up(Level::Waist).filter(|_| is_here) else { continue };
             let x = x.min(to - half - 10.0).max(from + half + 10.0);
-            let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)];
+            // Where the waist is an edge, on it.
+            let on = |p: Point| piece.edge(EdgeName::Waist).map_or(p, |edge| edge.nearest(p));
+            let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)].map(on);
             let at = |y: f64| Point::new(x, y);
             piece.darts.push(match self.spans(dart)[..] {
                 [_, up, down] => {
