@@ -802,6 +802,11 @@ proptest! {
             prop_assert_eq!(&untrue, &[], "{:?}, {:?}", kind, joins);
             let crossing: Vec<PieceKey> = pieces.iter().filter(|piece| crosses(piece)).map(|piece| piece.key).collect();
             prop_assert!(!pieces.is_empty() && crossing.is_empty(), "{:?}: {:?}", kind, crossing);
+            for piece in &pieces {
+                let outline = piece.outline();
+                let points = piece.darts.iter().flat_map(|dart| [Some(dart.point), dart.other]).flatten();
+                prop_assert!(points.into_iter().all(|p| outline.winding(p) != 0), "{:?}, {:?}: a dart leaves it", kind, piece.key);
+            }
             let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
             // A dart that reaches above the bust line is lowered with its bodice by the dart at the side, and takes less there than it did.
             let high = |level: Level| garment.level(level).map_or(0.0, |l| l.station.length.cm());

@@ -42,7 +42,7 @@ struct Storey<'a> {
     to: Option<f64>,
     /// From the middle to the side, before anything is taken off edges.
     quarter: f64,
-    /// Where its seams between the middle and the side lie, and how far from the middle, before that.
+    /// Its seams between the middle and the side, the outermost first, and how far from the middle they lie before that.
     places: Vec<(Seam, f64)>,
     /// What each edge of a seam loses, over the height, in mm.
     loses: Curve,
@@ -309,25 +309,17 @@ impl<'a> Storey<'a> {
 
     /// How wide the narrower of the pieces is that are sewn together in a seam, at a height.
     fn room(&self, seam: Seam, y: f64) -> f64 {
-        let loses = self.loses.at(y);
-        let of_face = |front: bool| {
-            let own = self.places.iter().filter(move |(own, _)| is_in_front(*own) == front);
-            let mut at: Vec<f64> = own.map(|(_, at)| *at).collect();
-            at.sort_by(f64::total_cmp);
+        let (place, loses) = (self.place(seam), self.loses.at(y));
+        let widths = [true, false].into_iter().flat_map(|front| {
+            // From the middle, where nothing is taken off, to the side.
+            let inner = self.places.iter().rev().filter(|(own, _)| is_in_front(*own) == front);
+            let mut at = vec![-loses];
+            at.extend(inner.map(|(_, at)| *at));
             at.push(self.quarter);
-            at
-        };
-        let place = self.place(seam);
-        let wide = [true, false].into_iter().flat_map(|front| {
-            let at = of_face(front);
-            let before = |n: usize| if n == 0 { 0.0 } else { at[n - 1] + loses };
-            let is_at = |x: f64| (x - place).abs() < TRUE;
-            (0..at.len())
-                .filter(|n| is_at(at[*n]) || *n > 0 && is_at(at[n - 1]))
-                .map(|n| at[n] - loses - before(n))
-                .collect::<Vec<_>>()
+            let beside = at.windows(2).filter(|pair| pair.contains(&place));
+            beside.map(|pair| pair[1] - pair[0] - 2.0 * loses).collect::<Vec<_>>()
         });
-        wide.fold(f64::INFINITY, f64::min)
+        widths.fold(f64::INFINITY, f64::min)
     }
 
     /// Levels that cross it.

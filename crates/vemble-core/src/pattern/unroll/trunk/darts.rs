@@ -104,12 +104,18 @@ impl<'a> Storey<'a> {
         }
         let bust = self.darts().find(|d| d.dart == Dart::Bust).filter(|_| is_front);
         if let (Some(dart), Some(bust)) = (bust, self.bolt.up(Level::Bust)) {
-            self.open_bust_dart(piece, dart, bust, is_side);
+            self.open_bust_dart(piece, dart, bust, (inner, is_side));
         }
     }
 
     /// A dart from the side gives the front the length that goes over the bust: everything below it lies lower by what it takes.
-    fn open_bust_dart(&self, piece: &mut Piece, dart: &DartFacts, bust: f64, is_side: bool) {
+    fn open_bust_dart(
+        &self,
+        piece: &mut Piece,
+        dart: &DartFacts,
+        bust: f64,
+        (inner, is_side): (Option<Seam>, bool),
+    ) {
         let half = dart.fold_depth.length.cm() * 10.0;
         let long = dart.length.length.cm() * 10.0;
         let height = bust - BELOW_BUST;
@@ -141,7 +147,10 @@ impl<'a> Storey<'a> {
         if let (Some(a), Some(b)) = (on(low), on(height)) {
             let mouth = [a, b];
             let middle = a.midpoint(b);
-            let out = (middle.x - long).max(10.0);
+            // No further than its panel.
+            let inner =
+                inner.map_or(0.0, |seam| self.place(seam) + self.loses.at(height).max(self.loses.at(low)));
+            let out = (middle.x - long).max(inner + 10.0);
             // Both legs are equally long: its point lies square to its mouth.
             let point = Point::new(out, middle.y);
             piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None, loose: None });
