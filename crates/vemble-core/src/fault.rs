@@ -89,6 +89,7 @@ pub enum Wrong {
     NotInOnePass {
         seam: Seam,
         into: Seam,
+        meets: Option<Seam>,
     },
     PinsOfItsOwn {
         seam: Seam,

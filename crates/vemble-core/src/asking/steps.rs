@@ -86,7 +86,7 @@ impl Asked<'_> {
             |d: &DartFacts| d.length.length.fraction(1, if d.dart.has_two_points() { 2 } else { 1 });
         let there = self.garment.darts.iter().map(|d| (d.dart, deepest(d)));
         let mut darts: Vec<(Dart, Length)> = there.collect();
-        let usual = if self.garment.hangs_from_shoulders() { Dart::BackFishEye } else { Dart::BackWaist };
+        let usual = if self.garment.goes_above_waist() { Dart::BackFishEye } else { Dart::BackWaist };
         let of_dart = |key| if let ChangeKey::Dart(dart) = key { Some(dart) } else { None };
         let pinned = self.try_on.changes.iter().filter_map(|change| of_dart(change.key()));
         for dart in pinned.chain([usual]) {

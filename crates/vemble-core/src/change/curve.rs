@@ -83,6 +83,11 @@ impl Curve {
         super::seam::through(points)
     }
 
+    /// The same, straight over the lower half of its first stretch: what lies above an edge, or is added below it, is what lies between two levels.
+    pub fn straight_above_an_edge(points: &[(f64, f64)]) -> Self {
+        super::seam::through_from_a_straight(points)
+    }
+
     /// The line through pins of an edge that is so long, as one is drawn on cloth.
     pub fn fair_through(pins: &[(f64, f64)], long: f64) -> Self {
         super::seam::fair_through(pins, long)

@@ -153,7 +153,7 @@ pub(super) fn centre_top(drape: &Drape<'_>, front: bool) -> f64 {
                 shoulder.back
             }
         }
-        None if drape.garment.hangs_from_shoulders() => drape.top,
+        None if drape.garment.goes_above_waist() => drape.top,
         None => drape.below_band().min(drape.top),
     }
 }
@@ -214,7 +214,7 @@ fn dart(drape: &Drape<'_>, dart: &DartFacts, view: ViewSide, half: Half<'_>) -> 
     let p = Point::new;
     let points = match dart.dart {
         Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
-            let upwards = drape.garment.hangs_from_shoulders();
+            let upwards = drape.garment.goes_above_waist();
             let h = if upwards { drape.up_at(Level::Waist)? } else { drape.below_band() };
             let tip = if upwards { h + length } else { h - length };
             vec![p(x - depth / 2.0, h), p(x, tip), p(x + depth / 2.0, h)]
@@ -419,7 +419,7 @@ fn pocket(drape: &Drape<'_>, pocket: Pocket, view: ViewSide, half: Half<'_>) -> 
             true,
         ),
         Pocket::InSeam => {
-            let from = if drape.garment.hangs_from_shoulders() { low_waist - 4.0 } else { waist - 4.0 };
+            let from = if drape.garment.goes_above_waist() { low_waist - 4.0 } else { waist - 4.0 };
             one(
                 Look::Edge,
                 smooth(&[

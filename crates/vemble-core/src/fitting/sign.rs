@@ -158,7 +158,7 @@ impl Sign {
             Has::BustDart => garment.darts.iter().any(|facts| facts.dart == Dart::Bust),
             Has::Waist => has(Level::Waist),
             Has::WaistSeam => garment.seam(Seam::WaistSeam).is_some(),
-            Has::WaistAlone => has(Level::Waist) && !garment.hangs_from_shoulders(),
+            Has::WaistAlone => has(Level::Waist) && !garment.goes_above_waist(),
             Has::Side => {
                 [Seam::SideSeam, Seam::Outseam].into_iter().any(|seam| garment.seam(seam).is_some())
                     && has(Level::Hip)

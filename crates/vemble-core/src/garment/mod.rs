@@ -123,6 +123,11 @@ impl Garment {
         self.level(Level::Shoulder).is_some()
     }
 
+    /// It goes up beyond the waist: to the shoulders, or without straps to the underarm.
+    pub fn goes_above_waist(&self) -> bool {
+        self.hangs_from_shoulders() || self.level(Level::Bust).is_some()
+    }
+
     /// The edge at the neck.
     pub fn neckline(&self) -> Neckline {
         self.neckline.unwrap_or(self.kind.template().neckline)
@@ -214,7 +219,7 @@ impl Garment {
             || match seam.run() {
                 Run::DownSleeve => (Level::SleeveHem, Level::UpperArm),
                 Run::Down | Run::Across => {
-                    (Level::Hem, if self.hangs_from_shoulders() { Level::Bust } else { Level::Waist })
+                    (Level::Hem, if self.goes_above_waist() { Level::Bust } else { Level::Waist })
                 }
             },
             |s| (s.from, s.to),
@@ -223,7 +228,24 @@ impl Garment {
 
     /// Where a seam ends on this garment, away from its datum: the side seam of a skirt has no underarm.
     pub fn top_of(&self, seam: Seam) -> &'static str {
-        if seam.run() == Run::Down && self.span_of(seam).1 == Level::Waist { "waist" } else { seam.top() }
+        if seam.run() == Run::Down && self.span_of(seam).1 == Level::Waist {
+            "waist"
+        } else if self.goes_on_into(seam).is_some() {
+            "underarm"
+        } else {
+            seam.top()
+        }
+    }
+
+    /// The seam at its side: the outseam of what has legs, also where it goes up to the underarm.
+    pub fn side_seam(&self) -> Seam {
+        if self.seam(Seam::Outseam).is_some() { Seam::Outseam } else { Seam::SideSeam }
+    }
+
+    /// The seam that a seam meets at its top, where both are sewn in one pass: under the arm, the one at the side and that of the sleeve.
+    pub fn goes_on_into(&self, seam: Seam) -> Option<Seam> {
+        let side = Some(self.side_seam()).filter(|_| self.hangs_from_shoulders())?;
+        if seam == Seam::SleeveSeam { Some(side) } else { Some(Seam::SleeveSeam).filter(|_| seam == side) }
     }
 
     /// Where a level crosses a seam that runs down, as a station of that seam; nothing where it does not.

@@ -147,30 +147,6 @@ impl Seam {
         }
     }
 
-    /// The seam that it meets at its top, where both are sewn in one pass: under the arm, side seam and sleeve seam.
-    pub const fn goes_on_into(self) -> Option<Self> {
-        match self {
-            Self::SideSeam => Some(Self::SleeveSeam),
-            Self::SleeveSeam => Some(Self::SideSeam),
-            Self::Outseam
-            | Self::Inseam
-            | Self::SeatSeam
-            | Self::FrontRise
-            | Self::CentreFront
-            | Self::CentreBack
-            | Self::PrincessFront
-            | Self::PrincessBack
-            | Self::PanelFront
-            | Self::PanelBack
-            | Self::ShoulderSeam
-            | Self::ArmholeSeam
-            | Self::SleeveBackSeam
-            | Self::YokeSeam
-            | Self::WaistSeam
-            | Self::NeckSeam => None,
-        }
-    }
-
     /// Where it ends, away from its datum.
     pub const fn top(self) -> &'static str {
         match self {

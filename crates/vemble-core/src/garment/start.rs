@@ -1,7 +1,7 @@
 //! Starting measurements: a garment of a kind as it usually is on a wearer, every figure assumed until it is measured.
 
 use super::kind::{HemAt, Kind, SleeveTo, Start};
-use super::parts::{ClosureFacts, DartFacts, HemFacts};
+use super::parts::{ClosureFacts, Dart, DartFacts, HemFacts};
 use super::seam::{Seam, SeamFacts, SeamSpec};
 use super::{Cloth, Garment, GarmentLevel, Width};
 use crate::body::{BodyMeasurement, Landmark, Proportions, Wearer};
@@ -30,6 +30,9 @@ pub struct Beginning {
 
 /// An underarm lies so far above the bust level (drawing value).
 pub(crate) const UNDERARM_ABOVE_BUST: f64 = 3.0;
+/// A dart in front ends so far below the bust, in mm, and no dart is shorter (teaching values).
+const BELOW_BUST: i64 = 30;
+const SHORTEST: i64 = 50;
 /// A crotch lies so far above the thigh level (drawing value).
 const CROTCH_ABOVE_THIGH: f64 = 2.0;
 
@@ -73,7 +76,7 @@ pub fn begin(beginning: Beginning) -> Garment {
         dart,
         name: None,
         fold_depth: mm(fold_depth),
-        length: mm(length),
+        length: mm(length.min(longest(&garment, dart).unwrap_or(length))),
         from_centre: mm(from_centre),
         assumed: true,
     });
@@ -91,6 +94,20 @@ pub fn begin(beginning: Beginning) -> Garment {
     let closures = template.closures.iter().map(|&(closure, at, count)| ClosureFacts { closure, at, count });
     garment.closures = closures.collect();
     garment
+}
+
+/// How long a dart may be that goes up from the waist, in mm: to below the bust in front, to the bust line behind. Nothing of any other.
+fn longest(garment: &Garment, dart: Dart) -> Option<i64> {
+    let [bust, waist] =
+        [Level::Bust, Level::Waist].map(|level| garment.level(level).map(|l| l.station.length));
+    let room = ((bust? - waist?).cm() * 10.0) as i64 - if dart.is_in_front() { BELOW_BUST } else { 0 };
+    match dart {
+        Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
+            Some(room.max(SHORTEST))
+        }
+        Dart::FrontFishEye | Dart::BackFishEye => Some(2 * room.max(SHORTEST)),
+        Dart::Bust | Dart::Shoulder => None,
+    }
 }
 
 /// A seam that a kind has, as it usually is on this garment.

@@ -22,8 +22,12 @@ pub(super) fn additions(garment: &Garment, wearer: &Wearer) -> Vec<Addition> {
     }
     let mm = |mm| Measure { length: Length::from_mm(mm), unit: Unit::Cm };
     for dart in Dart::ALL.iter().filter(|d| garment.darts.iter().all(|other| other.dart != **d)) {
-        let upper = matches!(dart, Dart::Bust | Dart::Shoulder | Dart::FrontFishEye | Dart::BackFishEye);
-        if upper && !garment.hangs_from_shoulders() {
+        let has_room = match dart {
+            Dart::Shoulder => garment.hangs_from_shoulders(),
+            Dart::Bust | Dart::FrontFishEye | Dart::BackFishEye => garment.goes_above_waist(),
+            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => true,
+        };
+        if !has_room {
             continue;
         }
         let length = if matches!(dart, Dart::FrontFishEye | Dart::BackFishEye) { 280 } else { 110 };

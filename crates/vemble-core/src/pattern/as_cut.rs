@@ -1,7 +1,7 @@
 //! The figures of a garment that is cut from these pieces.
 
 use super::lay::Set;
-use super::piece::{Edge, Piece};
+use super::piece::Piece;
 use super::truing::is_upwards;
 use super::unroll::unroll;
 use crate::body::{Proportions, Wearer};
@@ -193,7 +193,7 @@ pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
     let on_face = |face: PieceFace| -> Option<f64> {
         let side = |is_of: &dyn Fn(PiecePart) -> bool| -> Option<(&Piece, usize)> {
             let own = pieces.iter().filter(|p| p.key.face == face && is_of(p.key.part));
-            own.filter_map(|p| Some((*p, p.edges.iter().position(is_side)?))).next()
+            own.filter_map(|p| Some((*p, p.edges.iter().position(|edge| edge.name.is_side())?))).next()
         };
         // Along the side of one storey: where its notch is, or all of it.
         let up = |(piece, n): (&Piece, usize)| -> Option<f64> {
@@ -217,10 +217,6 @@ pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
     };
     let both: Vec<f64> = [PieceFace::Front, PieceFace::Back].into_iter().filter_map(on_face).collect();
     mean(&both)
-}
-
-fn is_side(edge: &Edge) -> bool {
-    matches!(edge.name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam))
 }
 
 /// How long a seam is, in mm: of its edges on both sides of it the middle, from storey to storey.

@@ -52,6 +52,8 @@ pub enum CannotBe {
     NoName,
     /// Both are not sewn together beside each other.
     NotBeside,
+    /// What lies between edges that are joined is not the shape of one dart.
+    NotOneDart,
     /// Edges that are joined differ in length.
     Unequal,
     /// What lies on a fold is straight.

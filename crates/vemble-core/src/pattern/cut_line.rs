@@ -59,7 +59,7 @@ pub(super) fn offset(edge: &Edge) -> Vec<Point> {
     });
     let moved: Vec<(Point, Vec2)> = moved.collect();
     let goes_back = |before: Point, (p, way): (Point, Vec2)| (p - before).dot(way) <= 0.0;
-    let all = moved.iter().map(|(p, _)| *p).collect();
+    let all: Vec<Point> = moved.iter().map(|(p, _)| *p).collect();
     if !moved.windows(2).any(|pair| goes_back(pair[0].0, pair[1])) {
         return all;
     }
@@ -67,17 +67,30 @@ pub(super) fn offset(edge: &Edge) -> Vec<Point> {
     let is_outside = |p: Point| {
         points.windows(2).all(|pair| Line::new(pair[0], pair[1]).nearest(p, SAME).distance_sq >= near)
     };
-    let mut kept: Vec<Point> = Vec::with_capacity(moved.len());
-    for (p, way) in moved.into_iter().filter(|(p, _)| is_outside(*p)) {
-        while kept.len() > 1 && kept.last().is_some_and(|before| goes_back(*before, (p, way))) {
+    let mut kept: Vec<usize> = Vec::with_capacity(moved.len());
+    for (n, own) in moved.iter().enumerate().filter(|(_, (p, _))| is_outside(*p)) {
+        while kept.len() > 1 && kept.last().is_some_and(|before| goes_back(all[*before], *own)) {
             kept.pop();
         }
         // Where it begins it begins.
-        if !kept.last().is_some_and(|before| goes_back(*before, (p, way))) {
-            kept.push(p);
+        if !kept.last().is_some_and(|before| goes_back(all[*before], *own)) {
+            kept.push(n);
         }
     }
-    if kept.len() < 2 { all } else { kept }
+    if kept.len() < 2 {
+        return all;
+    }
+    // What is left meets where it crosses.
+    let meet = |n: usize, m: usize| {
+        let met = crossing([all[n], all[n + 1]], [all[m - 1], all[m]]).filter(|_| m > n + 1);
+        met.filter(|at| {
+            [n, m].iter().all(|n| all[*n].distance(*at) > HAIR)
+                && !goes_back(all[n], (*at, moved[n].1))
+                && !goes_back(*at, moved[m])
+        })
+    };
+    let gaps = kept.windows(2).map(|pair| meet(pair[0], pair[1])).chain([None]);
+    kept.iter().zip(gaps).flat_map(|(n, meets)| [Some(all[*n]), meets]).flatten().collect()
 }
 
 fn flat(edge: &Edge) -> Vec<Point> {

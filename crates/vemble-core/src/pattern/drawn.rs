@@ -128,7 +128,7 @@ pub(super) fn upright(piece: &Piece) -> Affine {
     if over_y < under.unwrap_or(centre(place)).y {
         place = Affine::rotate(std::f64::consts::PI) * place;
     }
-    let (inner, outer) = (middle_of(place, &is_middle), middle_of(place, &is_outer));
+    let (inner, outer) = (middle_of(place, &is_middle), middle_of(place, &EdgeName::is_side));
     let has_sides = piece.key.face != PieceFace::Round && (inner.is_some() || outer.is_some());
     if has_sides && inner.unwrap_or(centre(place)).x > outer.unwrap_or(centre(place)).x {
         place = Affine::FLIP_X * place;
@@ -175,10 +175,6 @@ fn is_middle(name: EdgeName) -> bool {
         | EdgeName::Top
         | EdgeName::Inner => false,
     }
-}
-
-fn is_outer(name: EdgeName) -> bool {
-    matches!(name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam))
 }
 
 impl Piece {

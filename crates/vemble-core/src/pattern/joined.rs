@@ -14,6 +14,8 @@ use kurbo::{Affine, Point, Vec2};
 const PLACES: usize = 96;
 /// They are laid along each other in so many tries; that a joined piece is as wide as both were says that they are enough.
 const TRIES: usize = 6;
+/// What is no less of the widest place than such a share of it is as good as the widest.
+const NEARLY: f64 = 0.8;
 /// A fold is straight to so many mm (teaching value: what pressing straightens).
 const STRAIGHT: f64 = 1.0;
 
@@ -130,7 +132,8 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
             });
         }
     }
-    if let Some((mouth, ends)) = between(&points, touch, &kept.levels) {
+    let between = between(&points, touch, &kept.levels);
+    if let Some((mouth, ends)) = between {
         let dart = match kept.key.face {
             PieceFace::Back => Dart::BackFishEye,
             PieceFace::Front | PieceFace::Round => Dart::FrontFishEye,
@@ -149,6 +152,14 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
     let cut = if edges.iter().any(|edge| edge.name == EdgeName::Fold) { 1 } else { kept.cut };
     let mut piece = Piece { edges, darts, drills, cut, ..kept.clone() };
     put_grain(&mut piece);
+    // Its legs are straight: at every level it takes what lay between.
+    let wide = |piece: &Piece, of: Level| {
+        piece.levels.iter().find(|(level, _)| *level == of).and_then(|(_, y)| piece.across(*y))
+    };
+    let differs = |of: Level| Some((wide(&piece, of)? - wide(kept, of)? - wide(other, of)?).abs() > DIFFER);
+    if between.is_some() && kept.levels.iter().any(|(level, _)| differs(*level) == Some(true)) {
+        return Err(CannotBe::NotOneDart);
+    }
     Ok(piece)
 }
 
@@ -162,16 +173,22 @@ fn between(
 ) -> Option<([Point; 2], [Point; 2])> {
     let gap = |n: usize| points[n][0].distance(points[n][1]);
     let middle = |n: usize| points[n][0].midpoint(points[n][1]);
-    let widest = (touch[0]..=touch[1]).max_by(|a, b| gap(*a).total_cmp(&gap(*b)))?;
-    let deep = gap(widest);
-    if deep <= DIFFER {
-        return None;
-    }
     let heights = |n: usize| [points[n][0].y, points[n + 1][0].y];
     let is_level = |n: usize| {
         let [a, b] = heights(n);
         levels.iter().any(|(_, y)| (a.min(b)..a.max(b)).contains(y))
     };
+    let most = |of: &dyn Fn(&usize) -> bool| {
+        (touch[0]..=touch[1]).filter(of).max_by(|a, b| gap(*a).total_cmp(&gap(*b)))
+    };
+    let widest = most(&|_| true)?;
+    // What goes round is measured at a level: it is widest there, where it nearly is.
+    let widest =
+        most(&|n| *n < PLACES && is_level(*n)).filter(|n| gap(*n) > NEARLY * gap(widest)).unwrap_or(widest);
+    let deep = gap(widest);
+    if deep <= DIFFER {
+        return None;
+    }
     let end = |to: usize| -> Point {
         let away: Vec<usize> =
             if to < widest { (to..widest).rev().collect() } else { (widest + 1..=to).collect() };
@@ -180,7 +197,7 @@ fn between(
         let at_level =
             away.iter().filter(|n| **n > 0 && **n < PLACES && (is_level(**n) || is_level(**n - 1)));
         // Not the level that it is widest at.
-        let at_level = at_level.copied().find(|n| gap(*n) < deep * 0.8);
+        let at_level = at_level.copied().find(|n| gap(*n) < deep * NEARLY);
         let long = match at_level {
             Some(n) => far(n) / (1.0 - gap(n) / deep),
             None => {

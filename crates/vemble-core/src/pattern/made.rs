@@ -48,8 +48,7 @@ pub(super) fn around_pocket(piece: &Piece) -> Option<[usize; 3]> {
     let count = piece.edges.len();
     let waist = piece.edges.iter().position(|edge| edge.name == EdgeName::Waist)?;
     let [side, middle] = [(waist + count - 1) % count, (waist + 1) % count];
-    let is_side = matches!(piece.edges[side].name, EdgeName::Seam(Seam::SideSeam | Seam::Outseam));
-    is_side.then_some([side, waist, middle])
+    piece.edges[side].name.is_side().then_some([side, waist, middle])
 }
 
 /// Makes a facing: a strip so wide along an edge, with the darts that begin there closed.

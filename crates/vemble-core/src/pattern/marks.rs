@@ -44,7 +44,6 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
     };
     let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
     let armhole = EdgeName::Seam(Seam::ArmholeSeam);
-    let side = EdgeName::Seam(Seam::SideSeam);
     match marked.mark {
         ToileMark::ShoulderTip => on(&|p| is_upper(p.key) && has(p, shoulder), &|piece| PieceChange::End {
             piece,
@@ -52,9 +51,13 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
             upper: false,
             by,
         }),
-        ToileMark::ArmholeHinge => on(&|p| is_upper(p.key) && has(p, armhole) && has(p, side), &|piece| {
-            PieceChange::End { piece, edge: side, upper: true, by: back }
-        }),
+        ToileMark::ArmholeHinge => {
+            let own = pieces.iter().filter(|piece| is_upper(piece.key) && has(piece, armhole));
+            let sides = own.filter_map(|piece| {
+                Some((piece.key, piece.edges.iter().map(|edge| edge.name).find(|name| name.is_side())?))
+            });
+            sides.map(|(piece, edge)| PieceChange::End { piece, edge, upper: true, by: back }).collect()
+        }
         ToileMark::NecklineGape => {
             let front = pieces.iter().find(|p| {
                 is_upper(p.key)

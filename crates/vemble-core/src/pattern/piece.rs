@@ -255,16 +255,31 @@ pub(super) fn is_straight(c: &CubicBez) -> bool {
     off(c.p1) < 1e-6 && off(c.p2) < 1e-6
 }
 
-/// Where a curve and a straight meet, as shares of both. A straight curve is met as one: as a cubic whose higher terms are all but nought it may be missed.
+/// Where a curve and a straight meet, as shares of both. A straight curve is met as one: as a cubic whose higher terms are all but nought it may be
+/// missed, or met beside the straight, so where it is met is found again from there (Newton).
 pub(super) fn meetings(curve: &CubicBez, line: Line) -> Vec<[f64; 2]> {
-    let hits = match is_straight(curve) {
-        true => PathSeg::Line(Line::new(curve.p0, curve.p3)).intersect_line(line),
-        false => PathSeg::Cubic(*curve).intersect_line(line),
-    };
-    let share =
-        |t: f64| if is_straight(curve) { curve.nearest(curve.p0.lerp(curve.p3, t), EXACT).t } else { t };
-    hits.iter().map(|hit| [share(hit.segment_t), hit.line_t]).collect()
+    let way = line.p1 - line.p0;
+    if is_straight(curve) {
+        let hits = PathSeg::Line(Line::new(curve.p0, curve.p3)).intersect_line(line);
+        let share = |t: f64| curve.nearest(curve.p0.lerp(curve.p3, t), EXACT).t;
+        return hits.iter().map(|hit| [share(hit.segment_t), hit.line_t]).collect();
+    }
+    let off = |t: f64| (curve.eval(t) - line.p0).cross(way);
+    let steep = |t: f64| curve.deriv().eval(t).to_vec2().cross(way);
+    let step = |t: f64, _| if steep(t) == 0.0 { t } else { (t - off(t) / steep(t)).clamp(0.0, 1.0) };
+    let mut met: Vec<f64> =
+        PathSeg::Cubic(*curve).intersect_line(line).iter().map(|hit| hit.segment_t).collect();
+    if met.is_empty() && off(0.0) * off(1.0) < 0.0 {
+        met.push(0.5);
+    }
+    let met =
+        met.into_iter().map(|t| (0..NEWTON).fold(t, step)).filter(|t| off(*t).abs() <= EXACT * way.hypot());
+    let on_line = met.map(|t| [t, (curve.eval(t) - line.p0).dot(way) / way.hypot2()]);
+    on_line.filter(|[_, on_line]| (-EXACT..=1.0 + EXACT).contains(on_line)).collect()
 }
+
+/// So many steps find where a curve meets a straight to the last digit.
+const NEWTON: usize = 8;
 
 /// Which way a curve runs.
 pub(super) fn way_of(curve: &CubicBez, t: f64) -> Vec2 {

@@ -66,8 +66,8 @@ pub(super) fn change_neckline(piece: &mut Piece, lower: f64, wider: f64) -> Resu
 fn armhole_of(piece: &Piece) -> Option<usize> {
     let count = piece.edges.len();
     (0..count).find(|n| {
-        let around = [count - 1, 0, 1].map(|by| piece.edges[(n + by) % count].name);
-        around == [Seam::SideSeam, Seam::ArmholeSeam, Seam::ShoulderSeam].map(EdgeName::Seam)
+        let [side, hole, shoulder] = [count - 1, 0, 1].map(|by| piece.edges[(n + by) % count].name);
+        side.is_side() && [hole, shoulder] == [Seam::ArmholeSeam, Seam::ShoulderSeam].map(EdgeName::Seam)
     })
 }
 

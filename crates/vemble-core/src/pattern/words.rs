@@ -72,6 +72,9 @@ pub(super) const fn cannot_words(why: CannotBe) -> &'static str {
         CannotBe::ThroughDart => "a dart is in the way: turn it elsewhere first",
         CannotBe::TooLittle => "that is too little to cut or to sew",
         CannotBe::Twice => "there is one already",
+        CannotBe::NotOneDart => {
+            "both edges bend more than once beside each other: no one dart takes what would be left between them"
+        }
         CannotBe::NoName => "there are as many pieces or darts beside each other as can be",
         CannotBe::NotBeside => "only panels beside each other, and a yoke with what is below it, are joined",
         CannotBe::Unequal => "the two edges are not equally long: true them first",

@@ -270,7 +270,7 @@ fn between(
             ChangeKey::Seam(seam) => {
                 for other in changes.iter().filter(|c| turn_of(of, **c) > turn_of(of, *change)) {
                     let ChangeKey::Seam(then) = other else { continue };
-                    let is_sleeve = matches!(then, Seam::SideSeam | Seam::SleeveSeam);
+                    let is_sleeve = matches!(then, Seam::SideSeam | Seam::Outseam | Seam::SleeveSeam);
                     let (first, why) = match (seam, then) {
                         (Seam::ArmholeSeam, _) if is_sleeve => (Step::Stitch, Because::SleeveFlat),
                         // What is cut later, at a try-on of all seams, is pressed once more after that.

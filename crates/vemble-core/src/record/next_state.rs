@@ -141,7 +141,7 @@ fn follow_waist(garment: &mut Garment, subject: &Subject<'_>) {
 /// both, as a girth does; what is inside is what the shorter of both has.
 fn set_in(garment: &mut Garment, armhole: &AlteredArmhole<'_>, tape: Tape) {
     let sides = armhole.key().sides().len() as i64;
-    for (seam, longer, out) in armhole.seams_after(tape) {
+    for (seam, longer, out) in armhole.seams_after(garment.side_seam(), tape) {
         let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == seam) else { continue };
         let length = tape.round(facts.length.length) + tape.round(longer.fraction(sides, 2));
         facts.length = typed(length.max(tape.mark()), tape);

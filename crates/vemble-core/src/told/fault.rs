@@ -2,7 +2,6 @@
 //! stations from where they are measured.
 
 use crate::fault::Wrong;
-use crate::garment::Seam;
 use crate::length::{Length, Measure, Tape};
 
 /// A length beside one that somebody typed: in that one's unit, on the reader's own tape where that has the unit.
@@ -64,7 +63,7 @@ impl Wrong {
             Self::Blank | Self::NoState => "nothing".into(),
             Self::TooLong { most } => format!("over {most} letters"),
             Self::NoFigure { what } => format!("the {} without a figure", what.name()),
-            Self::NotInOnePass { seam, into } => {
+            Self::NotInOnePass { seam, into, .. } => {
                 format!("the {} carried on into the {}", seam.name(), into.name())
             }
             Self::PinsOfItsOwn { seam } => {
@@ -173,7 +172,7 @@ impl Wrong {
             Self::Blank => "a name".into(),
             Self::TooLong { most } => format!("at most {most} letters"),
             Self::NoFigure { .. } => "one figure, or left and right".into(),
-            Self::NotInOnePass { seam, .. } => match Seam::goes_on_into(*seam) {
+            Self::NotInOnePass { seam, meets, .. } => match meets {
                 Some(into) => format!("the {} in one pass with the {}", into.name(), seam.name()),
                 None => "a line that runs off the edge here, or meets the old stitching".into(),
             },

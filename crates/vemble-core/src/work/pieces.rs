@@ -176,6 +176,11 @@ impl EdgeName {
         Self::Seam(Seam::CentreBack),
     ];
 
+    /// It is the seam at the side, of a body or of a leg.
+    pub const fn is_side(self) -> bool {
+        matches!(self, Self::Seam(Seam::SideSeam | Seam::Outseam))
+    }
+
     /// It runs across the piece rather than up and down: places along it are counted out from the middle.
     pub const fn runs_across(self) -> bool {
         match self {

@@ -105,12 +105,12 @@ impl AlteredArmhole<'_> {
     fn beside(&self, subject: &Subject<'_>) -> Option<Finding> {
         let ends_here = |seam: &&AlteredSeam<'_>| match seam.key() {
             Seam::ShoulderSeam | Seam::ArmholeSeam => true,
-            Seam::SideSeam | Seam::SleeveSeam | Seam::SleeveBackSeam => {
+            Seam::SideSeam | Seam::Outseam | Seam::SleeveSeam | Seam::SleeveBackSeam => {
                 let top = Station(seam.facts.length.length);
                 let at_top = GarmentSide::BOTH.map(|side| seam.line(side).chalked(top, subject.tape));
                 at_top.into_iter().flatten().any(|edges| edges.deepest() != Length::ZERO)
             }
-            Seam::Outseam | Seam::Inseam | Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront => false,
+            Seam::Inseam | Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront => false,
             Seam::CentreBack | Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront => false,
             Seam::PanelBack | Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => false,
         };

@@ -169,8 +169,8 @@ impl AlteredArmhole<'_> {
         self.off_shoulder(tape)[1].map(|off| (-off).max(Length::ZERO))
     }
 
-    /// What the seams are afterwards: how much longer each is where it was altered, and how much less is inside its front and its back edge.
-    pub fn seams_after(&self, tape: Tape) -> Vec<(Seam, Length, [Length; 2])> {
+    /// What the seams are afterwards: how much longer each is where it was altered, the one at the `side` too, and how much less is inside its front and its back edge.
+    pub fn seams_after(&self, side: Seam, tape: Tape) -> Vec<(Seam, Length, [Length; 2])> {
         let sums = self.sums(tape);
         let [before, after] = sums.armhole();
         let [out, cap] = self.needs_at_the_armhole(&sums, tape);
@@ -182,7 +182,7 @@ impl AlteredArmhole<'_> {
             (Seam::ArmholeSeam, after - before, [out, cap]),
             (Seam::ShoulderSeam, -self.shortens(tape), self.lets_out_shoulder(tape)),
             // With a slope the whole armhole goes down.
-            (Seam::SideSeam, self.raise(tape) - self.down(tape), none),
+            (side, self.raise(tape) - self.down(tape), none),
             (Seam::SleeveSeam, lower, of_sleeve),
         ]
     }

@@ -13,6 +13,8 @@ use crate::place::Level;
 
 /// From the waist up to the point of a new dart that nobody placed: 16 cm (teaching value: below the shoulder blade).
 const ABOVE_WAIST: Length = Length::from_mm(160);
+/// In front its point lies so far below the bust: 3 cm (teaching value: on every tape more than it has to stay off the bust point).
+const BELOW_BUST: Length = Length::from_mm(30);
 /// From the waist down to its lower point: 14 cm (teaching value: above the fullest hip).
 const BELOW_WAIST: Length = Length::from_mm(140);
 /// How far from the middle a new dart lies that nobody placed: 9 cm (teaching value: below the bust point).
@@ -237,7 +239,7 @@ fn place_of(garment: &Garment, facts: &DartFacts) -> Option<DartSpan> {
     let length = facts.length.length;
     Some(match facts.dart {
         Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
-            (if garment.hangs_from_shoulders() { waist + length } else { waist - length }, waist)
+            (if garment.goes_above_waist() { waist + length } else { waist - length }, waist)
         }
         Dart::FrontFishEye | Dart::BackFishEye => {
             let half = length.fraction(1, 2);
@@ -254,12 +256,18 @@ fn new_place(garment: &Garment, pins: &DartChange) -> Option<DartSpan> {
     }
     let waist = garment.level(Level::Waist).map(|l| l.station.length);
     let reach = pins.readings.iter().map(|r| r.station.length).max().unwrap_or_default();
+    // In front it stays clear of the bust point, as far as what is pinned on it lets it.
+    let bust =
+        garment.level(Level::Bust).filter(|_| pins.dart.is_in_front()).map(|l| l.station.length - BELOW_BUST);
+    let above = |waist: Length| {
+        bust.map_or(waist + ABOVE_WAIST, |bust| (waist + ABOVE_WAIST).min(bust.max(waist + reach)))
+    };
     let usual: Option<DartSpan> =
-        waist.map(|waist| match (pins.dart.has_two_points(), garment.hangs_from_shoulders()) {
-            (true, _) => (waist + ABOVE_WAIST, waist - BELOW_WAIST),
+        waist.map(|waist| match (pins.dart.has_two_points(), garment.goes_above_waist()) {
+            (true, _) => (above(waist), waist - BELOW_WAIST),
             // From the hem up, through the waist, where no seam crosses there.
-            (false, true) if garment.seam(Seam::WaistSeam).is_none() => (waist + ABOVE_WAIST, Length::ZERO),
-            (false, true) => (waist + ABOVE_WAIST, waist),
+            (false, true) if garment.seam(Seam::WaistSeam).is_none() => (above(waist), Length::ZERO),
+            (false, true) => (above(waist), waist),
             (false, false) => (waist - reach.max(BELOW_WAIST), waist),
         });
     let point = pins.point.map(|m| m.length).or(usual.map(|u| u.0))?;

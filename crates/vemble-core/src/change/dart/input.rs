@@ -70,8 +70,8 @@ impl Input for DartChange {
                 Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
                     has(Level::Waist)
                 }
-                Dart::FrontFishEye | Dart::BackFishEye => has(Level::Waist) && garment.hangs_from_shoulders(),
-                Dart::Bust => has(Level::Bust) && garment.hangs_from_shoulders(),
+                Dart::FrontFishEye | Dart::BackFishEye => has(Level::Waist) && garment.goes_above_waist(),
+                Dart::Bust => has(Level::Bust),
                 Dart::Shoulder => garment.hangs_from_shoulders(),
             }
     }

@@ -231,7 +231,7 @@ impl AlteredDart<'_> {
     /// A dart that ends in a seam which is altered there changes what the seam crosses.
     fn seam_it_ends_in(&self, subject: &Subject<'_>) -> Option<Finding> {
         let seam = match self.key() {
-            Dart::Bust => Seam::SideSeam,
+            Dart::Bust => subject.garment.side_seam(),
             Dart::Shoulder => Seam::ShoulderSeam,
             Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => return None,
             Dart::FrontFishEye | Dart::BackFishEye => return None,
@@ -248,7 +248,7 @@ impl AlteredDart<'_> {
     fn edge(&self, garment: &Garment) -> Option<Edge> {
         let of = |seam: Seam, edge: usize| garment.seam(seam).map(|_| Edge::Of(seam, edge));
         match self.key() {
-            Dart::Bust => of(Seam::SideSeam, 0),
+            Dart::Bust => of(garment.side_seam(), 0),
             Dart::Shoulder => of(Seam::ShoulderSeam, 1),
             Dart::FrontFishEye | Dart::BackFishEye => None,
             Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
@@ -256,8 +256,8 @@ impl AlteredDart<'_> {
                 if (self.base? - waist).abs() > AT_THE_WAIST {
                     return None;
                 }
-                let upper = usize::from(!garment.hangs_from_shoulders() || self.point? < self.base?);
-                let band = || (!garment.hangs_from_shoulders()).then_some(Edge::Band(garment.found.band));
+                let upper = usize::from(!garment.goes_above_waist() || self.point? < self.base?);
+                let band = || (!garment.goes_above_waist()).then_some(Edge::Band(garment.found.band));
                 of(Seam::WaistSeam, upper).or_else(band)
             }
         }

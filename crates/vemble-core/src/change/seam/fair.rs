@@ -147,6 +147,16 @@ pub(crate) fn through(points: &[(f64, f64)]) -> Curve {
     Curve::through(&points.iter().zip(slopes).map(|(&(s, y), m)| (s, y, m)).collect::<Vec<_>>())
 }
 
+/// The same, straight over the lower half of its first stretch.
+pub(crate) fn through_from_a_straight(points: &[(f64, f64)]) -> Curve {
+    let Some([first, second]) = points.first_chunk() else { return through(points) };
+    let middle = (first.0.midpoint(second.0), first.1.midpoint(second.1));
+    let points: Vec<(f64, f64)> = [&[*first, middle], &points[1..]].concat();
+    let mut slopes = without_swing(&points);
+    slopes[..2].fill(secant(*first, *second));
+    Curve::through(&points.iter().zip(slopes).map(|(&(s, y), m)| (s, y, m)).collect::<Vec<_>>())
+}
+
 fn secant(a: (f64, f64), b: (f64, f64)) -> f64 {
     (b.1 - a.1) / (b.0 - a.0)
 }

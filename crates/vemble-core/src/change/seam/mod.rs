@@ -28,7 +28,7 @@ mod tests;
 
 pub(crate) use allowance::gives_at;
 pub use ends::Ends;
-pub(crate) use fair::{fair_through, through};
+pub(crate) use fair::{fair_through, through, through_from_a_straight};
 pub use input::{SeamChange, SeamShare};
 pub(crate) use judge::Found;
 pub use length::{EDGES_MAY_DIFFER, EdgeLengths, edge_lengths};

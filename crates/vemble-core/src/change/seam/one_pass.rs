@@ -18,12 +18,13 @@ pub(super) fn drawn<'a>(
     let mut carried: Vec<(usize, usize)> = Vec::new();
     for n in 0..drafts.len() {
         let (number, seam) = (drafts[n].number, drafts[n].facts.seam);
+        let meets = garment.goes_on_into(seam);
         if let Some(End::CarriesOn { into }) = drafts[n].change.lower {
-            faults.push((number, "lower".into(), Wrong::NotInOnePass { seam, into }));
+            faults.push((number, "lower".into(), Wrong::NotInOnePass { seam, into, meets }));
         }
         let Some(End::CarriesOn { into }) = drafts[n].change.upper else { continue };
-        if seam.goes_on_into() != Some(into) {
-            faults.push((number, "upper".into(), Wrong::NotInOnePass { seam, into }));
+        if meets != Some(into) {
+            faults.push((number, "upper".into(), Wrong::NotInOnePass { seam, into, meets }));
             continue;
         }
         let found = drafts.iter().position(|d| d.facts.seam == into);

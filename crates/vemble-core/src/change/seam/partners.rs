@@ -178,7 +178,11 @@ fn under_the_arm(
     let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
     Some((
         outcome,
-        Found::Armhole(Armhole { edges, of_sleeve, can_carry_on: own.goes_on_into() == Some(into) }),
+        Found::Armhole(Armhole {
+            edges,
+            of_sleeve,
+            can_carry_on: subject.garment.goes_on_into(own) == Some(into),
+        }),
         top,
     ))
 }

@@ -34,8 +34,9 @@ impl Show for AlteredSeam<'_> {
             tolerance: tape.figure(tolerance),
             moves: self.moves(tape),
             keeps_percent: self.keeps_percent,
-            goes_on_into: seam
-                .goes_on_into()
+            goes_on_into: subject
+                .garment
+                .goes_on_into(seam)
                 .filter(|into| subject.garment.seam(*into).is_some())
                 .map(|seam| NamedSeam { seam, name: ChangeKey::Seam(seam).name(subject.garment) }),
             place: None,

@@ -62,10 +62,9 @@ impl Input for TrunkChange {
 
     /// Above the waist of what hangs from the shoulders; the rise of what hangs from the waist.
     fn fits(garment: &Garment, at: TrunkAt) -> bool {
-        let hangs = garment.hangs_from_shoulders();
         let is_of = match at {
-            TrunkAt::AboveWaist => hangs,
-            TrunkAt::Rise => !hangs,
+            TrunkAt::AboveWaist => garment.hangs_from_shoulders(),
+            TrunkAt::Rise => !garment.goes_above_waist(),
         };
         is_of && [Level::Waist, at.other()].into_iter().all(|level| garment.level(level).is_some())
     }

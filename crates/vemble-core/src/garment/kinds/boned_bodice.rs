@@ -21,7 +21,7 @@ pub const TEMPLATE: Template = Template {
         seam(Seam::PrincessBack, Level::Hem, Level::Bust, 15, Finish::Open),
         seam(Seam::CentreFront, Level::Hem, Level::Bust, 15, Finish::Open),
     ],
-    may_have: super::shirt::UPPER_PANELS,
+    may_have: PANELS,
     darts: &[],
     hems: &[(HemEdge::Body, HemTurn::Faced, StitchedBy::Hand)],
     closures: &[(Closure::Lacing, Opening::CentreBack, 22)],
@@ -33,3 +33,10 @@ pub const TEMPLATE: Template = Template {
     sleeve: None,
     topstitched: &[],
 };
+
+/// They all end at its upper edge.
+const PANELS: &[SeamSpec] = &[
+    seam(Seam::CentreBack, Level::Hem, Level::Bust, 15, Finish::Open),
+    seam(Seam::PanelFront, Level::Hem, Level::Bust, 15, Finish::Open),
+    seam(Seam::PanelBack, Level::Hem, Level::Bust, 15, Finish::Open),
+];

@@ -41,7 +41,14 @@ pub(super) fn carry(
         return done;
     }
     let face = if altered.key().is_in_front() { PieceFace::Front } else { PieceFace::Back };
-    let mut own = pieces.iter_mut().filter(|piece| piece.key.face == face);
+    // Above a seam at the waist, or below it.
+    let has_room = |part: PiecePart| match part {
+        PiecePart::Skirt | PiecePart::Leg => altered.point <= altered.base,
+        PiecePart::Bodice => altered.point >= altered.base,
+        PiecePart::Body => true,
+        PiecePart::Sleeve | PiecePart::Waistband => false,
+    };
+    let mut own = pieces.iter_mut().filter(|piece| piece.key.face == face && has_room(piece.key.part));
     own.any(|piece| match new(garment, piece, altered, side) {
         Some(dart) => {
             piece.darts.push(dart);
@@ -112,7 +119,7 @@ fn new(garment: &Garment, piece: &Piece, altered: &AlteredDart<'_>, side: Garmen
         return is_here.then_some(whole);
     }
     let on = match dart {
-        Dart::Bust => EdgeName::Seam(Seam::SideSeam),
+        Dart::Bust => EdgeName::Seam(garment.side_seam()),
         Dart::Shoulder => EdgeName::Seam(Seam::ShoulderSeam),
         Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => EdgeName::Waist,
         Dart::FrontFishEye | Dart::BackFishEye => return None,

@@ -68,7 +68,7 @@ fn an_armhole_is_lowered_and_cut_in_by_its_figures() {
                 both(&old, |piece| PieceChange::Armhole { piece, lower: m(lower), inwards: m(inwards) });
             for (new, old) in new.iter().zip(&old).filter(|(_, old)| has_armhole(old)) {
                 let what = format!("{:?}, {:?}, {lower}, {inwards}", garment.kind, old.key);
-                let side = |piece: &Piece| piece.edge(seam(Seam::SideSeam)).unwrap().length();
+                let side = |piece: &Piece| piece.edge(seam(garment.side_seam())).unwrap().length();
                 assert!((side(old) - side(new) - down).abs() < 0.05, "{what}");
                 let [is, was] = [new, old].map(|piece| ends(piece, seam(Seam::ShoulderSeam)));
                 assert!(is.iter().zip(was).all(|(a, b)| a.distance(b) < 1e-6), "{what}");
@@ -348,7 +348,7 @@ fn an_armhole_shrinks_by_what_is_taken_in_at_the_underarm() {
             let pins = vec![EdgePin { at: m("5 cm"), by: m(by) }];
             let new = both(&old, |piece| PieceChange::MoveEdge {
                 piece,
-                edge: seam(Seam::SideSeam),
+                edge: seam(garment.side_seam()),
                 pins: pins.clone(),
             });
             for (new, old) in new.iter().zip(&old).filter(|(_, old)| has_armhole(old)) {

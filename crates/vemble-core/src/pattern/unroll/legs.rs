@@ -109,7 +109,7 @@ impl Leg<'_> {
         outer.push((self.hip.0, top));
         outer.push((self.waist.0, top - AT_SIDE * fall));
         let side = |points: &[(f64, f64)], towards: f64| -> Vec<CubicBez> {
-            let curve = Curve::without_swings(points);
+            let curve = Curve::straight_above_an_edge(points);
             let path = curve.path(|y, half| Point::new(towards * (half + wider), y));
             path.segments().map(|s| s.to_cubic()).collect()
         };

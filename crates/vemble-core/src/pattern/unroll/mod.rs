@@ -67,7 +67,7 @@ pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<&SetIn>) ->
     let armhole = Flat::of(garment).filter(|_| garment.hangs_from_shoulders());
     let armholes = armhole.map(|flat| [flat, new.map_or(flat, |new| new.flat)]);
     let bolt = Bolt { garment, armholes, sleeve: new };
-    let mut pieces = match (garment.has_legs(), garment.hangs_from_shoulders()) {
+    let mut pieces = match (garment.has_legs(), garment.goes_above_waist()) {
         (true, false) => legs::legs(&bolt),
         (false, _) => trunk::trunk(&bolt),
         // A coverall is a bodice on legs.
@@ -101,11 +101,6 @@ impl Bolt<'_> {
 
     fn has(&self, seam: Seam) -> bool {
         self.garment.seam(seam).is_some()
-    }
-
-    /// The seam at the side.
-    fn side(&self) -> Seam {
-        if self.has(Seam::Outseam) { Seam::Outseam } else { Seam::SideSeam }
     }
 }
 

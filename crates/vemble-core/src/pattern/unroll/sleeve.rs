@@ -80,11 +80,8 @@ fn drawn(bolt: &Bolt<'_>, fix: f64) -> Option<Piece> {
     if points[0].0 > 1.0 {
         points.insert(0, (0.0, points[0].1));
     }
-    // Straight above its hem, as every lower edge.
-    let [hem, next] = [points[0], points[1]];
-    points.insert(1, (hem.0.midpoint(next.0), hem.1.midpoint(next.1) + fix / 2.0));
     points[0].1 += fix;
-    let curve = Curve::without_swings(&points);
+    let curve = Curve::straight_above_an_edge(&points);
     let side = |towards: f64| -> Vec<CubicBez> {
         let path = curve.path(|y, wide| Point::new(towards * wide / 2.0, y));
         path.segments().map(|s| s.to_cubic()).collect()

@@ -8,6 +8,7 @@ use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
 use crate::garment::{Closure, DartFacts, Neckline, Opening, Seam};
+use crate::pattern::carry::inwards;
 use crate::pattern::piece::{EXACT, Edge, Piece};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
@@ -52,7 +53,7 @@ struct Storey<'a> {
 
 pub(super) fn trunk(bolt: &Bolt<'_>) -> Vec<Piece> {
     let garment = bolt.garment;
-    let top = if garment.hangs_from_shoulders() { None } else { bolt.up(Level::Waist) };
+    let top = if garment.goes_above_waist() { None } else { bolt.up(Level::Waist) };
     let waist = bolt.up(Level::Waist).filter(|_| bolt.has(Seam::WaistSeam));
     let storeys = match (waist, top) {
         (Some(waist), None) => {
@@ -93,9 +94,6 @@ impl<'a> Storey<'a> {
         let mut heights: Vec<f64> = vec![from, top];
         heights.extend(girths.iter().map(|g| g.0).filter(|y| inside(*y)));
         heights.extend(storey.darts().flat_map(|d| storey.spans(d)).filter(|y| inside(*y)));
-        // Below the lowest of them it runs straight: what goes round above a hem, or below it, is what lies between two levels.
-        let lowest = heights.iter().copied().filter(|y| *y > from).fold(top, f64::min);
-        heights.push(from.midpoint(lowest));
         heights.sort_by(f64::total_cmp);
         heights.dedup_by(|a, b| (*a - *b).abs() < 1.0);
         // Half of what goes round, cut: with what darts take on one side.
@@ -113,7 +111,6 @@ impl<'a> Storey<'a> {
         for _ in 0..FIXES {
             let fixed = |n: usize| match n {
                 0 => storey.fix[0],
-                1 => storey.fix[0] / 2.0,
                 n if n == last && to.is_some() => storey.fix[1],
                 _ => 0.0,
             };
@@ -122,7 +119,7 @@ impl<'a> Storey<'a> {
                 .enumerate()
                 .map(|(n, y)| (*y, (2.0 * quarter - halves[n] - fixed(n)) / edges))
                 .collect();
-            storey.loses = Curve::without_swings(&points);
+            storey.loses = Curve::straight_above_an_edge(&points);
             let [lower, upper] = storey.ends();
             let left = [halves[0] - lower, if to.is_some() { halves[last] - upper } else { 0.0 }];
             if left.iter().all(|mm| mm.abs() < TRUE) {
@@ -151,20 +148,27 @@ impl<'a> Storey<'a> {
 
     /// Where the seam at the side ends.
     fn top_of_side(&self) -> Option<f64> {
-        let side = self.bolt.garment.seam(self.bolt.side()).map(|f| f.length.length.cm() * 10.0);
+        let side = self.bolt.garment.seam(self.bolt.garment.side_seam()).map(|f| f.length.length.cm() * 10.0);
         self.to.or(side).filter(|top| *top > self.from + 10.0)
     }
 
     /// The seams of half of it that run down, from the middle in front to the middle behind, but for those in the middles.
     fn divisions(&self) -> Vec<Seam> {
-        let all =
-            [Seam::PrincessFront, Seam::PanelFront, self.bolt.side(), Seam::PanelBack, Seam::PrincessBack];
-        all.into_iter().filter(|seam| *seam == self.bolt.side() || self.bolt.has(*seam)).collect()
+        let all = [
+            Seam::PrincessFront,
+            Seam::PanelFront,
+            self.bolt.garment.side_seam(),
+            Seam::PanelBack,
+            Seam::PrincessBack,
+        ];
+        all.into_iter()
+            .filter(|seam| *seam == self.bolt.garment.side_seam() || self.bolt.has(*seam))
+            .collect()
     }
 
     fn pieces(&self) -> Vec<Piece> {
         let divisions = self.divisions();
-        let side = divisions.iter().position(|s| *s == self.bolt.side()).unwrap_or(0);
+        let side = divisions.iter().position(|s| *s == self.bolt.garment.side_seam()).unwrap_or(0);
         let mut pieces = Vec::new();
         for (face, seams) in [
             (PieceFace::Front, divisions[..side].to_vec()),
@@ -179,7 +183,7 @@ impl<'a> Storey<'a> {
                     _ => PieceShare::Middle,
                 };
                 let inner = n.checked_sub(1).map(|before| seams[before]);
-                let outer = seams.get(n).copied().unwrap_or(self.bolt.side());
+                let outer = seams.get(n).copied().unwrap_or(self.bolt.garment.side_seam());
                 pieces.extend(self.piece(face, share, inner, outer));
             }
         }
@@ -197,7 +201,7 @@ impl<'a> Storey<'a> {
             None if is_panel(seam) => PANEL * self.quarter,
             None => PRINCESS * self.quarter,
         };
-        let inner = self.divisions().into_iter().filter(|seam| *seam != self.bolt.side());
+        let inner = self.divisions().into_iter().filter(|seam| *seam != self.bolt.garment.side_seam());
         let mut all: Vec<(Seam, f64)> = inner.map(|seam| (seam, place(seam))).collect();
         all.sort_by(|one, other| other.1.total_cmp(&one.1));
         let mut outer = [self.quarter; 2];
@@ -219,6 +223,11 @@ impl<'a> Storey<'a> {
         x - (2 * before + 1) as f64 * self.loses.at(self.from) - darts
     }
 
+    /// It is one of its seams between the middle and the side.
+    fn is_inner(&self, edge: EdgeName) -> bool {
+        self.places.iter().any(|(seam, _)| edge == EdgeName::Seam(*seam))
+    }
+
     /// Where a seam lies from the middle before anything is taken off its edges.
     fn place(&self, seam: Seam) -> f64 {
         self.places.iter().find(|(own, _)| *own == seam).map_or(self.quarter, |(_, at)| *at)
@@ -233,7 +242,7 @@ impl<'a> Storey<'a> {
 
     fn piece(&self, face: PieceFace, share: PieceShare, inner: Option<Seam>, outer: Seam) -> Option<Piece> {
         let top = self.top_of_side()?;
-        let is_side = outer == self.bolt.side();
+        let is_side = outer == self.bolt.garment.side_seam();
         let right = self.edge(outer, -1.0, top);
         let left = inner.map(|seam| self.edge(seam, 1.0, top));
         let mut edges = Vec::new();
@@ -364,11 +373,18 @@ impl<'a> Storey<'a> {
         let scaled = |c: &CubicBez| CubicBez::new(place(c.p0), place(c.p1), place(c.p2), place(c.p3));
         let hole = if face == PieceFace::Front { flat.front_edge() } else { flat.back_edge() };
         let mut hole: Vec<CubicBez> = hole.iter().map(scaled).collect();
+        let long_of = |hole: &[CubicBez]| hole.iter().map(|c| c.arclen(EXACT)).sum::<f64>();
+        let found = long_of(&hole);
         // Where darts make front and back differ under the arm, the armhole goes with its side.
         let off = edges[1].end() - place(old.underarm);
         let shift = |c: &CubicBez| CubicBez::new(c.p0 + off, c.p1 + off, c.p2 + off, c.p3 + off);
         if is_side {
             hole = hole.iter().map(shift).collect();
+            // It begins square to the side, also where that leans.
+            let [_, up] = edges[1].ways();
+            if let Some(first) = hole.first_mut() {
+                first.p1 = first.p0 + inwards(up) * first.p0.distance(first.p1);
+            }
             // The seam at the side goes up to where it is brought.
             let (end, to) = (edges[1].end(), hole[0].p0);
             if to.y > end.y + 0.01 {
@@ -385,7 +401,6 @@ impl<'a> Storey<'a> {
         let neck = was + Vec2::new(-run, (long * long - run * run).max(0.0).sqrt().min(long * SLOPE.sin()));
         // A dart in the shoulder is sewn out of it: until then the tip lies so much further out.
         let opens = self.shoulder_dart(face).map_or(0.0, |dart| dart.fold_depth.length.cm() * 20.0);
-        let found = hole.last().map_or(0.0, |last| last.arclen(EXACT));
         // A shoulder that comes down is turned about the neck: it is as long as it was, but for what it is shortened by.
         let shorter = (old.tip.x - flat.tip.x) * 10.0;
         let tip = neck + (tip - neck).normalize() * (was.distance(neck) - shorter + opens);
@@ -396,22 +411,24 @@ impl<'a> Storey<'a> {
         // Square to the shoulder, upwards.
         let along = (tip - neck).normalize();
         let across = Vec2::new(-along.y, along.x);
+        let before = long_of(&hole[..hole.len().saturating_sub(1)]);
         if let Some(last) = hole.last_mut() {
             let (mut curve, reach) = (*last, last.p2.distance(last.p3));
             let mut of = |share: f64| {
                 curve.p2 = curve.p3 - across * (reach * share);
                 curve
             };
-            // As long as it was found.
-            let share = solved(REACHES, found, |share| of(share).arclen(EXACT));
+            // All of it as long as it was found.
+            let share = solved(REACHES, found - before, |share| of(share).arclen(EXACT));
             *last = of(share);
         }
         // A panel seam ends in the armhole.
         let mut armhole = Edge::new(EdgeName::Seam(Seam::ArmholeSeam), hole);
         let under_panel = armhole.length() * AT_ARMHOLE;
         let in_armhole = armhole.at(under_panel).0;
-        // From the bust up to the shoulder, or to the armhole, in a curve that both pieces share.
+        // From the bust up to the shoulder, or to the armhole, in a curve that both pieces share; from above the darts, where they reach further.
         let bust = self.bolt.up(Level::Bust).unwrap_or(under);
+        let bust = self.darts().flat_map(|dart| self.spans(dart)).fold(bust, f64::max);
         let rise = |seam: Seam, towards: f64| {
             let mut curves = self.edge(seam, towards, bust);
             let at = curves.last().map_or(Point::new(self.place(seam), bust), |c| c.p3);

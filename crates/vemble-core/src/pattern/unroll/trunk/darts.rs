@@ -2,6 +2,8 @@
 
 use super::Storey;
 use crate::garment::{Dart, DartFacts, Seam};
+use crate::pattern::change::{Stays, draw_out};
+use crate::pattern::cut::open_across;
 use crate::pattern::piece::{Piece, PieceDart};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart, straight};
@@ -13,7 +15,7 @@ pub(in crate::pattern) const BELOW_BUST: f64 = 30.0;
 impl<'a> Storey<'a> {
     /// Darts that lie in this storey.
     pub(super) fn darts(&self) -> impl Iterator<Item = &'a DartFacts> {
-        let (part, below) = (self.part, !self.bolt.garment.hangs_from_shoulders());
+        let (part, below) = (self.part, !self.bolt.garment.goes_above_waist());
         self.bolt.garment.darts.iter().filter(move |d| match d.dart {
             Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
                 part != PiecePart::Skirt || below
@@ -53,7 +55,7 @@ impl<'a> Storey<'a> {
         let waist = self.bolt.up(Level::Waist).unwrap_or(0.0);
         match dart.dart {
             Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
-                let up = self.bolt.garment.hangs_from_shoulders();
+                let up = self.bolt.garment.goes_above_waist();
                 vec![waist, if up { waist + long } else { waist - long }]
             }
             Dart::FrontFishEye | Dart::BackFishEye => vec![waist, waist + long / 2.0, waist - long / 2.0],
@@ -77,7 +79,7 @@ impl<'a> Storey<'a> {
     pub(super) fn add_darts(&self, piece: &mut Piece, inner: Option<Seam>, outer: Seam) {
         let is_front = piece.key.face == PieceFace::Front;
         let (from, to) = (inner.map_or(0.0, |s| self.place(s)), self.place(outer));
-        let is_side = outer == self.bolt.side();
+        let is_side = outer == self.bolt.garment.side_seam();
         for dart in self.darts().filter(|d| d.dart.is_in_front() == is_front) {
             let half = dart.fold_depth.length.cm() * 10.0;
             let x = dart.from_centre.length.cm() * 10.0;
@@ -121,7 +123,14 @@ impl<'a> Storey<'a> {
         let height = bust - BELOW_BUST;
         let reaches: Vec<Vec2> =
             piece.darts.iter().map(|d| d.point - d.mouth[0].midpoint(d.mouth[1])).collect();
-        crate::pattern::cut::open_across(piece, height, 2.0 * half, false);
+        // Its seams are drawn out between the bust and the next level below, so that they run on smoothly.
+        let below = piece.levels.iter().map(|(_, y)| *y).filter(|y| *y < height).fold(self.from, f64::max);
+        let mut drawn = piece.clone();
+        let is_drawn = draw_out(&mut drawn, [below, bust], 2.0 * half, Stays::Above, |_| 1.0).is_ok();
+        open_across(piece, height, 2.0 * half, false);
+        let seams =
+            piece.edges.iter_mut().zip(drawn.edges).filter(|(edge, _)| is_drawn && self.is_inner(edge.name));
+        seams.for_each(|(edge, drawn)| *edge = drawn);
         // A dart from the waist is as long as it is measured, also where it reaches above this one.
         for (dart, reach) in piece.darts.iter_mut().zip(reaches) {
             dart.point = dart.mouth[0].midpoint(dart.mouth[1]) + reach;
@@ -134,7 +143,8 @@ impl<'a> Storey<'a> {
             edge.curves = vec![straight(edge.start(), edge.end())];
         }
         let low = height - 2.0 * half;
-        let Some(edge) = piece.edges.iter().find(|e| e.name == EdgeName::Seam(self.bolt.side())) else {
+        let Some(edge) = piece.edges.iter().find(|e| e.name == EdgeName::Seam(self.bolt.garment.side_seam()))
+        else {
             return;
         };
         if !is_side {
