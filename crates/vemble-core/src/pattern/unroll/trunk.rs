@@ -401,9 +401,12 @@ impl<'a> Storey<'a> {
         let neck = was + Vec2::new(-run, (long * long - run * run).max(0.0).sqrt().min(long * SLOPE.sin()));
         // A dart in the shoulder is sewn out of it: until then the tip lies so much further out.
         let opens = self.shoulder_dart(face).map_or(0.0, |dart| dart.fold_depth.length.cm() * 20.0);
-        // A shoulder that comes down is turned about the neck: it is as long as it was, but for what it is shortened by.
+        // A shoulder that comes down is turned about the neck until its tip lies as low as it is to: it is as long as it was, but for what it is shortened
+        // by.
         let shorter = (old.tip.x - flat.tip.x) * 10.0;
-        let tip = neck + (tip - neck).normalize() * (was.distance(neck) - shorter + opens);
+        let [long, falls] = [was.distance(neck) - shorter, neck.y - tip.y];
+        let tip =
+            neck + Vec2::new((long * long - falls * falls).max(0.0).sqrt(), -falls) * ((long + opens) / long);
         if let Some(last) = hole.last_mut() {
             last.p3 = tip;
         }
