@@ -10,9 +10,6 @@ use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
 
-/// Figures that depend on each other are found in so many rounds; a property holds what is left to 2 mm.
-const ROUNDS: usize = 5;
-
 /// A garment that would be unrolled to these pieces, with its figures at the marks of a tape: what goes round it, how high its levels lie, how long
 /// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them. Of pieces that were drawn elsewhere
 /// nobody knows how far their shoulders lie from the middle.
@@ -58,57 +55,57 @@ pub(super) fn cut_from_pieces(
             cut.seams.push(starting_seam(garment, &body, spec));
         }
     }
-    for round in 0..ROUNDS {
-        let pieces = unroll(&cut, wearer, None);
-        let are = outer(&pieces);
-        let off = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> Option<f64> {
-            let wanted: Option<Vec<f64>> = sets.iter().map(|set| of(&outer(&set.pieces))).collect();
-            wanted.and_then(|all| mean(&all)).zip(of(&are)).map(|(wanted, is)| wanted - is)
-        };
-        let add = |to: &mut Measure, mm: f64| to.length = to.length + Length::from_cm(mm / 10.0);
-        // Neck and shoulders have no notch: what lies above goes with what lies below it.
-        let found: Vec<Option<f64>> =
-            cut.levels.iter().map(|level| off(&|pieces| height_of(pieces, level.level))).collect();
-        let below = |level: &GarmentLevel| {
-            let on_same = |other: &GarmentLevel| other.level.is_of_sleeve() == level.level.is_of_sleeve();
-            let known = cut.levels.iter().zip(&found).filter(|(other, off)| {
-                off.is_some() && on_same(other) && other.station.length <= level.station.length
-            });
-            known.max_by_key(|(other, _)| other.station.length).and_then(|(_, off)| *off)
-        };
-        let higher: Vec<f64> = cut
-            .levels
-            .iter()
-            .zip(&found)
-            .map(|(level, off)| off.or_else(|| below(level)).unwrap_or(0.0))
-            .collect();
-        for (level, higher) in cut.levels.iter_mut().zip(higher) {
-            let name = level.level;
-            // A neckline is drawn in its style: it follows what goes round the neck, and not by as much.
-            let is_kept = (name == Level::Neck && round > 0) || (name == Level::Shoulder && is_drawn);
-            if !is_kept {
-                let wider = off(&|pieces| round_at(garment, pieces, name)).unwrap_or(0.0);
-                match &mut level.width {
-                    Width::LaidFlat(measure) => add(measure, wider / 2.0),
-                    Width::Girth(measure) => add(measure, wider),
-                }
+    // Everything is as much more as these pieces have more than those that the garment is unrolled to as it is.
+    let as_it_is = unroll(garment, wearer, None);
+    let wanted = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> Option<f64> {
+        let all: Option<Vec<f64>> = sets.iter().map(|set| of(&outer(&set.pieces))).collect();
+        all.and_then(|all| mean(&all))
+    };
+    let more = |of: &dyn Fn(&[&Piece]) -> Option<f64>| Some(wanted(of)? - of(&outer(&as_it_is))?);
+    let add = |to: &mut Measure, mm: f64| to.length = to.length + Length::from_cm(mm / 10.0);
+    for facts in &mut cut.seams {
+        let of = |pieces: &[&Piece]| length_of(garment, pieces, facts.seam);
+        match (more(&of), wanted(&of)) {
+            (Some(longer), _) => add(&mut facts.length, longer),
+            (None, Some(long)) => facts.length.length = Length::from_cm(long / 10.0),
+            (None, None) => {}
+        }
+    }
+    // Neck and shoulders have no notch: what lies above goes with what lies below it.
+    let found: Vec<Option<f64>> =
+        cut.levels.iter().map(|level| more(&|pieces| height_of(pieces, level.level))).collect();
+    let below = |level: &GarmentLevel| {
+        let on_same = |other: &GarmentLevel| other.level.is_of_sleeve() == level.level.is_of_sleeve();
+        let known = cut.levels.iter().zip(&found).filter(|(other, higher)| {
+            higher.is_some() && on_same(other) && other.station.length <= level.station.length
+        });
+        known.max_by_key(|(other, _)| other.station.length).and_then(|(_, higher)| *higher)
+    };
+    let higher: Vec<f64> = cut
+        .levels
+        .iter()
+        .zip(&found)
+        .map(|(level, higher)| higher.or_else(|| below(level)).unwrap_or(0.0))
+        .collect();
+    for (level, higher) in cut.levels.iter_mut().zip(higher) {
+        let name = level.level;
+        if name != Level::Shoulder || !is_drawn {
+            let wider = more(&|pieces| round_at(garment, pieces, name)).unwrap_or(0.0);
+            match &mut level.width {
+                Width::LaidFlat(measure) => add(measure, wider / 2.0),
+                Width::Girth(measure) => add(measure, wider),
             }
-            add(&mut level.station, higher);
         }
-        for facts in &mut cut.seams {
-            let seam = facts.seam;
-            add(&mut facts.length, off(&|pieces| length_of(garment, pieces, seam)).unwrap_or(0.0));
-        }
-        for facts in &mut cut.darts {
-            let dart = facts.dart;
-            let of =
-                |pieces: &[&Piece]| pieces.iter().flat_map(|p| &p.darts).find(|d| d.dart == dart).copied();
-            let [deep, long] =
-                [off(&|pieces| Some(of(pieces)?.takes() / 2.0)), off(&|pieces| Some(of(pieces)?.long()))]
-                    .map(|off| off.unwrap_or(0.0));
-            add(&mut facts.fold_depth, deep);
-            add(&mut facts.length, long);
-        }
+        add(&mut level.station, higher);
+    }
+    for facts in &mut cut.darts {
+        let dart = facts.dart;
+        let of = |pieces: &[&Piece]| pieces.iter().flat_map(|p| &p.darts).find(|d| d.dart == dart).copied();
+        let [deep, long] =
+            [more(&|pieces| Some(of(pieces)?.takes() / 2.0)), more(&|pieces| Some(of(pieces)?.long()))]
+                .map(|more| more.unwrap_or(0.0));
+        add(&mut facts.fold_depth, deep);
+        add(&mut facts.length, long);
     }
     // At a mark; what is the same there stays as it was measured.
     let settle = |is: &mut Measure, was: Option<Measure>| {

@@ -602,7 +602,7 @@ fn what_is_chalked_on_the_toile_is_carried_to_its_pieces() {
 }
 
 /// What is still untrue of a line: of notches the same one, of a length whatever it is now.
-fn still<'a>(set: &'a PieceSet, line: &UntrueLine) -> Option<&'a UntrueLine> {
+pub(super) fn still<'a>(set: &'a PieceSet, line: &UntrueLine) -> Option<&'a UntrueLine> {
     let of_it = |line: &UntrueLine| {
         let notch =
             line.figures.strip_prefix("notch ").and_then(|rest| rest.split(' ').next().map(String::from));
@@ -776,7 +776,7 @@ fn garments_of_every_kind_are_unrolled_true() {
 }
 
 /// A wearer whose every figure is another, and some of the long seams.
-fn any_body() -> impl Strategy<Value = (Wearer, Vec<Seam>)> {
+pub(super) fn any_body() -> impl Strategy<Value = (Wearer, Vec<Seam>)> {
     let scales = proptest::collection::vec(0.9..1.12f64, 40);
     let seams = proptest::sample::subsequence(made::LONG_SEAMS.to_vec(), 0..=4);
     (scales, seams).prop_map(|(scales, seams)| {
@@ -791,7 +791,7 @@ fn any_body() -> impl Strategy<Value = (Wearer, Vec<Seam>)> {
 }
 
 /// Garments of every kind on a wearer, with these long seams of those that they may have.
-fn begun_on<'a>(wearer: &Wearer, seams: &'a [Seam]) -> impl Iterator<Item = Garment> + 'a {
+pub(super) fn begun_on<'a>(wearer: &Wearer, seams: &'a [Seam]) -> impl Iterator<Item = Garment> + 'a {
     made::with_panels_on(wearer.clone(), true).map(|mut garment| {
         garment.seams.retain(|facts| !made::LONG_SEAMS.contains(&facts.seam) || seams.contains(&facts.seam));
         garment

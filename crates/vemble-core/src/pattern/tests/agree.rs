@@ -73,7 +73,7 @@ fn tried(name: &str, changes: Vec<Change>) -> Document {
 }
 
 /// A toile that nobody measured, with a try-on of these changes alone.
-fn of_garment(garment: Garment, wearer: &Wearer, changes: Vec<Change>) -> Document {
+pub(super) fn of_garment(garment: Garment, wearer: &Wearer, changes: Vec<Change>) -> Document {
     let mut document = demo("pinafore-toile");
     (document.wearer, document.wishes, document.record) = (wearer.clone(), Wishes::default(), Vec::new());
     document.states.truncate(1);
