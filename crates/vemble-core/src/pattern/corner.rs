@@ -34,18 +34,23 @@ fn corners(piece: &Piece, name: EdgeName, beside: EdgeName) -> Vec<Corner> {
 /// The piece on which an edge goes on across a seam: the one that is sewn to it there. A sleeve may be sewn to itself.
 fn goes_on(pieces: &[Piece], n: usize, name: EdgeName, seam: EdgeName) -> Option<usize> {
     let key = pieces[n].key;
+    let is_across = seam == EdgeName::Waist;
     let is_sewn = |other: PieceKey| {
-        let is_across = seam == EdgeName::Waist;
         let is_beside = is_across || seam == EdgeName::Seam(Seam::YokeSeam);
         other.layer == key.layer
             && (other.part == key.part) != is_across
             && (other.face == key.face || !is_beside)
     };
-    let mut others = (0..pieces.len()).filter(|m| {
+    let others = (0..pieces.len()).filter(|m| {
         *m != n && is_sewn(pieces[*m].key) && corners(&pieces[*m], runs_on_as(name), seam).len() == 1
     });
+    let mut others: Vec<usize> = others.collect();
+    // A seam between panels has one of them on either side.
+    if is_across && others.len() > 1 {
+        others.retain(|m| pieces[*m].key.share == key.share);
+    }
     match corners(&pieces[n], name, seam).len() {
-        1 => others.next().filter(|_| others.next().is_none()),
+        1 => Some(*others.first()?).filter(|_| others.len() == 1),
         2 => Some(n),
         _ => None,
     }

@@ -92,10 +92,18 @@ pub fn true_up(pieces: &[Piece], joins: &[Join]) -> Vec<Untrue> {
             notches(pieces, pair, n, &mut all);
         }
         // What lies on the other does not go on beside it.
-        for upper in [false, true].into_iter().filter(|_| !join.is_faced) {
+        if join.is_faced {
+            continue;
+        }
+        if join.name == EdgeName::Waist {
+            all.extend(across_waist(pieces, join).into_iter().filter_map(|ends| corner(pieces, ends, n)));
+            continue;
+        }
+        for upper in [false, true] {
             let ends = join.sides.each_ref().map(|(edges, _)| at_end(pieces, edges, upper));
             if let [Some(one), Some(other)] = ends {
-                all.extend(corner(pieces, [one, other], upper, n));
+                let ends = [one, other].map(|at| (at, is_upwards(&pieces[at.piece], at.edge) == upper));
+                all.extend(corner(pieces, ends, n));
             }
         }
     }
@@ -148,25 +156,45 @@ fn at_end(pieces: &[Piece], edges: &[At], upper: bool) -> Option<At> {
     if upper { edges.iter().min_by_key(rank) } else { edges.iter().max_by_key(rank) }.copied()
 }
 
+/// The edge beside an edge, before its start or after its end.
+fn beside(pieces: &[Piece], (at, at_end): (At, bool)) -> EdgeName {
+    let edges = &pieces[at.piece].edges;
+    edges[(at.edge + if at_end { 1 } else { edges.len() - 1 }) % edges.len()].name
+}
+
+/// Ends of edges at the waist, above and below it, where a seam goes on across it: in front and behind, of panels each in its own.
+fn across_waist(pieces: &[Piece], join: &Join) -> Vec<[(At, bool); 2]> {
+    let [upper, lower] =
+        join.sides.each_ref().map(|(edges, _)| edges.iter().flat_map(|at| [(*at, false), (*at, true)]));
+    let key = |(at, _): &(At, bool)| pieces[at.piece].key;
+    let below = |own: (At, bool)| {
+        let is_it = |other: &(At, bool)| {
+            key(other).face == key(&own).face && beside(pieces, *other) == beside(pieces, own)
+        };
+        let all: Vec<(At, bool)> = lower.clone().filter(is_it).collect();
+        let of_panel = all.iter().find(|other| key(other).share == key(&own).share).copied();
+        Some([own, of_panel.or(all.first().copied().filter(|_| all.len() == 1))?])
+    };
+    upper.filter_map(below).collect()
+}
+
 /// The corner at one end of both edges: what meets there goes on across the seam.
-fn corner(pieces: &[Piece], pair: [At; 2], upper: bool, join: usize) -> Option<Untrue> {
-    let inside = |at: At| {
+fn corner(pieces: &[Piece], ends: [(At, bool); 2], join: usize) -> Option<Untrue> {
+    let inside = |(at, at_end): (At, bool)| {
         let piece = &pieces[at.piece];
-        let at_end = is_upwards(piece, at.edge) == upper;
         let count = piece.edges.len();
         let [own, next] =
             if at_end { [at.edge, (at.edge + 1) % count] } else { [(at.edge + count - 1) % count, at.edge] };
         let (into, out) = (piece.edges[own].ways()[1], piece.edges[next].ways()[0]);
-        let other = if at_end { next } else { own };
-        (angle(into, out), piece.edges[other].name)
+        (angle(into, out), beside(pieces, (at, at_end)))
     };
-    let [(one, meets), (other, met)] = pair.map(inside);
+    let [(one, meets), (other, met)] = ends.map(inside);
     let together = one + other;
     // What goes on into the same: seams that cross it, and free edges; between the legs, from the front to the back.
     let is_one_line = runs_on_as(meets) == met && !is_middle(meets);
     (is_one_line && (together - 180.0).abs() > DEGREES).then_some(Untrue::Corner {
         join,
-        pieces: pair.map(|at| at.piece),
+        pieces: ends.map(|(at, _)| at.piece),
         meet: [meets, met],
         together,
     })

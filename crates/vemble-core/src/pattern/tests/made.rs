@@ -1159,3 +1159,48 @@ fn drill_marks_go_with_their_cloth() {
     }
     assert!(tried > 150, "{tried}");
 }
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// Whatever is offered, one thing after another, on whatever body: nothing crosses itself, what cannot be is not done by half, no length or corner is
+    /// untrue without a mend, and every mend mends.
+    #[test]
+    fn whatever_is_done_to_pieces_of_every_body_can_be_mended(
+        (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), tape in prop::sample::select(Tape::ALL),
+        picked in prop::collection::vec((any::<prop::sample::Index>(), any::<prop::sample::Index>(), -15i64..=20), 1..=3),
+    ) {
+        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let mut document = agree::of_garment(garment, &wearer, Vec::new());
+        document.try_ons.clear();
+        let show = |document: &Document| pieces(document, OfCloth::default(), tape).unwrap();
+        let laid = |document: &Document| crate::pattern::lay::lay(document, tape).unwrap();
+        for (which, does, by) in picked {
+            let (shown, before) = (show(&document), document.clone());
+            let may = which.get(&shown.may);
+            let by = Measure { length: tape.round(Length::from_mm(by)), unit: tape.unit() };
+            document.wishes.pattern.changes.push(typical_by(*does.get(&may.does), may, by));
+            let done = document.wishes.pattern.changes.clone();
+            if !document.faults().is_empty() || laid(&document).cannot.last().unwrap().is_some() {
+                if document.faults().is_empty() {
+                    prop_assert_eq!(&laid(&document).sets[0].pieces, &laid(&before).sets[0].pieces, "{:?}", done);
+                }
+                document = before;
+                continue;
+            }
+            prop_assert!(!laid(&document).sets[0].pieces.iter().any(crosses), "{:?}", done);
+            for line in &show(&document).sets[0].untrue {
+                // What is made from a piece that is cut in two afterwards is made anew.
+                prop_assert!(!line.mends.is_empty() || line.title.contains("lining") || line.figures.contains("lining") || line.figures.contains("facing"), "{:?}: {:?}", done, line);
+                for mend in &line.mends {
+                    let mut mended = document.clone();
+                    mended.wishes.pattern.changes.push(mend.change.clone());
+                    prop_assert_eq!(mended.faults(), vec![], "{:?}: {}", done, mend.words);
+                    let after = show(&mended);
+                    prop_assert_eq!(super::still(&after.sets[0], line), None, "{:?}: {}", done, mend.words);
+                    prop_assert!(after.chips.last().is_some_and(|chip| chip.cannot.is_none()), "{:?}: {}", done, mend.words);
+                }
+            }
+        }
+    }
+}
