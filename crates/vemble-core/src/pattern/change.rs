@@ -25,7 +25,7 @@ use crate::work::{
     Eased, EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses,
     straight,
 };
-use kurbo::{CubicBez, Line, Point, Vec2};
+use kurbo::{CubicBez, Line, Point, Shape, Vec2};
 
 /// Why a change cannot be.
 #[derive(Clone, Copy, Debug, PartialEq, Eq)]
@@ -332,12 +332,13 @@ pub(super) fn lines_of(piece: &Piece) -> Vec<Level> {
     is_at_top.then_some(Level::Waist).into_iter().chain(piece.levels.iter().map(|(l, _)| *l)).collect()
 }
 
-/// From a level down to the next one, or to the crotch.
+/// From a level down to the next one, or to the crotch; from below all of an upper edge that rises to one side.
 fn stretch_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
     let bounds = piece.bounds();
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
-    let is_line = lines_of(piece).contains(&level);
-    let high = own.or(is_line.then_some(bounds.y1)).ok_or(CannotBe::NoLevel)?;
+    let waist = piece.edge(EdgeName::Waist).filter(|_| lines_of(piece).contains(&level));
+    let lowest = |edge: &Edge| edge.curves.iter().map(|c| c.bounding_box().y0).fold(bounds.y1, f64::min);
+    let high = own.or(waist.map(lowest)).ok_or(CannotBe::NoLevel)?;
     let crotch = piece.edge(EdgeName::Seam(Seam::Inseam)).map(|edge| edge.start().y.max(edge.end().y));
     let below = piece.levels.iter().map(|(_, y)| *y).chain(crotch).filter(|y| *y < high - 1.0);
     Ok([below.fold(bounds.y0, f64::max), high])

@@ -37,10 +37,11 @@ fn keep(pieces: &mut Vec<Piece>, made: Piece) {
     pieces.push(Piece { was: None, ..made });
 }
 
-/// An edge that may be faced: a sleeve is sewn into its armhole.
+/// An edge that may be faced: a sleeve is sewn into its armhole, and a band is folded along its upper edge.
 pub(super) fn is_faced(piece: &Piece, edge: EdgeName) -> bool {
     let is_cap = piece.key.part == PiecePart::Sleeve && edge == EdgeName::Seam(Seam::ArmholeSeam);
-    EdgeName::FACED.contains(&edge) && !is_cap
+    let is_band = piece.key.part == PiecePart::Waistband && edge == EdgeName::Top;
+    EdgeName::FACED.contains(&edge) && !is_cap && !is_band
 }
 
 /// The edges of a piece that a pocket lies between: the seam at its side, its waist, its middle.

@@ -128,11 +128,18 @@ fn what_is_unrolled_is_true() {
     assert_eq!(wrong, Vec::<String>::new());
 }
 
+/// Those of the demo, and two that it does not have as they begin: without straps, and with legs and shoulders.
 fn garments() -> impl Iterator<Item = (&'static str, Garment, Vec<Piece>)> {
-    DEMO.into_iter().map(|name| {
+    let of_demo = DEMO.into_iter().map(|name| {
         let (garment, _, pieces) = pieces_of(name);
         (name, garment, pieces)
-    })
+    });
+    let begun = [("boned bodice", Kind::BonedBodice), ("coverall", Kind::Coverall)].map(|(name, kind)| {
+        let garment = made::with_panels(false).find(|garment| garment.kind == kind).unwrap();
+        let pieces = unroll(&garment, &demo("pinafore-toile").wearer, None);
+        (name, garment, pieces)
+    });
+    of_demo.chain(begun)
 }
 
 /// Every change there is of a piece, by so much.

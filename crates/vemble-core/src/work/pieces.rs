@@ -166,8 +166,9 @@ impl EdgeName {
 
 impl EdgeName {
     /// Edges that are faced.
-    pub const FACED: [Self; 7] = [
+    pub const FACED: [Self; 8] = [
         Self::Neckline,
+        Self::Top,
         Self::Seam(Seam::ArmholeSeam),
         Self::Waist,
         Self::Hem,

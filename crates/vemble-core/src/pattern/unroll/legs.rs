@@ -3,7 +3,7 @@
 use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::solved;
-use crate::garment::{Dart, DartFacts, Seam};
+use crate::garment::{Dart, DartFacts, GarmentLevel, Seam};
 use crate::pattern::corner::true_corner;
 use crate::pattern::piece::{Edge, Piece, PieceDart, way_of};
 use crate::place::Level;
@@ -175,7 +175,10 @@ impl Leg<'_> {
             });
         }
         let levels = garment.body_levels_up();
-        let levels = levels.iter().filter(|l| !l.level.is_at_an_edge() && l.level != Level::Waist);
+        // Also where a bodice is sewn to them.
+        let is_here =
+            |l: &&GarmentLevel| !l.level.is_at_an_edge() && l.station.length.cm() * 10.0 < self.waist.0;
+        let levels = levels.iter().filter(is_here);
         let mut piece = Piece {
             drills: Vec::new(),
             key: PieceKey::outer(PiecePart::Leg, face, PieceShare::Whole),
