@@ -23,8 +23,8 @@ pub use parts::{
     LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed,
 };
 pub use seam::{AllowanceAt, Finish, InTheWay, Run, Seam, SeamFacts, SeamSpec};
+pub(crate) use start::{BELOW_BUST, UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
 pub use start::{Beginning, begin};
-pub(crate) use start::{UNDERARM_ABOVE_BUST, across_shoulders, starting_seam};
 pub use width::{GarmentLevel, Width};
 
 use crate::body::BodyMeasurement;

@@ -30,8 +30,9 @@ pub struct Beginning {
 
 /// An underarm lies so far above the bust level (drawing value).
 pub(crate) const UNDERARM_ABOVE_BUST: f64 = 3.0;
-/// A dart in front ends so far below the bust, in mm, and no dart is shorter (teaching values).
-const BELOW_BUST: i64 = 30;
+/// A dart in front that nobody placed ends so far below the bust: 3 cm (teaching value: on every tape more than it has to stay off the bust point).
+pub(crate) const BELOW_BUST: Length = Length::from_mm(30);
+/// And no dart is shorter, in mm (teaching value).
 const SHORTEST: i64 = 50;
 /// A crotch lies so far above the thigh level (drawing value).
 const CROTCH_ABOVE_THIGH: f64 = 2.0;
@@ -100,7 +101,8 @@ pub fn begin(beginning: Beginning) -> Garment {
 fn longest(garment: &Garment, dart: Dart) -> Option<i64> {
     let [bust, waist] =
         [Level::Bust, Level::Waist].map(|level| garment.level(level).map(|l| l.station.length));
-    let room = ((bust? - waist?).cm() * 10.0) as i64 - if dart.is_in_front() { BELOW_BUST } else { 0 };
+    let below = if dart.is_in_front() { BELOW_BUST } else { Length::ZERO };
+    let room = ((bust? - waist? - below).cm() * 10.0) as i64;
     match dart {
         Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
             Some(room.max(SHORTEST))

@@ -117,16 +117,15 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
     // Its edge begins where the one beside it ends.
     let first = open_at(&mut edges, rest(&moved, beside));
     let last = close_at(&mut edges);
-    for (is_open, mouth, point) in
-        [(first, points[0], points[touch[0]]), (last, points[PLACES], points[touch[1]])]
-    {
+    for (is_open, from, to) in [(first, 0, touch[0]), (last, PLACES, touch[1])] {
+        let mouth = points[from];
         if is_open {
             let on = edges.iter().find(|edge| is_on(edge, &mouth_only(mouth))).map(|edge| edge.name);
             let dart = named(kept.key.face, on, &darts)?;
             darts.push(PieceDart {
                 dart,
                 mouth,
-                point: point[0].midpoint(point[1]),
+                point: end_of(&points, [from, to], &kept.levels),
                 other: None,
                 loose: None,
             });
@@ -163,57 +162,62 @@ fn joined(kept: &Piece, other: &Piece, name: EdgeName) -> Result<Piece, CannotBe
     Ok(piece)
 }
 
-/// What lies between both edges where they do not touch, as a fish-eye dart: its widest place, and its points. Its legs are straight where the
-/// edges were curved, so it ends where it takes as much at the next level as was between them there; where there is no level, so that it takes as
-/// much altogether. Nothing where a hand eases it in.
+/// What lies between both edges where they do not touch, as a fish-eye dart: its widest place, and its points. Nothing where a hand
+/// eases it in.
 fn between(
     points: &[[Point; 2]],
     touch: [usize; 2],
     levels: &[(Level, f64)],
 ) -> Option<([Point; 2], [Point; 2])> {
     let gap = |n: usize| points[n][0].distance(points[n][1]);
-    let middle = |n: usize| points[n][0].midpoint(points[n][1]);
-    let heights = |n: usize| [points[n][0].y, points[n + 1][0].y];
-    let is_level = |n: usize| {
-        let [a, b] = heights(n);
-        levels.iter().any(|(_, y)| (a.min(b)..a.max(b)).contains(y))
-    };
     let most = |of: &dyn Fn(&usize) -> bool| {
         (touch[0]..=touch[1]).filter(of).max_by(|a, b| gap(*a).total_cmp(&gap(*b)))
     };
     let widest = most(&|_| true)?;
     // What goes round is measured at a level: it is widest there, where it nearly is.
     let widest =
-        most(&|n| *n < PLACES && is_level(*n)).filter(|n| gap(*n) > NEARLY * gap(widest)).unwrap_or(widest);
+        most(&|n| is_level(points, levels, *n)).filter(|n| gap(*n) > NEARLY * gap(widest)).unwrap_or(widest);
     let deep = gap(widest);
     if deep <= DIFFER {
         return None;
     }
-    let end = |to: usize| -> Point {
-        let away: Vec<usize> =
-            if to < widest { (to..widest).rev().collect() } else { (widest + 1..=to).collect() };
-        let far = |n: usize| middle(n).distance(middle(widest));
-        let whole = far(to);
-        let at_level =
-            away.iter().filter(|n| **n > 0 && **n < PLACES && (is_level(**n) || is_level(**n - 1)));
-        // Not the level that it is widest at.
-        let at_level = at_level.copied().find(|n| gap(*n) < deep * NEARLY);
-        let long = match at_level {
-            Some(n) => far(n) / (1.0 - gap(n) / deep),
-            None => {
-                let taken = away.windows(2).map(|pair| {
-                    (gap(pair[0]) + gap(pair[1])) / 2.0 * middle(pair[0]).distance(middle(pair[1]))
-                });
-                2.0 * taken.sum::<f64>() / deep
-            }
-        };
-        let long = long.min(whole);
-        let beyond = away.iter().copied().find(|n| far(*n) >= long).unwrap_or(to);
-        let before = if beyond < widest { beyond + 1 } else { beyond - 1 };
-        let [near, next] = [far(before), far(beyond)];
-        middle(before).lerp(middle(beyond), ((long - near) / (next - near).max(1e-9)).clamp(0.0, 1.0))
+    Some((points[widest], touch.map(|to| end_of(points, [widest, to], levels))))
+}
+
+/// Whether a level passes between a place and the next one.
+fn is_level(points: &[[Point; 2]], levels: &[(Level, f64)], n: usize) -> bool {
+    let Some([a, b]) = points.get(n..n + 2).map(|pair| [pair[0][0].y, pair[1][0].y]) else { return false };
+    levels.iter().any(|(_, y)| (a.min(b)..a.max(b)).contains(y))
+}
+
+/// Where a dart ends that is widest at one place, towards another where both edges touch. Its legs are straight where the edges were curved, so it ends
+/// where it takes as much at the next level as was between them there; where there is no level, so that it takes as much altogether.
+fn end_of(points: &[[Point; 2]], [widest, to]: [usize; 2], levels: &[(Level, f64)]) -> Point {
+    let gap = |n: usize| points[n][0].distance(points[n][1]);
+    let middle = |n: usize| points[n][0].midpoint(points[n][1]);
+    let deep = gap(widest);
+    let is_level = |n: usize| is_level(points, levels, n);
+    let away: Vec<usize> =
+        if to < widest { (to..widest).rev().collect() } else { (widest + 1..=to).collect() };
+    let far = |n: usize| middle(n).distance(middle(widest));
+    let whole = far(to);
+    let at_level = away.iter().filter(|n| **n > 0 && **n < PLACES && (is_level(**n) || is_level(**n - 1)));
+    // Not the level that it is widest at.
+    let at_level = at_level.copied().find(|n| gap(*n) < deep * NEARLY);
+    let long = match at_level {
+        Some(n) => far(n) / (1.0 - gap(n) / deep),
+        None => {
+            let taken = away
+                .windows(2)
+                .map(|pair| (gap(pair[0]) + gap(pair[1])) / 2.0 * middle(pair[0]).distance(middle(pair[1])));
+            2.0 * taken.sum::<f64>() / deep
+        }
     };
-    Some((points[widest], touch.map(end)))
+    let long = long.min(whole);
+    let beyond = away.iter().copied().find(|n| far(*n) >= long).unwrap_or(to);
+    let before = if beyond < widest { beyond + 1 } else { beyond - 1 };
+    let [near, next] = [far(before), far(beyond)];
+    middle(before).lerp(middle(beyond), ((long - near) / (next - near).max(1e-9)).clamp(0.0, 1.0))
 }
 
 const fn mouth_only(mouth: [Point; 2]) -> PieceDart {

@@ -7,14 +7,12 @@ use super::input::DartChange;
 use crate::change::{Curve, NOUGHT, On, Sides, UNSEEN, Wrongs, joined, reconcile, wrong_readings};
 use crate::fault::Wrong;
 use crate::fitting::{FrontShare, GarmentSide, How};
-use crate::garment::{Dart, DartFacts, Garment, Seam};
+use crate::garment::{BELOW_BUST, Dart, DartFacts, Garment, Seam};
 use crate::length::{Length, Station, Tape};
 use crate::place::Level;
 
 /// From the waist up to the point of a new dart that nobody placed: 16 cm (teaching value: below the shoulder blade).
 const ABOVE_WAIST: Length = Length::from_mm(160);
-/// In front its point lies so far below the bust: 3 cm (teaching value: on every tape more than it has to stay off the bust point).
-const BELOW_BUST: Length = Length::from_mm(30);
 /// From the waist down to its lower point: 14 cm (teaching value: above the fullest hip).
 const BELOW_WAIST: Length = Length::from_mm(140);
 /// How far from the middle a new dart lies that nobody placed: 9 cm (teaching value: below the bust point).

@@ -143,8 +143,7 @@ pub(crate) fn fair_through(pins: &[(f64, f64)], long: f64) -> Curve {
 
 /// The curve through points that are all known, from the lowest station up, without a swing between them.
 pub(crate) fn through(points: &[(f64, f64)]) -> Curve {
-    let slopes = without_swing(points);
-    Curve::through(&points.iter().zip(slopes).map(|(&(s, y), m)| (s, y, m)).collect::<Vec<_>>())
+    with_slopes(points, &without_swing(points))
 }
 
 /// The same, straight over the lower half of its first stretch.
@@ -154,7 +153,11 @@ pub(crate) fn through_from_a_straight(points: &[(f64, f64)]) -> Curve {
     let points: Vec<(f64, f64)> = [&[*first, middle], &points[1..]].concat();
     let mut slopes = without_swing(&points);
     slopes[..2].fill(secant(*first, *second));
-    Curve::through(&points.iter().zip(slopes).map(|(&(s, y), m)| (s, y, m)).collect::<Vec<_>>())
+    with_slopes(&points, &slopes)
+}
+
+fn with_slopes(points: &[(f64, f64)], slopes: &[f64]) -> Curve {
+    Curve::through(&points.iter().zip(slopes).map(|(&(s, y), m)| (s, y, *m)).collect::<Vec<_>>())
 }
 
 fn secant(a: (f64, f64), b: (f64, f64)) -> f64 {

@@ -142,11 +142,12 @@ fn come_to(document: &Document, laid: &Laid, tape: Tape) -> Result<usize, String
         };
     let schools = document.wishes.schools;
     let drawn = drawn_on(&laid.garment, &document.wearer, try_on, schools).unwrap();
+    let is_begun = laid.garment.levels.iter().all(|level| level.assumed);
     // A new dart has straight legs on paper: folded on the body it may be fuller towards its point.
     let reaches_over = |level: Level| {
         let high = laid.garment.level(level).map(|l| l.station.length);
         let is_new = |change: &DrawnChange<'_>| matches!(change, DrawnChange::Dart(dart) if dart.facts.is_none() && dart.point > high);
-        level < Level::Waist && drawn.iter().any(is_new)
+        is_begun && level < Level::Waist && drawn.iter().any(is_new)
     };
     for level in laid.levels.iter().filter(|l| l.level != Level::Neck && !reaches_over(l.level)) {
         let is_own = |set: &&Set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side();
@@ -343,14 +344,17 @@ fn set_in_as_chalked(document: &Document, laid: &Laid, tape: Tape) -> Result<Has
     let as_it_is = Subject::as_it_is(&laid.garment, &document.wearer, tape);
     let next = next_state(&Subject { changes: &drawn, put_on: try_on.put_on(), schools, ..as_it_is });
     let (set, mut seen) = (&laid.sets[0], HashSet::new());
+    let is_begun = laid.garment.levels.iter().all(|level| level.assumed);
     let mut agree = |what: &str, of: &dyn Fn(&[&Piece]) -> Option<f64>, says: Length| {
         let Some((new, old)) = of(&outer(&set.chalked)).zip(of(&outer(&set.old))) else { return Ok(()) };
         let (more, says) = (new - old, says.cm() * 10.0);
         seen.insert(what.to_owned());
         // Two edges are at marks before and after; a neckline runs askew to its shoulder; beside a sleeve that slants more its hem is squared further out.
-        let within = 3.0 + tape.mark().cm() * 20.0 + if what == "neck" { says.abs() * 0.1 } else { 0.0 };
+        let [mark, neck, hem] =
+            if is_begun { [tape.mark().cm() * 20.0, says.abs() * 0.1, BENT] } else { [0.0; 3] };
+        let within = 3.0 + mark + if what == "neck" { neck } else { 0.0 };
         let is_right =
-            (-within..within + if what == "SleeveSeam" { BENT } else { 0.0 }).contains(&(more - says));
+            (-within..within + if what == "SleeveSeam" { hem } else { 0.0 }).contains(&(more - says));
         is_right
             .then_some(())
             .ok_or_else(|| format!("{name}: {what} {more:.1}, not {says:.1}: {:?}", try_on.changes))

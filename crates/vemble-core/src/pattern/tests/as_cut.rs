@@ -10,7 +10,7 @@ use crate::work::{EdgePlace, Pattern};
 use std::collections::BTreeSet;
 
 /// Unrolled anew pieces have their flare and their overlap where that is drawn anew, in mm.
-const ANEW: f64 = 5.0;
+const ANEW: f64 = 1.5;
 
 /// Levels go round what its pieces go round, to two marks, and seams are as much longer as their edges; unrolled anew from those figures, nothing is far
 /// from it, unless a seam is new. How many figures were compared, or those that differ.
