@@ -1,8 +1,7 @@
 //! The figures of a garment that is cut from these pieces.
 
 use super::lay::Set;
-use super::piece::Piece;
-use super::truing::is_upwards;
+use super::piece::{Edge, Piece, is_on};
 use super::unroll::unroll;
 use crate::body::{Proportions, Wearer};
 use crate::garment::{DartFacts, Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
@@ -179,7 +178,8 @@ pub(super) fn round_at(garment: &Garment, pieces: &[&Piece], level: Level) -> Op
     half.map(|half| half * times)
 }
 
-/// How high a level lies, in mm: up from the hem along the side; of a sleeve straight up.
+/// How high a level lies, in mm: straight up from the middle of a hem, as pieces are unrolled; of a sleeve from its
+/// lowest place.
 pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
     if level.is_of_sleeve() {
         let sleeve = pieces.iter().find(|piece| piece.key.part == PiecePart::Sleeve)?;
@@ -192,25 +192,34 @@ pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
             let own = pieces.iter().filter(|p| p.key.face == face && is_of(p.key.part));
             own.filter_map(|p| Some((*p, p.edges.iter().position(|edge| edge.name.is_side())?))).next()
         };
-        // Along the side of one storey: where its notch is, or all of it.
+        // Up to a place at the side of one storey, without what its darts take.
+        let rise = |piece: &Piece, edge: &Edge, to: f64| {
+            let own = piece
+                .darts
+                .iter()
+                .filter(|dart| is_on(edge, dart) && dart.mouth[0].y.max(dart.mouth[1].y) <= to);
+            let taken: f64 = own.map(|dart| (dart.mouth[0].y - dart.mouth[1].y).abs()).sum();
+            let hem = piece.edge(EdgeName::Hem).map(|hem| hem.at(hem.length() / 2.0).0.y);
+            to - hem.unwrap_or(edge.start().y.min(edge.end().y)) - taken
+        };
         let up = |(piece, n): (&Piece, usize)| -> Option<f64> {
             let edge = &piece.edges[n];
-            let notch = edge.notches.iter().find(|notch| notch.level == Some(level));
-            let along = notch.map(|notch| piece.sewn_along(edge, notch.along))?;
-            Some(if is_upwards(piece, n) { along } else { piece.sewn(edge) - along })
+            let notch = edge.notches.iter().find(|notch| notch.level == Some(level))?;
+            Some(rise(piece, edge, edge.at(notch.along).0.y))
         };
         let lower = side(&is_lower);
-        let whole = lower.map(|(piece, n)| piece.sewn(&piece.edges[n]));
+        let top = |edge: &Edge| edge.start().y.max(edge.end().y);
+        let whole = lower.map(|(piece, n)| rise(piece, &piece.edges[n], top(&piece.edges[n])));
         let upper = side(&|part| part == PiecePart::Bodice);
-        if let Some(along) = lower.and_then(up) {
-            return Some(along);
+        if let Some(high) = lower.and_then(up) {
+            return Some(high);
         }
         if level == Level::Waist
             && (upper.is_some() || lower.is_some_and(|(p, _)| p.key.part != PiecePart::Body))
         {
             return whole;
         }
-        upper.and_then(up).map(|along| along + whole.unwrap_or(0.0))
+        upper.and_then(up).map(|high| high + whole.unwrap_or(0.0))
     };
     let both: Vec<f64> = [PieceFace::Front, PieceFace::Back].into_iter().filter_map(on_face).collect();
     mean(&both)

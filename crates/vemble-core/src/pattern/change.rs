@@ -6,7 +6,7 @@ use super::carry::{move_edge, put};
 use super::corner::true_corner;
 use super::cut::split;
 use super::cut_line::cut_line;
-use super::joined::{join_pieces, lay_on_fold};
+use super::joined::{join_pieces, lay_on_fold, rank};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::mouth::{turns_at, while_flat};
 use super::notches::{drill, move_notch};
@@ -223,15 +223,7 @@ fn one((was, pieces): (&[Piece], &mut Vec<Piece>), n: usize, change: &PieceChang
             let band = band_below(was, n, below)?;
             draw_out(piece, band, mm(by), Stays::Above, |_| 1.0)
         }
-        PieceChange::Wedge { below, at, by, .. } => {
-            let band = band_below(was, n, below)?;
-            let bounds = piece.bounds();
-            let share = move |x: f64| {
-                let out = ((x - bounds.x0) / bounds.width()).clamp(0.0, 1.0);
-                if at == OpensAt::Side { out } else { 1.0 - out }
-            };
-            draw_out(piece, band, mm(by), Stays::Above, share)
-        }
+        PieceChange::Wedge { below, at, by, .. } => open_wedge((was, piece), n, (below, at), mm(by)),
         PieceChange::Width { by, .. } => widen(piece, mm(by), |_| 1.0),
         PieceChange::Flare { by, .. } => {
             let bounds = piece.bounds();
@@ -359,6 +351,45 @@ pub(super) fn band_below(pieces: &[Piece], n: usize, level: Level) -> Result<[f6
     Ok([low + (high - low) * 0.05, low + (high - low) * share])
 }
 
+/// Opens a stretch from so much at one side to nothing at the other, through all panels beside each other: each takes its share of the way across, so that their
+/// seams stay as equal as they are. Above the crotch of a leg what lies above goes away, so that the leg stays as it is; anywhere else what lies below.
+fn open_wedge(
+    (was, piece): (&[Piece], &mut Piece),
+    n: usize,
+    (level, at): (Level, OpensAt),
+    by: f64,
+) -> Result<(), CannotBe> {
+    let band = band_below(was, n, level)?;
+    let key = piece.key;
+    let is_above_crotch = |seam: &Edge| seam.start().y.max(seam.end().y) <= band[0];
+    let inseam = piece.edge(EdgeName::Seam(Seam::Inseam));
+    let stays = if inseam.is_some_and(is_above_crotch) { Stays::Below } else { Stays::Above };
+    // Where the edge that goes away begins and ends: there seams are to be as long as before.
+    let ends = |piece: &Piece| {
+        let high = |edge: &&Edge| edge.start().y + edge.end().y;
+        let across = piece.edges.iter().filter(|edge| is_across(edge));
+        let edge = match stays {
+            Stays::Above => across.min_by(|a, b| high(a).total_cmp(&high(b))),
+            Stays::Below => across.max_by(|a, b| high(a).total_cmp(&high(b))),
+        };
+        let [from, to] = edge.map_or([piece.bounds().x0, piece.bounds().x1], |e| [e.start().x, e.end().x]);
+        [from.min(to), from.max(to)]
+    };
+    let is_beside = |other: &&Piece| key.goes_on_in(other.key) && stretch_below(other, level).is_ok();
+    let (mut inside, mut all) = (0.0, 0.0);
+    for other in was.iter().filter(is_beside) {
+        let [from, to] = ends(other);
+        all += to - from;
+        inside += if rank(other.key.share) < rank(key.share) { to - from } else { 0.0 };
+    }
+    let [from, to] = ends(piece);
+    let share = move |x: f64| {
+        let out = (inside + (x - from).clamp(0.0, to - from)) / all;
+        if at == OpensAt::Side { out } else { 1.0 - out }
+    };
+    draw_out(piece, band, by, stays, share)
+}
+
 /// What of a piece stays where it is when a stretch of it is drawn out.
 #[derive(Clone, Copy, PartialEq)]
 pub(super) enum Stays {
@@ -375,9 +406,11 @@ pub(super) fn draw_out(
     share: impl Fn(f64) -> f64,
 ) -> Result<(), CannotBe> {
     let tall = high - low;
-    // A level that slants then is told by where it is at the side: what goes across there is what did. All round it nothing is a middle.
+    // A level that slants then is told by where it is at the side: what goes across there is what did. All round it nothing is a middle, and above a leg both its
+    // sides lean.
     let side = |(_, y): &(Level, f64)| match (piece.reach(*y), piece.key.face) {
         (Some([x0, x1]), PieceFace::Round) => share(x0).midpoint(share(x1)),
+        (Some([x0, x1]), _) if stays == Stays::Below => share(x0).midpoint(share(x1)),
         (Some([_, x1]), PieceFace::Front | PieceFace::Back) => share(x1),
         (None, _) => 1.0,
     };

@@ -1,7 +1,8 @@
 //! Marks on a worn toile, carried to named edges of its pieces.
 
-use super::change::{CannotBe, apply_where};
-use super::piece::Piece;
+use super::change::{CannotBe, apply_where, lines_of, mm};
+use super::piece::{Edge, Piece, PieceDart};
+use super::turn::{is_measured_from_start, move_point, slide_dart};
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
@@ -42,14 +43,36 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
         }
         all
     };
+    // What is longer at a lower edge is longer below the lowest line that all of its pieces have: all lines above it stay where they are.
+    let at_lower_edge = |part: PiecePart| {
+        let own = || pieces.iter().filter(|p| p.key.part == part);
+        let high = |level: Level| own().filter_map(move |p| p.levels.iter().find(|(l, _)| *l == level));
+        let is_of_all = |level: &Level| own().all(|p| lines_of(p).contains(level));
+        let lines = own().next().map(|p| lines_of(p)).unwrap_or_default();
+        let y = |level: &Level| high(*level).map(|(_, y)| *y).fold(f64::INFINITY, f64::min);
+        let lowest = lines.into_iter().filter(is_of_all).min_by(|a, b| y(a).total_cmp(&y(b)));
+        lowest.map(|level| lengths(level, &|key| key.part == part)).unwrap_or_default()
+    };
+    // Of panels beside each other one wedge goes through all.
+    let across_lower = |face: PieceFace, by: Measure| -> Vec<PieceChange> {
+        let all = on(&|p| is_lower(p.key) && p.key.face == face, &|piece| PieceChange::Wedge {
+            piece: piece.across(),
+            below: Level::Waist,
+            at: OpensAt::Middle,
+            by,
+        });
+        all.iter()
+            .enumerate()
+            .filter(|(n, change)| !all[..*n].contains(change))
+            .map(|(_, c)| c.clone())
+            .collect()
+    };
     let shoulder = EdgeName::Seam(Seam::ShoulderSeam);
     let armhole = EdgeName::Seam(Seam::ArmholeSeam);
     match marked.mark {
-        ToileMark::ShoulderTip => on(&|p| is_upper(p.key) && has(p, shoulder), &|piece| PieceChange::End {
-            piece,
-            edge: shoulder,
-            upper: false,
-            by,
+        // Where a seam goes down from the shoulder, its tip is on the panel that has the armhole.
+        ToileMark::ShoulderTip => on(&|p| is_upper(p.key) && has(p, shoulder) && has(p, armhole), &|piece| {
+            PieceChange::End { piece, edge: shoulder, upper: false, by }
         }),
         ToileMark::ArmholeHinge => {
             let own = pieces.iter().filter(|piece| is_upper(piece.key) && has(piece, armhole));
@@ -59,69 +82,76 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
             sides.map(|(piece, edge)| PieceChange::End { piece, edge, upper: true, by: back }).collect()
         }
         ToileMark::NecklineGape => {
-            let front = pieces.iter().find(|p| {
-                is_upper(p.key)
-                    && p.key.face == PieceFace::Front
-                    && has(p, EdgeName::Neckline)
-                    && has(p, armhole)
-            });
-            let half = |piece: &Piece, edge: EdgeName| {
-                let long = piece.edge(edge).map_or(0.0, super::piece::Edge::length) / 2.0;
-                EdgePlace { edge, at: tape.figure(Length::from_cm(long / 10.0)).measure() }
-            };
-            front
-                .map(|p| PieceChange::Slash {
-                    piece: p.key,
-                    from: half(p, EdgeName::Neckline),
-                    hinge: half(p, armhole),
-                    by: back,
-                })
-                .into_iter()
-                .collect()
+            let is_it =
+                |p: &&&Piece| is_upper(p.key) && p.key.face == PieceFace::Front && has(p, EdgeName::Neckline);
+            pieces.iter().find(is_it).and_then(|p| taken_out_of_neckline(p, back, tape)).into_iter().collect()
         }
         ToileMark::BustPoint => {
-            let bust = on(&|p| p.darts.iter().any(|d| d.dart == Dart::Bust), &|piece| {
-                PieceChange::SlideDart { piece, dart: Dart::Bust, by }
-            });
-            let waist = on(
-                &|p| {
-                    is_upper(p.key) && p.darts.iter().any(|d| d.dart == Dart::FrontWaist && d.other.is_none())
-                },
-                &|piece| PieceChange::DartPoint { piece, dart: Dart::FrontWaist, by: back },
-            );
-            bust.into_iter().chain(waist).collect()
+            let upper = pieces.iter().filter(|piece| is_upper(piece.key));
+            let darts = upper.flat_map(|piece| piece.darts.iter().map(move |dart| (*piece, dart)));
+            let is_of_bust = |dart: &PieceDart| matches!(dart.dart, Dart::Bust | Dart::FrontWaist);
+            let own = darts.filter(|(_, dart)| is_of_bust(dart) && dart.is_turnable());
+            own.map(|(piece, dart)| point_lower(piece, dart, by, tape)).collect()
         }
         ToileMark::Waist => lengths(Level::Bust, &is_upper),
-        ToileMark::Hem => {
-            let below = |key: PieceKey| if key.part == PiecePart::Body { Level::Hip } else { Level::Waist };
-            let parts = [PiecePart::Body, PiecePart::Skirt, PiecePart::Leg];
-            parts
-                .iter()
-                .flat_map(|part| {
-                    let of = |key: PieceKey| key.part == *part;
-                    let level = pieces.iter().find(|p| of(p.key)).map_or(Level::Hip, |p| below(p.key));
-                    lengths(level, &of)
-                })
-                .collect()
-        }
-        ToileMark::BalanceFront => on(&|p| is_lower(p.key) && p.key.face == PieceFace::Front, &|piece| {
-            PieceChange::Wedge { piece, below: Level::Waist, at: OpensAt::Middle, by }
-        }),
-        ToileMark::BalanceBack => on(&|p| is_lower(p.key) && p.key.face == PieceFace::Back, &|piece| {
-            PieceChange::Wedge { piece, below: Level::Waist, at: OpensAt::Middle, by: back }
-        }),
+        ToileMark::Hem => [PiecePart::Body, PiecePart::Skirt, PiecePart::Leg]
+            .into_iter()
+            .filter(|part| pieces.iter().any(|p| p.key.part == *part && has(p, EdgeName::Hem)))
+            .flat_map(at_lower_edge)
+            .collect(),
+        ToileMark::BalanceFront => across_lower(PieceFace::Front, by),
+        ToileMark::BalanceBack => across_lower(PieceFace::Back, back),
         ToileMark::UpperArm => {
             // Of two pieces the upper one is widened: the other stays under the arm.
             let is_it = |p: &Piece| p.key.part == PiecePart::Sleeve && p.key.share != PieceShare::Lower;
             on(&is_it, &|piece| PieceChange::Width { piece, by })
         }
-        ToileMark::Wrist => {
-            let is_sleeve = |key: PieceKey| key.part == PiecePart::Sleeve;
-            let levels = pieces.iter().filter(|p| is_sleeve(p.key)).flat_map(|p| &p.levels);
-            let highest = levels.max_by(|a, b| a.1.total_cmp(&b.1));
-            highest.map(|(level, _)| lengths(*level, &is_sleeve)).unwrap_or_default()
-        }
+        ToileMark::Wrist => at_lower_edge(PiecePart::Sleeve),
     }
+}
+
+/// The point of a dart goes down by so much: at a side the dart slides along it, from above or below it becomes longer or shorter. Where that way leans, it goes
+/// by a few marks more, or less.
+fn point_lower(piece: &Piece, own: &PieceDart, by: Measure, tape: Tape) -> PieceChange {
+    let [across, along] = [own.mouth[1] - own.mouth[0], own.point - own.mouth[0].midpoint(own.mouth[1])];
+    let (key, dart, mark) = (piece.key, own.dart, tape.speaking(by.unit).mark());
+    let (slides, points_down) = (across.y.abs() > across.x.abs(), along.y < 0.0);
+    let further = |marks: i64| {
+        let length = by.length + mark * marks;
+        Measure { length: if slides || points_down { length } else { -length }, ..by }
+    };
+    // How far beside its place the point comes to lie.
+    let off = |marks: &i64| {
+        let mut next = piece.clone();
+        let done = match slides {
+            true => slide_dart(&mut next, dart, mm(further(*marks))),
+            false => move_point(&mut next, dart, mm(further(*marks))),
+        };
+        let is = next.darts.iter().find(|other| other.dart == dart && done.is_ok());
+        is.map_or(f64::INFINITY, |is| (own.point.y - is.point.y - mm(by)).abs())
+    };
+    let by = further([0, 1, -1, 2, -2].into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(0));
+    if slides {
+        PieceChange::SlideDart { piece: key, dart, by }
+    } else {
+        PieceChange::DartPoint { piece: key, dart, by }
+    }
+}
+
+/// What stands off a neckline, taken out of its middle to nothing outside of the shoulder: in the middle of the armhole, or of what a seam that comes down from the
+/// shoulder has above the bust, where the slash is rather square to the neckline.
+fn taken_out_of_neckline(piece: &Piece, by: Measure, tape: Tape) -> Option<PieceChange> {
+    let place = |edge: &Edge, along: f64| {
+        let at = if is_measured_from_start(edge) { along } else { edge.length() - along };
+        EdgePlace { edge: edge.name, at: tape.figure(Length::from_cm(at / 10.0)).measure() }
+    };
+    let shoulder = piece.edges.iter().position(|edge| edge.name == EdgeName::Seam(Seam::ShoulderSeam))?;
+    let outside = &piece.edges[(shoulder + piece.edges.len() - 1) % piece.edges.len()];
+    let at_bust = outside.notches.iter().find(|notch| notch.level == Some(Level::Bust));
+    let lower = at_bust.map_or(0.0, |notch| notch.along);
+    let hinge = place(outside, lower.midpoint(outside.length()));
+    let neckline = piece.edge(EdgeName::Neckline)?;
+    Some(PieceChange::Slash { piece: piece.key, from: place(neckline, neckline.length() / 2.0), hinge, by })
 }
 
 /// Does the marks that are settled now to pieces, one after the other: each whole or not at all, and none to a piece that has it already.

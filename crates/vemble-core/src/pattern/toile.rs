@@ -301,7 +301,9 @@ const fn is_made_in(mark: ToileMark, stage: ToileStage) -> bool {
 const fn how(mark: ToileMark) -> &'static str {
     match mark {
         ToileMark::ShoulderTip => "the arm begins so far beyond the seam, each side; −1 inside it",
-        ToileMark::NecklineGape => "so much stands off, folded flat, each side",
+        ToileMark::NecklineGape => {
+            "the edge is so much too long, twice the depth of a fold that takes it in, each side"
+        }
         ToileMark::ArmholeHinge => "the arm hinges so far below the armhole, each side; −1 above it",
         ToileMark::BustPoint => "so much lower than the darts point; −1 higher",
         ToileMark::Waist => "the waist lies so much lower than its line; −1 higher",

@@ -121,7 +121,7 @@ pub(super) fn change_words(change: &PieceChange, tape: Tape) -> String {
         }
         PieceChange::Wedge { piece, below, at, by } => format!(
             "{} {} below the {}, from {} to nothing",
-            capital(&piece.name()),
+            capital(&piece.across().name()),
             than(*by, "opened", "folded out"),
             below.name(),
             at.name()

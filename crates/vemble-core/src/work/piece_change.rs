@@ -100,9 +100,9 @@ pub enum PieceChange {
         /// By so much on this piece; less than nought is narrower.
         by: Measure,
     },
-    /// Opened across at one edge to nothing at the other, or folded out.
+    /// Opened across at one edge to nothing at the other, or folded out: through all panels of a face.
     Wedge {
-        /// Which piece.
+        /// Which piece, or one of those panels.
         piece: PieceKey,
         /// At the line below this level.
         below: Level,
@@ -338,8 +338,8 @@ impl PieceChange {
             Self::Length { part, face, .. } => {
                 *part == key.part && face.is_none_or(|face| face == key.face) && key.layer.has_lines()
             }
+            Self::Wedge { piece, .. } => piece.goes_on_in(key),
             Self::Width { piece, .. }
-            | Self::Wedge { piece, .. }
             | Self::Flare { piece, .. }
             | Self::Allowance { piece, .. }
             | Self::End { piece, .. }

@@ -100,6 +100,16 @@ impl PieceKey {
         Self { layer, ..self }
     }
 
+    /// It is the same piece, or another panel of the same face: what goes across one of them goes on in the other. What is all round has no panels.
+    pub fn goes_on_in(self, other: Self) -> bool {
+        self == other || self.face != PieceFace::Round && Self { share: self.share, ..other } == self
+    }
+
+    /// All panels of its face as one piece; what is all round as it is.
+    pub fn across(self) -> Self {
+        if self.face == PieceFace::Round { self } else { Self { share: PieceShare::Whole, ..self } }
+    }
+
     /// "skirt, side front", "sleeve", "neckline facing, bodice, front".
     pub fn name(self) -> String {
         let Self { part, face, share, layer } = self;
