@@ -139,7 +139,11 @@ fn corner((a, before): (&Edge, &mut Vec<Point>), (b, after): (&Edge, &mut Vec<Po
         return Vec::new();
     }
     let longer = [before.remove(0), after.remove(0)];
-    if into.dot(out) > 0.0 {
+    // What folds back was left out: then it is no needle.
+    let is_whole = |line: &[Point], way: Vec2, edge: &Edge| {
+        line[0].distance(corner + Vec2::new(way.y, -way.x) * edge.allowance) < HAIR
+    };
+    if into.dot(out) > 0.0 || !is_whole(before, into, a) || !is_whole(after, out, b) {
         return Vec::new();
     }
     // A needle is cut off square, as far out as its sides are.
