@@ -1,9 +1,11 @@
 //! Pieces out of files: what is written is read again, and what is no piece is named.
 
+use proptest::prelude::*;
 use vemble_core::document::Document;
-use vemble_core::length::{Measure, Tape, Unit};
+use vemble_core::garment::{Beginning, Kind, begin, cloth_named};
+use vemble_core::length::{Length, Measure, Tape, Unit};
 use vemble_core::pattern::{OfCloth, Pieces, WhichPieces, pieces};
-use vemble_core::work::{EdgeName, EdgePin, EdgePlace, Fullness, PieceChange, PieceDoes};
+use vemble_core::work::{EdgeName, EdgePin, EdgePlace, Fullness, OpensAt, PieceChange, PieceDoes};
 use vemble_exchange::document::read_document;
 use vemble_exchange::drawn::{DrawnFormat, LARGEST, Said, read_drawn};
 use vemble_exchange::pdf::Paper;
@@ -564,4 +566,51 @@ fn drill_marks_are_written_and_read() {
     drawing.save(&mut moved).unwrap();
     let read = read_drawn(&moved, DrawnFormat::Dxf, Said::default(), Tape::Cm).unwrap();
     assert_eq!((read.pieces.iter().map(|piece| piece.drills_mm.len()).sum::<usize>(), holes), (3, 3));
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 24, failure_persistence: None, ..ProptestConfig::default() })]
+
+    /// What is begun, of every kind on whatever body, with whatever is done to its pieces: written and read again it is the same.
+    #[test]
+    fn whatever_is_begun_on_every_body_is_written_and_read_again(
+        scales in prop::collection::vec(0.9..1.12f64, 40), kind in prop::sample::select(Kind::ALL),
+        format in prop::sample::select(vec![DrawnFormat::Svg, DrawnFormat::Dxf]),
+        picked in prop::collection::vec((any::<prop::sample::Index>(), 0usize..7, 3i64..=18), 0..4),
+    ) {
+        let mut document = garment("pinafore-toile");
+        for (taken, by) in document.wearer.measurements.iter_mut().zip(&scales) {
+            let scaled = |value: &mut Measure| value.length = Tape::Cm.round(Length::from_cm(value.length.cm() * by));
+            taken.value.as_mut().map(scaled);
+        }
+        let cloth = cloth_named(kind.template().cloth).unwrap();
+        let wearer = document.wearer.clone();
+        document.states.truncate(1);
+        document.states[0].garment = begin(Beginning { name: "it".into(), kind, toile: true, wearer, cloth });
+        document.record = Vec::new();
+        for (which, does, by) in picked {
+            let may = laid(&document).may;
+            let may = which.get(&may);
+            let (piece, by) = (may.key, Measure { length: Length::from_mm(by), unit: Unit::Cm });
+            let at = |edge: &EdgeName| EdgePlace { edge: *edge, at: m("6 cm") };
+            let across: Vec<EdgePlace> = [EdgeName::Hem, EdgeName::Waist, EdgeName::Top].iter().filter(|name| may.edges.iter().any(|e| e.name == **name)).map(at).collect();
+            let change = match (does, may.levels.first(), may.faced.first(), &across[..]) {
+                (0, Some(below), ..) => PieceChange::Wedge { piece, below: *below, at: OpensAt::Middle, by },
+                (1, _, Some(edge), _) => PieceChange::Facing { piece, edge: edge.name, wide: m("3 cm") },
+                (2, .., [from, to, ..]) => PieceChange::Split { piece, from: *from, to: *to },
+                (3, ..) => PieceChange::Lining { piece },
+                (4, ..) => PieceChange::Armhole { piece, lower: by, inwards: by },
+                (5, ..) => PieceChange::Flare { piece, by },
+                _ => PieceChange::Allowance { piece, edge: may.edges[0].name, width: by },
+            };
+            document.wishes.pattern.changes.push(change);
+            let is_refused = laid(&document).chips.iter().any(|chip| chip.cannot.is_some());
+            if is_refused || !document.faults().is_empty() {
+                document.wishes.pattern.changes.pop();
+            }
+        }
+        let again = there_and_back(&document, format);
+        prop_assert_eq!(again.faults(), vec![]);
+        assert_same(&laid(&document), &laid(&again), &format!("{kind:?}, {format:?}"));
+    }
 }
