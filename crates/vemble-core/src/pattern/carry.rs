@@ -7,8 +7,9 @@ mod seams;
 use super::change::{FINE, SLIGHT, Stays, band_below, draw_out};
 use super::drawn::with_drawn;
 use super::mouth::while_flat;
+use super::panels::{Across, across_face};
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_on};
-use super::unroll::{BEHIND, SetIn, square, unroll};
+use super::unroll::{BEHIND, SetIn, slant, unroll};
 use crate::body::Wearer;
 use crate::change::hem::AlteredHem;
 use crate::change::trunk::{AlteredTrunk, TrunkAt};
@@ -301,29 +302,19 @@ fn pinch_neckline(pieces: &mut [Piece], off: Length) {
 }
 
 /// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.
-fn around(piece: &Piece, x: f64, quarter: f64, side: GarmentSide) -> f64 {
-    let bounds = piece.bounds();
-    let share = match piece.key.part {
+fn around(pieces: &[Piece], piece: &Piece, x: f64, side: GarmentSide) -> f64 {
+    let own = across_face(pieces, piece, Across::Lower)(x);
+    let is_front = piece.key.face == PieceFace::Front;
+    let part = match (piece.key.part, piece.key.share) {
         // A sleeve lies around its own middle, a leg around its crease: its outseam is at the left of both drawings.
-        PiecePart::Sleeve => {
-            let own = (x - bounds.x0) / bounds.width();
-            return match piece.key.share {
-                PieceShare::Lower => own * BEHIND,
-                PieceShare::Upper => BEHIND + own * (1.0 - BEHIND),
-                PieceShare::Whole | PieceShare::Centre | PieceShare::Middle | PieceShare::Side => own,
-            };
-        }
-        PiecePart::Leg => {
-            let out = ((bounds.x1 - x) / bounds.width()).clamp(0.0, 1.0);
-            let half = if piece.key.face == PieceFace::Front { 0.0 } else { 0.5 };
-            let towards = if piece.key.face == PieceFace::Front { 1.0 } else { -1.0 };
-            return half + towards * (out * 0.5 - 0.25);
-        }
-        PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => {
-            (x / quarter.max(1.0)).clamp(0.0, 1.0) * 0.25
-        }
+        (PiecePart::Sleeve, PieceShare::Lower) => return own * BEHIND,
+        (PiecePart::Sleeve, PieceShare::Upper) => return BEHIND + own * (1.0 - BEHIND),
+        (PiecePart::Sleeve, _) => return own,
+        (PiecePart::Leg, _) if is_front => return 0.25 - own * 0.5,
+        (PiecePart::Leg, _) => return 0.25 + own * 0.5,
+        (_, _) if is_front => own * 0.25,
+        (_, _) => 0.5 - own * 0.25,
     };
-    let part = if piece.key.face == PieceFace::Front { share } else { 0.5 - share };
     if side == GarmentSide::Left { part } else { 1.0 - part }
 }
 
@@ -335,27 +326,27 @@ fn move_hem(pieces: &mut [Piece], altered: &AlteredHem<'_>, side: GarmentSide) -
         HemEdge::Leg => part == PiecePart::Leg,
         HemEdge::Sleeve => part == PiecePart::Sleeve,
     };
-    // From the middle to the side, whichever piece reaches there.
-    let reach = |face: PieceFace| {
-        let of_face = pieces.iter().filter(|p| is_of(p.key.part) && p.key.face == face);
-        of_face.filter_map(|p| Some(p.edge(EdgeName::Hem)?.end().x)).fold(1.0, f64::max)
-    };
-    let reaches = [PieceFace::Front, PieceFace::Back].map(reach);
-    for piece in pieces.iter_mut().filter(|p| is_of(p.key.part)) {
-        let quarter = reaches[usize::from(piece.key.face == PieceFace::Back)];
+    let as_it_was = pieces.to_vec();
+    let hems = as_it_was.iter().filter(|p| is_of(p.key.part)).filter_map(|p| p.edge(EdgeName::Hem));
+    let room = hems.map(Edge::length).fold(f64::INFINITY, f64::min);
+    for (piece, own) in pieces.iter_mut().zip(&as_it_was).filter(|(p, _)| is_of(p.key.part)) {
         let Some(n) = piece.edges.iter().position(|edge| edge.name == EdgeName::Hem) else { continue };
-        let off = |x: f64, piece: &Piece| ring.at(around(piece, x, quarter, side)).cm() * 10.0;
-        let as_it_was = piece.clone();
-        move_hem_in(piece, n, |x| off(x, &as_it_was));
+        move_hem_in(piece, (n, room), |x| ring.at(around(&as_it_was, own, x, side)).cm() * 10.0);
     }
     true
 }
 
-/// Moves a hem inwards, at each place from the middle by so much: the edges beside it are cut off, or go on straight.
-pub(super) fn move_hem_in(piece: &mut Piece, n: usize, off: impl Fn(f64) -> f64) {
+/// Moves a hem inwards, at each place from the middle by so much: the edges beside it are cut off, or go on straight. At its ends it is trued over no more than there
+/// is room for on all pieces, so that it comes up alike where two of them are sewn together.
+pub(super) fn move_hem_in(piece: &mut Piece, (n, room): (usize, f64), off: impl Fn(f64) -> f64) {
     let hem = piece.edges[n].clone();
     let (start, end) = (off(hem.start().x), off(hem.end().x));
-    let moved = beside(&hem, |along| off(hem.at(along).0.x));
+    let by = |along: f64| off(hem.at(along).0.x);
+    let moved = beside(&hem, by);
+    let long = hem.length();
+    let step = 1.0_f64.min(long / 2.0);
+    let slants =
+        [(0.0, step), (long, long - step)].map(|(end, inside)| ((by(end) - by(inside)) / step).atan());
     let count = piece.edges.len();
     let (before, after) = ((n + count - 1) % count, (n + 1) % count);
     shorten(&mut piece.edges[after], end);
@@ -366,9 +357,9 @@ pub(super) fn move_hem_in(piece: &mut Piece, n: usize, off: impl Fn(f64) -> f64)
     piece.edges[n].curves = moved;
     piece.edges[n].set_start(from);
     piece.edges[n].set_end(to);
-    for beside in [before, after] {
+    for (beside, by) in [before, after].into_iter().zip(slants) {
         if matches!(piece.edges[beside].name, EdgeName::Seam(_)) {
-            square(piece, n, beside, true);
+            slant(piece, [n, beside], (room, by));
         }
     }
 }

@@ -6,10 +6,11 @@ use super::carry::{move_edge, put};
 use super::corner::true_corner;
 use super::cut::split;
 use super::cut_line::cut_line;
-use super::joined::{join_pieces, lay_on_fold, rank};
+use super::joined::{join_pieces, lay_on_fold};
 use super::made::{make_facing, make_lining, make_pocket};
 use super::mouth::{turns_at, while_flat};
 use super::notches::{drill, move_notch};
+use super::panels::{Across, across_face, is_across};
 use super::part::split_piece;
 use super::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use super::truing::DEGREES;
@@ -360,33 +361,13 @@ fn open_wedge(
     by: f64,
 ) -> Result<(), CannotBe> {
     let band = band_below(was, n, level)?;
-    let key = piece.key;
     let is_above_crotch = |seam: &Edge| seam.start().y.max(seam.end().y) <= band[0];
     let inseam = piece.edge(EdgeName::Seam(Seam::Inseam));
     let stays = if inseam.is_some_and(is_above_crotch) { Stays::Below } else { Stays::Above };
-    // Where the edge that goes away begins and ends: there seams are to be as long as before.
-    let ends = |piece: &Piece| {
-        let high = |edge: &&Edge| edge.start().y + edge.end().y;
-        let across = piece.edges.iter().filter(|edge| is_across(edge));
-        let edge = match stays {
-            Stays::Above => across.min_by(|a, b| high(a).total_cmp(&high(b))),
-            Stays::Below => across.max_by(|a, b| high(a).total_cmp(&high(b))),
-        };
-        let [from, to] = edge.map_or([piece.bounds().x0, piece.bounds().x1], |e| [e.start().x, e.end().x]);
-        [from.min(to), from.max(to)]
-    };
-    let is_beside = |other: &&Piece| key.goes_on_in(other.key) && stretch_below(other, level).is_ok();
-    let (mut inside, mut all) = (0.0, 0.0);
-    for other in was.iter().filter(is_beside) {
-        let [from, to] = ends(other);
-        all += to - from;
-        inside += if rank(other.key.share) < rank(key.share) { to - from } else { 0.0 };
-    }
-    let [from, to] = ends(piece);
-    let share = move |x: f64| {
-        let out = (inside + (x - from).clamp(0.0, to - from)) / all;
-        if at == OpensAt::Side { out } else { 1.0 - out }
-    };
+    // Seams end at the edge that goes away: there they are to be as long as before.
+    let edge = if stays == Stays::Below { Across::Upper } else { Across::Lower };
+    let out = across_face(was, piece, edge);
+    let share = move |x: f64| if at == OpensAt::Side { out(x) } else { 1.0 - out(x) };
     draw_out(piece, band, by, stays, share)
 }
 
@@ -426,12 +407,6 @@ pub(super) fn draw_out(
         *y -= by * side * down(*y);
     }
     Ok(())
-}
-
-/// It runs rather across than up.
-fn is_across(edge: &Edge) -> bool {
-    let way = edge.end() - edge.start();
-    way.x.abs() > way.y.abs()
 }
 
 /// Draws the middle third of what a piece has at all its levels out sideways, at each height by its share: what lies to the right goes right. An edge

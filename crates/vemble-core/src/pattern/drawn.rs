@@ -1,5 +1,6 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
+use super::panels::lay_beside;
 use super::piece::{Edge, Notch, Piece, PieceDart};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
@@ -19,7 +20,9 @@ pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[Drawn
         })
     };
     let mut pieces: Vec<Piece> = unrolled.into_iter().filter(|piece| !stands_for(piece)).collect();
-    pieces.extend(drawn.iter().filter_map(|drawn| piece_of(garment, drawn)));
+    let mut own: Vec<Piece> = drawn.iter().filter_map(|drawn| piece_of(garment, drawn)).collect();
+    lay_beside(&mut own);
+    pieces.extend(own);
     pieces.iter_mut().for_each(|piece| piece.was = Some(piece.key));
     pieces
 }

@@ -1,6 +1,7 @@
 //! Pieces joined along the seam between them, and a middle laid on the fold.
 
 use super::change::CannotBe;
+use super::panels::rank;
 use super::part::put_grain;
 use super::piece::{Edge, Piece, PieceDart, is_on};
 use super::truing::DIFFER;
@@ -67,15 +68,6 @@ pub(super) fn join_pieces(pieces: &mut Vec<Piece>, own: usize, seam: Seam) -> Re
     pieces[kept.min(other)] = joined;
     pieces.remove(kept.max(other));
     Ok(())
-}
-
-/// From the middle out, and from above down.
-pub(super) const fn rank(share: PieceShare) -> u8 {
-    match share {
-        PieceShare::Whole | PieceShare::Centre | PieceShare::Upper => 0,
-        PieceShare::Middle => 1,
-        PieceShare::Side | PieceShare::Lower => 2,
-    }
 }
 
 fn is_straight_edge(edge: &Edge) -> bool {

@@ -218,7 +218,10 @@ pub(super) fn make_lining(pieces: &mut Vec<Piece>, n: usize) -> Result<(), Canno
         if lining.bounds().height() < 4.0 * LINING_ENDS {
             return Err(CannotBe::TooLittle);
         }
-        move_hem_in(&mut lining, n, |_| LINING_ENDS);
+        let beside = pieces.iter().filter(|p| p.key.layer.is_outer() && p.key.part == lining.key.part);
+        let hems = beside.filter_map(|piece| piece.edge(EdgeName::Hem)).map(Edge::length);
+        let room = hems.fold(lining.edges[n].length(), f64::min);
+        move_hem_in(&mut lining, (n, room), |_| LINING_ENDS);
         lining.edges[n].allowance = LINING_ENDS;
     }
     keep(pieces, lining);

@@ -19,6 +19,7 @@ mod mouth;
 mod notches;
 mod on_stand;
 mod outline;
+mod panels;
 mod part;
 mod piece;
 mod read;

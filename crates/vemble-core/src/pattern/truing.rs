@@ -1,9 +1,10 @@
 //! Truing: whether what is sewn together still matches, and what mends it.
 
-use super::joined::{lies_in_middle, rank};
+use super::joined::lies_in_middle;
 use super::joins::{At, Join};
 use super::mouth::turns_at;
 use super::notches::{from_below, sewn_from_below};
+use super::panels::rank;
 use super::piece::Piece;
 use crate::garment::{Dart, Run, Seam};
 use crate::work::EdgeName;

@@ -100,14 +100,19 @@ impl PieceKey {
         Self { layer, ..self }
     }
 
-    /// It is the same piece, or another panel of the same face: what goes across one of them goes on in the other. What is all round has no panels.
-    pub fn goes_on_in(self, other: Self) -> bool {
-        self == other || self.face != PieceFace::Round && Self { share: self.share, ..other } == self
+    /// It may have other panels beside it: what is all round has none, and what is cut in two across lies above or below.
+    fn has_beside(self) -> bool {
+        self.face != PieceFace::Round && !matches!(self.share, PieceShare::Upper | PieceShare::Lower)
     }
 
-    /// All panels of its face as one piece; what is all round as it is.
+    /// It is the same piece, or another panel of the same face: what goes across one of them goes on in the other.
+    pub fn goes_on_in(self, other: Self) -> bool {
+        self == other || self.has_beside() && other.has_beside() && self.across() == other.across()
+    }
+
+    /// All panels of its face as one piece; what has none beside it as it is.
     pub fn across(self) -> Self {
-        if self.face == PieceFace::Round { self } else { Self { share: PieceShare::Whole, ..self } }
+        if self.has_beside() { Self { share: PieceShare::Whole, ..self } } else { self }
     }
 
     /// "skirt, side front", "sleeve", "neckline facing, bodice, front".

@@ -2,6 +2,7 @@
 
 use super::*;
 use crate::change::{Change, ChangeKey, DrawnChange};
+use crate::fitting::HemMark;
 use crate::garment::Dart;
 use crate::judge::Subject;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
@@ -333,6 +334,60 @@ fn a_shaped_edge_is_shaped_on_paper() {
         }
     }
     assert!(seen > 20, "{seen}");
+}
+
+/// Marks around a hem on both sides, in mm: what is let down is less than nought.
+fn hem_marks(edge: &str, by: &[i64], sides_alike: bool) -> Vec<HemMark> {
+    let mut marks = Vec::new();
+    for (n, around) in ["front", "back", "side", "inside"].into_iter().enumerate() {
+        for (m, side) in ["left", "right"].into_iter().enumerate() {
+            let is_of_side = edge != "body" || around == "side";
+            if edge == "body" && around == "inside" || !is_of_side && m == 1 {
+                continue;
+            }
+            let by = by[n + if sides_alike { 0 } else { 4 * m }];
+            let how = if by < 0 { "let_down" } else { "turn_up" };
+            let amount = format!("{} mm", by.abs());
+            let id = format!("01a1f000-0000-7000-8000-0000000000{n}{m}");
+            let side = is_of_side.then_some(side);
+            marks.push(
+                json!({"id": id, "edge": edge, "side": side, "around": around, "how": how, "amount": amount}),
+            );
+        }
+    }
+    serde_json::from_value(json!(marks)).unwrap()
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// However unevenly a hem is marked around, or a length is taken out in front, at the sides and behind, on whatever body and through however many panels: what
+    /// is sewn together is as equal as it was, but for the waist edge and the shoulder, which lie at another slant.
+    #[test]
+    fn what_is_uneven_is_sewn_together_as_it_was(
+        (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), by in prop::collection::vec(-15i64..=30, 8), sides_alike in any::<bool>(),
+        what in prop::sample::select(vec!["body", "leg", "sleeve", "above_waist", "rise"]),
+    ) {
+        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let is_trunk = matches!(what, "above_waist" | "rise");
+        let [front, side, back] = [0, 1, 2].map(|n| format!("{} mm", by[n]));
+        let uneven = match is_trunk {
+            true => json!({"trunk": {"at": what, "front": front, "side": side, "back": back}}),
+            false => json!({"hem": {"hem": what, "shape": "follow_marks"}}),
+        };
+        let mut document = of_garment(garment, &wearer, change(uneven));
+        document.try_ons[0].hem_marks = if is_trunk { Vec::new() } else { hem_marks(what, &by, sides_alike) };
+        prop_assert_eq!(document.faults(), vec![]);
+        if lay(&document, Tape::Cm).is_ok() {
+            made::can_be_mended(&document, Tape::Cm)?;
+            let shown = crate::pattern::pieces(&document, crate::pattern::OfCloth::default(), Tape::Cm).unwrap();
+            let slants = |title: &str| is_trunk && ["shoulder seam", "waist edge"].iter().any(|edge| title.contains(edge));
+            for line in shown.sets.iter().flat_map(|set| &set.untrue) {
+                let is_apart = line.title.contains("does not match") || line.title.contains("does not meet");
+                prop_assert!(!is_apart || slants(&line.title), "{}: {}", line.title, line.figures);
+            }
+        }
+    }
 }
 
 /// An armhole that is chalked anew with its shoulder and its sleeve: seams, neckline and upper arm come on paper to what the garment becomes, but for

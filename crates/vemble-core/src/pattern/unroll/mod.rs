@@ -124,15 +124,21 @@ const TRUED: f64 = 50.0;
 /// off or goes on straight, or stays where it is.
 pub(super) fn square(piece: &mut Piece, turns: usize, other: usize, moves: bool) {
     let room = piece.edges[turns].length();
-    squared(piece, [turns, other], moves, room);
+    squared(piece, [turns, other], moves, (room, 0.0));
 }
 
 /// The same over no more than there is room for on both pieces, so that the other edge is moved along alike on both.
 fn square_over(piece: &mut Piece, turns: usize, other: usize, room: f64) {
-    squared(piece, [turns, other], true, room);
+    squared(piece, [turns, other], true, (room, 0.0));
 }
 
-fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, room: f64) {
+/// The same of an edge that slants there, in radians, towards the other one where it is more than nought: on the piece beside it that slants away, and both
+/// together run smooth across their seam.
+pub(super) fn slant(piece: &mut Piece, [turns, other]: [usize; 2], (room, by): (f64, f64)) {
+    squared(piece, [turns, other], true, (room, by));
+}
+
+fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, (room, slant): (f64, f64)) {
     let is_end = (turns + 1) % piece.edges.len() == other;
     // As if the edge ended at the corner, and the other began there, or ended there.
     let edge = piece.edges[turns].clone();
@@ -140,8 +146,8 @@ fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, room: f64
     let beside = piece.edges[other].clone();
     let beside = if is_end { beside } else { beside.turned() };
     let (corner, [_, comes], [away, _]) = (edge.end(), edge.ways(), beside.ways());
-    // How far from square, as it turns towards the other edge.
-    let lean = comes.dot(away).clamp(-1.0, 1.0).asin();
+    // How far from square, or from how it slants, as it turns towards the other edge.
+    let lean = comes.dot(away).clamp(-1.0, 1.0).asin() - slant;
     let run = TRUED.min(room * 0.4).min(edge.length() * 0.9);
     let by = if moves { -run * (lean / 2.0).tan() } else { 0.0 };
     if lean.abs() < 1e-4 {
@@ -164,6 +170,7 @@ fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, room: f64
     if end.dot(from) < 0.0 {
         end = -end;
     }
+    let end = end * slant.cos() + to * slant.sin();
     let start = edge.end();
     let reach = start.distance(new) / 3.0;
     edge.curves.push(CubicBez::new(start, start + from * reach, new - end * reach, new));
