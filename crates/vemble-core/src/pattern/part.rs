@@ -15,6 +15,9 @@ pub(super) struct Spot {
     pub along: f64,
 }
 
+/// A new seam leaves an edge by no less, in radians (teaching value: 15 degrees; what is more pointed is a needle that no hand turns out).
+const NEEDLE: f64 = std::f64::consts::PI / 12.0;
+
 /// Cuts a piece in two along a straight, with a seam between both parts.
 pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2]) -> Result<(), CannotBe> {
     let piece = &pieces[n];
@@ -22,13 +25,14 @@ pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2
     let [from, to] = ends.map(|end| cut_at(piece, end));
     let spots = [from?, to?].map(|cut| Spot { edge: cut.edge, along: cut.from });
     let [start, end] = spots.map(|spot| piece.edges[spot.edge].at(spot.along).0);
-    if start.distance(end) < 2.0 * CLEAR {
+    let run = end - start;
+    let leaves = |spot: &Spot| piece.edges[spot.edge].at(spot.along).1.cross(run.normalize()).abs();
+    if run.hypot() < 2.0 * CLEAR || spots.iter().any(|spot| leaves(spot) < NEEDLE.sin()) {
         return Err(CannotBe::Misses);
     }
     slash_lies_inside(piece, Line::new(start, end))?;
     let line = [straight(start, end)];
     is_clear(piece, &line, spots)?;
-    let run = end - start;
     let is_across = run.x.abs() > run.y.abs();
     let (shares, seam) = names_of_parts(pieces, key, is_across).ok_or(CannotBe::NoName)?;
     let mut parts = part(piece, spots, &line, EdgeName::Seam(seam));
