@@ -4122,7 +4122,7 @@ export interface components {
                 piece: components["schemas"]["PieceKey"];
             };
         } | {
-            /** @description Opened across at one edge to nothing at the other, or folded out. */
+            /** @description Opened across at one edge to nothing at the other, or folded out: through all panels of a face. */
             wedge: {
                 /** @description Where it opens. */
                 at: components["schemas"]["OpensAt"];
@@ -4130,7 +4130,7 @@ export interface components {
                 below: components["schemas"]["Level"];
                 /** @description By so much; less than nought is folded out. */
                 by: components["schemas"]["Measure"];
-                /** @description Which piece. */
+                /** @description Which piece, or one of those panels. */
                 piece: components["schemas"]["PieceKey"];
             };
         } | {
