@@ -101,9 +101,10 @@ fn carried(pieces: &[Piece], now: Marked, tape: Tape) -> Result<Option<Vec<Piece
         }
     }
     let wanted = now.by.length.cm() * 10.0;
-    // A dart slides along a side that leans: its point comes to lie where the nearest mark of the tape has it.
+    // A dart slides along a side that leans: its point comes to lie where the nearest mark of the tape has it, and the mouth is
+    // drawn smooth beside it.
     let mark = tape.speaking(now.by.unit).mark().cm() * 5.0;
-    let most = if now.mark == ToileMark::BustPoint { mark + 0.1 } else { 0.6 };
+    let most = if now.mark == ToileMark::BustPoint { mark + 0.3 } else { 0.6 };
     for (which, by) in [(0, wanted), (1, 0.0)] {
         let [was, is] = [pieces, &all[..]].map(|pieces| figures(now.mark, pieces)[which].clone());
         let off = is
