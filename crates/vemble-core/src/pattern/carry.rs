@@ -301,17 +301,17 @@ fn pinch_neckline(pieces: &mut [Piece], off: Length) {
     }
 }
 
-/// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg, to the back.
+/// How far around a lower edge a place of a piece lies: from the front over the left side, or the outside of a leg or sleeve, to the back, and on.
 fn around(pieces: &[Piece], piece: &Piece, x: f64, side: GarmentSide) -> f64 {
     let own = across_face(pieces, piece, Across::Lower)(x);
     let is_front = piece.key.face == PieceFace::Front;
     let part = match (piece.key.part, piece.key.share) {
-        // A sleeve lies around its own middle, a leg around its crease: its outseam is at the left of both drawings.
-        (PiecePart::Sleeve, PieceShare::Lower) => return own * BEHIND,
-        (PiecePart::Sleeve, PieceShare::Upper) => return BEHIND + own * (1.0 - BEHIND),
-        (PiecePart::Sleeve, _) => return own,
-        (PiecePart::Leg, _) if is_front => return 0.25 - own * 0.5,
-        (PiecePart::Leg, _) => return 0.25 + own * 0.5,
+        // A sleeve begins and ends inside, its back first; a leg lies about its crease, from the inside to the outside.
+        (PiecePart::Sleeve, PieceShare::Lower) => return 0.75 - own * BEHIND,
+        (PiecePart::Sleeve, PieceShare::Upper) => return 0.75 - BEHIND - own * (1.0 - BEHIND),
+        (PiecePart::Sleeve, _) => return 0.75 - own,
+        (PiecePart::Leg, _) if is_front => return own * 0.5 - 0.25,
+        (PiecePart::Leg, _) => return 0.75 - own * 0.5,
         (_, _) if is_front => own * 0.25,
         (_, _) => 0.5 - own * 0.25,
     };

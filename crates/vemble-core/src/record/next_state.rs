@@ -23,9 +23,8 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     let tape = subject.tape;
     let mut garment = subject.garment.clone();
     let girths = girths(subject);
-    let rises = |of: HemEdge| rise(subject, of);
-    let [body, sleeve] =
-        [if garment.has_legs() { rises(HemEdge::Leg) } else { rises(HemEdge::Body) }, rises(HemEdge::Sleeve)];
+    let lower = if garment.has_legs() { HemEdge::Leg } else { HemEdge::Body };
+    let [body, sleeve] = [lower, HemEdge::Sleeve].map(|edge| rise(subject, edge, &SIDES));
     for level in &mut garment.levels {
         let of_sleeve = level.level.is_of_sleeve();
         let own: Vec<&Girth> = girths.iter().filter(|g| g.level.level == level.level).collect();
@@ -46,8 +45,8 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
         }
         let from = subject.garment.span_of(facts.seam).0;
         let up = match from.is_at_an_edge() {
-            true if from.is_of_sleeve() => sleeve,
-            true => body,
+            true if from.is_of_sleeve() => rise(subject, HemEdge::Sleeve, ends_at(facts.seam)),
+            true => rise(subject, lower, ends_at(facts.seam)),
             false => Length::ZERO,
         };
         if up != Length::ZERO {
@@ -232,15 +231,32 @@ fn after(own: &[&Girth], tape: Tape) -> Option<Length> {
     }
 }
 
-/// How far an edge lies above the present one afterwards: at its sides, or where all of it is taken off higher up.
-fn rise(subject: &Subject<'_>, edge: HemEdge) -> Length {
+/// At its sides, on the way around an edge from the middle in front.
+const SIDES: [f64; 2] = [0.25, 0.75];
+
+/// Where around its edge a seam ends: one in the middle there, one between the middle and the side halfway, those of a leg outside and inside, those of a
+/// sleeve inside and behind.
+const fn ends_at(seam: Seam) -> &'static [f64] {
+    match seam {
+        Seam::CentreFront => &[0.0],
+        Seam::PrincessFront | Seam::PanelFront => &[0.125, 0.875],
+        Seam::PanelBack | Seam::PrincessBack => &[0.375, 0.625],
+        Seam::CentreBack | Seam::SleeveBackSeam => &[0.5],
+        Seam::Outseam => &[0.25],
+        Seam::Inseam | Seam::SleeveSeam => &[0.75],
+        Seam::SideSeam | Seam::SeatSeam | Seam::FrontRise | Seam::ShoulderSeam | Seam::ArmholeSeam => &SIDES,
+        Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => &SIDES,
+    }
+}
+
+/// How far an edge lies above the present one afterwards, there: or where all of it is taken off higher up.
+fn rise(subject: &Subject<'_>, edge: HemEdge, at: &[f64]) -> Length {
     let Some(hem) = subject.hems().find(|hem| hem.key() == edge) else { return Length::ZERO };
     if let Some(above) = hem.above {
         // At the cap the sleeve is set in higher: its levels stay where they are on the cloth, the arm goes further into it.
         return if above.at == ShortenedAt::Cap { Length::ZERO } else { subject.tape.round(above.off) };
     }
-    let sides = hem.rings.iter().map(|ring| ring.at_the_sides(subject.tape));
-    let all: Vec<Length> = sides.collect();
+    let all: Vec<Length> = hem.rings.iter().flat_map(|ring| at.iter().map(|part| ring.at(*part))).collect();
     let count = all.len().max(1) as i64;
     subject.tape.round(all.into_iter().sum::<Length>().fraction(1, count))
 }
