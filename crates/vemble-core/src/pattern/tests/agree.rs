@@ -396,7 +396,7 @@ proptest! {
                     let wanted = by[n + if set.side == Some(GarmentSide::Right) { 4 } else { 0 }] as f64;
                     let [old, new] = [&set.old, &set.chalked].map(|pieces| length_of(&garment, &outer(pieces), seam));
                     let off = old.zip(new).map_or(0.0, |(old, new)| old - new - wanted);
-                    prop_assert!(off.abs() < 3.0, "{:?}: {} beside {} mm", seam, off, wanted);
+                    prop_assert!(off.abs() < 4.0, "{:?}: {} beside {} mm", seam, off, wanted);
                 }
             }
             let shown = crate::pattern::pieces(&document, crate::pattern::OfCloth::default(), Tape::Cm).unwrap();
@@ -491,6 +491,9 @@ proptest! {
         (wearer, seams) in any_body(), tape in prop::sample::select(Tape::ALL),
         fields in prop::sample::subsequence(OF_AN_ARMHOLE.to_vec(), 1..=3), by in prop::collection::vec(-12i64..=20, 3),
     ) {
+        // A shoulder that becomes shorter and comes down by more than 3.5 cm together has an armhole on paper that is too long for its sleeve: truing says so.
+        let turned = ["shorten", "slope", "pads_out"].map(|of| fields.iter().position(|field| *field == of).map_or(0, |n| by[n].max(0)));
+        prop_assume!(turned.iter().sum::<i64>() <= 35);
         for garment in begun_on(&wearer, &seams).filter(|garment| garment.seam(Seam::ArmholeSeam).is_some()) {
             let figure = |n: usize| Measure { length: tape.round(Length::from_mm(by[n])), unit: tape.unit() }.to_string();
             let mut of = json!({"at": "both"});
