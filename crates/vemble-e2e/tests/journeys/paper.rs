@@ -173,7 +173,7 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     journey.click_words("Toile").await;
     let toile = "[aria-label='The toile']";
     journey.until_text(toile, "3 marks: 2 are on paper, 1 waits for the real cloth.").await;
-    journey.until_text(toile, "Bodice, front: bust dart 1.0 cm further down or out, along its edge").await;
+    journey.until_text(toile, "Bodice, front: bust dart 1.1 cm further down or out, along its edge").await;
     journey.type_over("[aria-label='Shoulder tip, First, what it hangs by']", "1.2\t").await;
     journey.until_text(toile, "4 marks: 1 is not settled yet").await;
     journey.click("[aria-label='When Shoulder tip is settled'] .ant-segmented-item:nth-of-type(1)").await;
@@ -272,8 +272,8 @@ async fn what_does_not_match_is_eased_in_or_moved() {
     // What is eased in takes the notch with it.
     journey.find(STORED).await;
     journey.click("[aria-label='Undo']").await;
-    journey.click_words("Ease in 0.9 cm on the bodice, back").await;
-    journey.until_text(done, "Bodice, back: 0.9 cm of the side seam eased in").await;
+    journey.click_words("Ease in 1.0 cm on the bodice, back").await;
+    journey.until_text(done, "Bodice, back: 1.0 cm of the side seam eased in").await;
     let still = journey.texts(&format!("{untrue} li")).await;
     assert!(still.iter().all(|line| !line.contains("side seam")), "{still:?}");
     journey.choose("Which piece", "Skirt, front").await;
