@@ -389,7 +389,8 @@ proptest! {
         prop_assert_eq!(document.faults(), vec![]);
         if let Ok(laid) = lay(&document, Tape::Cm) {
             made::can_be_mended(&document, Tape::Cm)?;
-            // A seam loses what was marked where it ends, but for what its corner is trued by.
+            // A seam loses what was marked where it ends, but for what its corner is trued by: the more the steeper its hem is.
+            let steep = (by.iter().max().unwrap() - by.iter().min().unwrap()) as f64;
             let marked = [(Seam::SleeveBackSeam, 1), (Seam::SideSeam, 2), (Seam::Outseam, 2), (Seam::Inseam, 3), (Seam::SleeveSeam, 3)];
             for (seam, n) in marked.into_iter().filter(|(seam, _)| !is_trunk && ends_in(*seam, what)) {
                 for set in &laid.sets {
@@ -397,7 +398,7 @@ proptest! {
                     let wanted = by[n + if is_other { 4 } else { 0 }] as f64;
                     let [old, new] = [&set.old, &set.chalked].map(|pieces| length_of(&garment, &outer(pieces), seam));
                     let off = old.zip(new).map_or(0.0, |(old, new)| old - new - wanted);
-                    prop_assert!(off.abs() < 3.0, "{:?}: {} beside {} mm", seam, off, wanted);
+                    prop_assert!(off.abs() < 3.0 + steep * 0.1, "{:?}: {} beside {} mm", seam, off, wanted);
                 }
             }
             let shown = crate::pattern::pieces(&document, crate::pattern::OfCloth::default(), Tape::Cm).unwrap();
