@@ -305,15 +305,25 @@ fn pinch_neckline(pieces: &mut [Piece], off: Length) {
 fn around(pieces: &[Piece], piece: &Piece, x: f64, side: GarmentSide) -> f64 {
     let own = across_face(pieces, piece, Across::Lower)(x);
     let is_front = piece.key.face == PieceFace::Front;
-    let part = match (piece.key.part, piece.key.share) {
-        // A sleeve begins and ends inside, its back first; a leg lies about its crease, from the inside to the outside.
-        (PiecePart::Sleeve, PieceShare::Lower) => return 0.75 - own * BEHIND,
-        (PiecePart::Sleeve, PieceShare::Upper) => return 0.75 - BEHIND - own * (1.0 - BEHIND),
-        (PiecePart::Sleeve, _) => return 0.75 - own,
-        (PiecePart::Leg, _) if is_front => return own * 0.5 - 0.25,
-        (PiecePart::Leg, _) => return 0.75 - own * 0.5,
-        (_, _) if is_front => own * 0.25,
-        (_, _) => 0.5 - own * 0.25,
+    let part = match piece.key.part {
+        // A sleeve begins and ends inside, its back first.
+        PiecePart::Sleeve => {
+            let out = match piece.key.share {
+                PieceShare::Lower => own * BEHIND,
+                PieceShare::Upper => BEHIND + own * (1.0 - BEHIND),
+                PieceShare::Whole | PieceShare::Centre | PieceShare::Middle | PieceShare::Side => own,
+            };
+            return 0.75 - out;
+        }
+        // A leg lies about its crease, from the inside to the outside.
+        PiecePart::Leg => return if is_front { own * 0.5 - 0.25 } else { 0.75 - own * 0.5 },
+        PiecePart::Body | PiecePart::Bodice | PiecePart::Skirt | PiecePart::Waistband => {
+            if is_front {
+                own * 0.25
+            } else {
+                0.5 - own * 0.25
+            }
+        }
     };
     if side == GarmentSide::Left { part } else { 1.0 - part }
 }

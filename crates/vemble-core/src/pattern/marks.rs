@@ -130,7 +130,9 @@ fn point_lower(piece: &Piece, own: &PieceDart, by: Measure, tape: Tape) -> Piece
         let is = next.darts.iter().find(|other| other.dart == dart && done.is_ok());
         is.map_or(f64::INFINITY, |is| (own.point.y - is.point.y - mm(by)).abs())
     };
-    let by = further([0, 1, -1, 2, -2].into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(0));
+    // What cannot be is left as it was marked, and refused.
+    let nearest = [0, 1, -1, 2, -2].into_iter().min_by(|a, b| off(a).total_cmp(&off(b)));
+    let by = further(nearest.filter(|_| off(&0).is_finite()).unwrap_or(0));
     if slides {
         PieceChange::SlideDart { piece: key, dart, by }
     } else {

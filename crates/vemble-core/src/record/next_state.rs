@@ -24,7 +24,7 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     let mut garment = subject.garment.clone();
     let girths = girths(subject);
     let lower = if garment.has_legs() { HemEdge::Leg } else { HemEdge::Body };
-    let [body, sleeve] = [lower, HemEdge::Sleeve].map(|edge| rise(subject, edge, &SIDES));
+    let [body, sleeve] = [lower, HemEdge::Sleeve].map(|edge| rise(subject, edge, None));
     for level in &mut garment.levels {
         let of_sleeve = level.level.is_of_sleeve();
         let own: Vec<&Girth> = girths.iter().filter(|g| g.level.level == level.level).collect();
@@ -231,34 +231,35 @@ fn after(own: &[&Girth], tape: Tape) -> Option<Length> {
     }
 }
 
-/// At its sides, on the way around an edge from the middle in front.
-const SIDES: [f64; 2] = [0.25, 0.75];
-
 /// Where around its edge a seam ends: one in the middle there, one between the middle and the side halfway, those of a leg outside and inside, those of a
-/// sleeve inside and behind.
-const fn ends_at(seam: Seam) -> &'static [f64] {
+/// sleeve inside and behind. Nothing where it ends at both sides alike.
+const fn ends_at(seam: Seam) -> Option<&'static [f64]> {
     match seam {
-        Seam::CentreFront => &[0.0],
-        Seam::PrincessFront | Seam::PanelFront => &[0.125, 0.875],
-        Seam::PanelBack | Seam::PrincessBack => &[0.375, 0.625],
-        Seam::CentreBack | Seam::SleeveBackSeam => &[0.5],
-        Seam::Outseam => &[0.25],
-        Seam::Inseam | Seam::SleeveSeam => &[0.75],
-        Seam::SideSeam | Seam::SeatSeam | Seam::FrontRise | Seam::ShoulderSeam | Seam::ArmholeSeam => &SIDES,
-        Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => &SIDES,
+        Seam::CentreFront => Some(&[0.0]),
+        Seam::PrincessFront | Seam::PanelFront => Some(&[0.125, 0.875]),
+        Seam::PanelBack | Seam::PrincessBack => Some(&[0.375, 0.625]),
+        Seam::CentreBack | Seam::SleeveBackSeam => Some(&[0.5]),
+        Seam::Outseam => Some(&[0.25]),
+        Seam::Inseam | Seam::SleeveSeam => Some(&[0.75]),
+        Seam::SideSeam | Seam::SeatSeam | Seam::FrontRise | Seam::ShoulderSeam | Seam::ArmholeSeam => None,
+        Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => None,
     }
 }
 
-/// How far an edge lies above the present one afterwards, there: or where all of it is taken off higher up.
-fn rise(subject: &Subject<'_>, edge: HemEdge, at: &[f64]) -> Length {
+/// How far an edge lies above the present one afterwards: as it is chalked there, else at its sides on the whole; or where all of it is taken off higher up.
+fn rise(subject: &Subject<'_>, edge: HemEdge, at: Option<&[f64]>) -> Length {
     let Some(hem) = subject.hems().find(|hem| hem.key() == edge) else { return Length::ZERO };
+    let tape = subject.tape;
     if let Some(above) = hem.above {
         // At the cap the sleeve is set in higher: its levels stay where they are on the cloth, the arm goes further into it.
-        return if above.at == ShortenedAt::Cap { Length::ZERO } else { subject.tape.round(above.off) };
+        return if above.at == ShortenedAt::Cap { Length::ZERO } else { tape.round(above.off) };
     }
-    let all: Vec<Length> = hem.rings.iter().flat_map(|ring| at.iter().map(|part| ring.at(*part))).collect();
+    let all: Vec<Length> = match at {
+        Some(at) => hem.rings.iter().flat_map(|r| at.iter().map(|part| r.chalked(*part, tape))).collect(),
+        None => hem.rings.iter().map(|ring| ring.at_the_sides(tape)).collect(),
+    };
     let count = all.len().max(1) as i64;
-    subject.tape.round(all.into_iter().sum::<Length>().fraction(1, count))
+    tape.round(all.into_iter().sum::<Length>().fraction(1, count))
 }
 
 /// What is inside a seam that was sewn anew, and how far cuts go into it.

@@ -388,6 +388,8 @@ async fn a_garment_is_entered_from_scratch_on_a_phone() {
     journey.until_text("tr.people_missing:has([aria-label='hip girth'])", "would unlock").await;
     journey.nothing_sticks_out("person").await;
     journey.type_over("[aria-label='hip girth']", "72\u{e007}").await;
+    // Not what was stored before it was typed.
+    journey.find("tr:not(.people_missing):has([aria-label='hip girth'])").await;
     journey.find(STORED).await;
     journey.click_words("Lock-keeper's skirt").await;
     journey.click_words("Look over").await;

@@ -7,6 +7,7 @@ use super::*;
 use crate::body::{Proportions, Wearer};
 use crate::garment::{Dart, DartFacts, starting_seam};
 use crate::pattern::part::split_piece;
+use crate::pattern::truing::angle;
 use crate::pattern::{FieldEmpty, OfCloth, PieceDart, PieceMay, Pieces, pieces};
 use crate::work::{EdgePin, EdgePlace, Fullness, Pattern, PieceDoes, PieceFace, PieceLayer, PieceShare};
 use kurbo::Affine;
@@ -631,15 +632,17 @@ fn typical_by(does: PieceDoes, may: &PieceMay, by: Measure) -> PieceChange {
     }
 }
 
-/// From any edge to any other, and along itself: a piece is cut in two that can be cut out, or not at all.
+/// From any edge to any other, and along itself: a piece is cut in two that can be cut out and turned out, or not at all.
 #[test]
 fn whatever_is_cut_in_two_can_be_cut_out() {
     let (mut cut, mut refused) = (0, 0);
     for (name, _, pieces) in garments() {
         for (n, piece) in pieces.iter().enumerate() {
             let names: BTreeSet<EdgeName> = piece.edges.iter().map(|edge| edge.name).collect();
-            for (from, to) in names.iter().flat_map(|from| names.iter().map(move |to| (*from, *to))) {
-                let ends = [(from, "3 cm"), (to, "8 cm")].map(|(edge, at)| EdgePlace { edge, at: m(at) });
+            let places = [["3 cm", "8 cm"], ["5 cm", "3 cm"]];
+            let all = names.iter().flat_map(|from| names.iter().map(move |to| (*from, *to)));
+            for ((from, to), at) in all.flat_map(|ends| places.map(|at| (ends, at))) {
+                let ends = [(from, at[0]), (to, at[1])].map(|(edge, at)| EdgePlace { edge, at: m(at) });
                 let mut parted = pieces.clone();
                 if split_piece(&mut parted, n, ends).is_err() {
                     refused += 1;
@@ -651,6 +654,13 @@ fn whatever_is_cut_in_two_can_be_cut_out() {
                 near(area, piece.area(), 1.0, &(name, piece.key, ends));
                 for half in halves {
                     is_cut_outside(half, 0.1).unwrap_or_else(|wrong| panic!("{name}, {ends:?}, {wrong}"));
+                    let count = half.edges.len();
+                    for (n, edge) in half.edges.iter().enumerate() {
+                        let next = &half.edges[(n + 1) % count];
+                        let corner = angle(edge.ways()[1], next.ways()[0]);
+                        let is_old = [edge, next].iter().all(|edge| names.contains(&edge.name));
+                        assert!(is_old || (14.0..346.0).contains(&corner), "{name}, {ends:?}: {corner}°");
+                    }
                 }
             }
         }

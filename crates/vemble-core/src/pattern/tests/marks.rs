@@ -2,7 +2,9 @@
 
 use super::*;
 use crate::body::BodyMeasurement as B;
+use crate::garment::Dart;
 use crate::pattern::marks::{carry_marks, changes_of};
+use crate::pattern::piece::PieceDart;
 use crate::pattern::{OfCloth, PieceSet, PieceShown, Pieces, pieces};
 use crate::tests::kit::taken;
 use crate::work::{
@@ -61,8 +63,9 @@ fn figures(mark: ToileMark, pieces: &[Piece]) -> [Vec<f64>; 2] {
             [less(long(&[EdgeName::Neckline])[..1].to_vec()), seams(&panels)]
         }
         ToileMark::BustPoint => {
-            let points = darts().filter(|d| d.dart == crate::garment::Dart::Bust).map(|d| -d.point.y);
-            [points.collect(), seams(&[Seam::ShoulderSeam])]
+            let is_of_bust =
+                |d: &&PieceDart| matches!(d.dart, Dart::Bust | Dart::FrontWaist) && d.is_turnable();
+            [darts().filter(is_of_bust).map(|d| -d.point.y).collect(), seams(&[Seam::ShoulderSeam])]
         }
         ToileMark::Waist => [heights(&mut upper()), seams(&[Seam::ShoulderSeam, Seam::ArmholeSeam])],
         ToileMark::Hem => [heights(&mut has_hem()), levels(&mut has_hem())],
