@@ -404,10 +404,15 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
             continue;
         }
         // A leg lies about its crease, everything else from its middle.
-        let waist = piece.edge(EdgeName::Waist).map(|edge| [edge.start().x, edge.end().x]);
-        let [from, to] = match (piece.key.part, waist) {
-            (PiecePart::Leg, Some([a, b])) => [a.min(b), a.max(b)],
-            _ => [0.0, run * 10.0],
+        let face = pieces.iter().filter(|other| piece.key.goes_on_in(other.key));
+        let waists = face.filter_map(|other| other.edge(EdgeName::Waist));
+        let ends: Vec<f64> = waists.flat_map(|edge| [edge.start().x, edge.end().x]).collect();
+        let [from, to] = match piece.key.part == PiecePart::Leg && !ends.is_empty() {
+            true => [
+                ends.iter().copied().fold(f64::INFINITY, f64::min),
+                ends.iter().copied().fold(f64::NEG_INFINITY, f64::max),
+            ],
+            false => [0.0, run * 10.0],
         };
         let curve: Curve = sums.curve(piece.key.face == PieceFace::Front);
         let off = |x: f64| curve.at(((x - from) / (to - from)).clamp(0.0, 1.0) * run) * 10.0;

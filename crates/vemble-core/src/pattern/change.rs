@@ -325,14 +325,22 @@ pub(super) fn lines_of(piece: &Piece) -> Vec<Level> {
     is_at_top.then_some(Level::Waist).into_iter().chain(piece.levels.iter().map(|(l, _)| *l)).collect()
 }
 
+/// Where the seam between the legs of a face ends, whichever of its panels has that.
+fn crotch_of(pieces: &[Piece], key: PieceKey) -> Option<f64> {
+    let inseam = |piece: &Piece| piece.edge(EdgeName::Seam(Seam::Inseam)).map(|e| e.start().y.max(e.end().y));
+    pieces.iter().filter(|piece| key.goes_on_in(piece.key)).find_map(inseam)
+}
+
 /// From a level down to the next one, or to the crotch; from below all of an upper edge that rises to one side.
-fn stretch_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
+fn stretch_below(pieces: &[Piece], piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
     let bounds = piece.bounds();
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
-    let waist = piece.edge(EdgeName::Waist).filter(|_| lines_of(piece).contains(&level));
-    let lowest = |edge: &Edge| edge.curves.iter().map(|c| c.bounding_box().y0).fold(bounds.y1, f64::min);
-    let high = own.or(waist.map(lowest)).ok_or(CannotBe::NoLevel)?;
-    let crotch = piece.edge(EdgeName::Seam(Seam::Inseam)).map(|edge| edge.start().y.max(edge.end().y));
+    let waists =
+        pieces.iter().filter(|other| piece.key.goes_on_in(other.key) && lines_of(other).contains(&level));
+    let curves = waists.filter_map(|other| other.edge(EdgeName::Waist)).flat_map(|edge| &edge.curves);
+    let lowest = curves.map(|c| c.bounding_box().y0).reduce(f64::min);
+    let high = own.or(lowest.filter(|_| lines_of(piece).contains(&level))).ok_or(CannotBe::NoLevel)?;
+    let crotch = crotch_of(pieces, piece.key);
     let below = piece.levels.iter().map(|(_, y)| *y).chain(crotch).filter(|y| *y < high - 1.0);
     Ok([below.fold(bounds.y0, f64::max), high])
 }
@@ -340,9 +348,9 @@ fn stretch_below(piece: &Piece, level: Level) -> Result<[f64; 2], CannotBe> {
 /// What of the stretch below a level is drawn out: all of it but its lowest twentieth, below what darts reach into it from above; no less than its lower half. On
 /// every piece of a part the same share of it: what is sewn together is drawn out alike.
 pub(super) fn band_below(pieces: &[Piece], n: usize, level: Level) -> Result<[f64; 2], CannotBe> {
-    let [low, high] = stretch_below(&pieces[n], level)?;
+    let [low, high] = stretch_below(pieces, &pieces[n], level)?;
     let clear = |piece: &Piece| {
-        let [low, high] = stretch_below(piece, level).ok()?;
+        let [low, high] = stretch_below(pieces, piece, level).ok()?;
         let ends = |dart: &PieceDart| dart.mouth.into_iter().chain([dart.point]).chain(dart.other);
         let lowest = piece.darts.iter().map(|dart| ends(dart).map(|p| p.y).fold(high, f64::min));
         Some((lowest.filter(|y| *y > low).fold(high, f64::min) - low) / (high - low))
@@ -361,9 +369,8 @@ fn open_wedge(
     by: f64,
 ) -> Result<(), CannotBe> {
     let band = band_below(was, n, level)?;
-    let is_above_crotch = |seam: &Edge| seam.start().y.max(seam.end().y) <= band[0];
-    let inseam = piece.edge(EdgeName::Seam(Seam::Inseam));
-    let stays = if inseam.is_some_and(is_above_crotch) { Stays::Below } else { Stays::Above };
+    let is_above_crotch = crotch_of(was, piece.key).is_some_and(|crotch| crotch <= band[0]);
+    let stays = if is_above_crotch { Stays::Below } else { Stays::Above };
     // Seams end at the edge that goes away: there they are to be as long as before.
     let edge = if stays == Stays::Below { Across::Upper } else { Across::Lower };
     let out = across_face(was, piece, edge);

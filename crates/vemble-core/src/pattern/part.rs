@@ -20,10 +20,14 @@ const NEEDLE: f64 = std::f64::consts::PI / 12.0;
 
 /// Cuts a piece in two along a straight, with a seam between both parts.
 pub(super) fn split_piece(pieces: &mut Vec<Piece>, n: usize, ends: [EdgePlace; 2]) -> Result<(), CannotBe> {
+    let [from, to] = ends.map(|end| cut_at(&pieces[n], end));
+    split_at(pieces, n, [from?, to?].map(|cut| Spot { edge: cut.edge, along: cut.from }))
+}
+
+/// The same between two places on its outline.
+pub(super) fn split_at(pieces: &mut Vec<Piece>, n: usize, spots: [Spot; 2]) -> Result<(), CannotBe> {
     let piece = &pieces[n];
     let key = piece.key;
-    let [from, to] = ends.map(|end| cut_at(piece, end));
-    let spots = [from?, to?].map(|cut| Spot { edge: cut.edge, along: cut.from });
     let [start, end] = spots.map(|spot| piece.edges[spot.edge].at(spot.along).0);
     let run = end - start;
     let leaves = |spot: &Spot| piece.edges[spot.edge].at(spot.along).1.cross(run.normalize()).abs();
@@ -97,6 +101,8 @@ fn names_of_parts(pieces: &[Piece], key: PieceKey, is_across: bool) -> Option<([
     let seams = match (key.face, is_across) {
         (PieceFace::Round, _) => return None,
         (_, true) => return Some((shares, Seam::YokeSeam)),
+        (PieceFace::Front, false) if key.part == PiecePart::Leg => [Seam::PanelFront, Seam::PrincessFront],
+        (PieceFace::Back, false) if key.part == PiecePart::Leg => [Seam::PanelBack, Seam::PrincessBack],
         (PieceFace::Front, false) => [Seam::PrincessFront, Seam::PanelFront],
         (PieceFace::Back, false) => [Seam::PrincessBack, Seam::PanelBack],
     };

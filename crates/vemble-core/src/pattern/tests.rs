@@ -31,6 +31,7 @@ mod as_cut;
 mod drawn;
 mod made;
 mod marks;
+mod sized;
 mod turned;
 mod upper;
 

@@ -62,7 +62,7 @@ pub(super) fn as_cut(
         }
     }
     for facts in seams.iter_mut().filter(|facts| facts.assumed && facts.seam.run() != Run::Across) {
-        let is_closed = found.closures.iter().any(|closure| closure.at.is_in(facts.seam));
+        let is_closed = table.closure_in(facts.seam).is_some();
         let length = if is_closed { table.allowance() } else { chosen.allowance };
         if table.tape.round(facts.allowance.length) != table.tape.round(length) {
             let of = format!("{} allowance, per edge", facts.seam.name());

@@ -19,7 +19,7 @@ pub use ease::{Fits, ease_of};
 pub use told::{ChartLine, ChartTable, HeldLine, SizeCandidate, SizeLength, SizeLevel, Sizes, WantedGirth};
 
 use crate::body::{BodyMeasurement, Posture, Wearer};
-use crate::garment::{Closure, Garment, Opening, Round, Run, Seam};
+use crate::garment::{Closure, ClosureFacts, Garment, Opening, Round, Run, Seam};
 use crate::length::{Length, Measure, Tape, Taught, Unit};
 use crate::place::Level;
 use crate::work::{Chart, ChartSays, Pattern};
@@ -59,7 +59,16 @@ struct Wanted {
     seams: Counted,
     /// Seams with a closure, which are left alone.
     closed: Closed,
-    /// How many sizes it may be from the level before.
+    /// The level that it goes on from, and how many sizes it may be from that one. Nothing for the topmost.
+    from: Option<Joined>,
+}
+
+/// The level that another goes on from: on the body and on a sleeve the one above, for the topmost of a sleeve the bust, where its armhole ends.
+#[derive(Clone, Copy, Debug, PartialEq, Eq)]
+struct Joined {
+    /// Which of the levels.
+    to: usize,
+    /// At most so many sizes from it.
     apart: usize,
 }
 
@@ -144,12 +153,22 @@ impl Table<'_> {
             };
             let band = self.garment.ease_wanted(level, body, self.tape);
             let Some(ease) = self.ease(level, band, fit) else { continue };
-            let apart = all.last().map_or(1, |above| self.may_be_apart(above.level, level));
+            let from = self.joined(&all, level);
             let (seams, closed) = self.seams_at(level);
             let least = band.map(|band| body + band.least);
-            all.push(Wanted { level, what, body, ease, least, seams, closed, apart });
+            all.push(Wanted { level, what, body, ease, least, seams, closed, from });
         }
         all
+    }
+
+    /// What a level goes on from, of those above it.
+    fn joined(&self, above: &[Wanted], level: Level) -> Option<Joined> {
+        let last = above.len().checked_sub(1)?;
+        if above[last].level.is_of_sleeve() == level.is_of_sleeve() {
+            return Some(Joined { to: last, apart: self.may_be_apart(above[last].level, level) });
+        }
+        let to = above.iter().position(|w| w.level >= Level::Bust).unwrap_or(last);
+        Some(Joined { to, apart: 1 })
     }
 
     /// At most one size from level to level; two where they lie far apart, unless the waist is short.
@@ -159,29 +178,34 @@ impl Table<'_> {
         if !self.wearer.stands(Posture::ShortWaist) && (above - below).abs() >= FAR_APART { 2 } else { 1 }
     }
 
-    /// The seams that run through a level, with how many of each go round it; and those with a closure. A zip in the left side leaves the
-    /// right one.
+    /// The seams that run through a level, with how many of each go round it; and those with a closure. Of a pair with a closure in one of them
+    /// both are left alone: narrowed on one side alone, the garment would hang askew.
     fn seams_at(&self, level: Level) -> (Counted, Closed) {
         let (mut open, mut closed) = (Vec::new(), Vec::new());
         let garment = self.garment;
+        // What ends at the waist seam of a coverall widens its legs there and not its bodice, which they are sewn to.
+        let is_joined = level == Level::Waist && garment.seam(Seam::WaistSeam).is_some();
         let crosses = |seam: Seam| {
             let runs = if level.is_of_sleeve() { Run::DownSleeve } else { Run::Down };
-            seam.run() == runs && garment.station_on(seam, level).is_some()
+            let goes_through = !is_joined || garment.span_of(seam).1 < level;
+            seam.run() == runs && garment.station_on(seam, level).is_some() && goes_through
         };
         for facts in garment.seams.iter().filter(|facts| crosses(facts.seam)) {
             let seam = facts.seam;
             let of_one = !matches!(garment.round(level), Round::Whole);
             let seams = if of_one || seam.is_single() { 1 } else { 2 };
-            let opens = |c: &&crate::garment::ClosureFacts| {
-                c.at.is_in(seam) && c.closure != Closure::Elastic && c.at != Opening::Cuff
-            };
-            let closure = garment.closures.iter().find(opens);
-            let left = if closure.is_some() { 1 } else { 0 };
-            closed.extend(closure.map(|closure| (seam, closure.closure)));
-            if seams > left {
-                open.push((seam, seams - left));
+            match self.closure_in(seam) {
+                Some(closure) => closed.push((seam, closure)),
+                None => open.push((seam, seams)),
             }
         }
         (open, closed)
+    }
+
+    /// What opens a seam along its length.
+    fn closure_in(&self, seam: Seam) -> Option<Closure> {
+        let opens =
+            |c: &&ClosureFacts| c.at.is_in(seam) && c.closure != Closure::Elastic && c.at != Opening::Cuff;
+        self.garment.closures.iter().find(opens).map(|closure| closure.closure)
     }
 }

@@ -105,10 +105,9 @@ impl Search<'_> {
             return self.keep(candidate, blended, found);
         };
         let gain = wanted.gain(self.allowance - allowance);
-        let last = sizes.last().copied();
+        let from = wanted.from.map(|from| (sizes[from.to], if blended { from.apart } else { 0 }));
         for (size, figure) in self.figures[at].iter().enumerate() {
-            let apart = last.map_or(0, |last| last.abs_diff(size));
-            if apart > if blended { wanted.apart } else { 0 } {
+            if from.is_some_and(|(from, apart)| from.abs_diff(size) > apart) {
                 continue;
             }
             let girth = *figure + gain;

@@ -1,21 +1,15 @@
 //! Example G, the search against brute force, what is flagged, and what its words owe its figures.
 
-use super::{Fits, SizeLength, Sizes, sizes};
+use super::{Fits, NARROWEST, SizeLength, Sizes, sizes};
 use crate::body::{BodyMeasurement as B, Posture, Wearer};
 use crate::garment::{
     Beginning, Closure, ClosureFacts, Garment, Kind, Opening, Seam, Width, begin, cloth_named,
 };
-use crate::length::{Length, Measure, Tape, Unit};
+use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
-use crate::tests::kit::{m, taken};
+use crate::tests::kit::{edges_counted, m, taken};
 use crate::work::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
 use proptest::prelude::*;
-
-const EIGHTH: i64 = 8;
-
-fn inches(sixty_fourths: i64) -> Measure {
-    Measure { length: Length::from_64ths(sixty_fourths), unit: Unit::In }
-}
 
 fn wearer(figures: &[(B, &str)]) -> Wearer {
     let measurements = figures.iter().map(|(what, text)| taken(*what, text)).collect();
@@ -259,112 +253,173 @@ fn a_chart_with_a_figure_missing_or_falling_is_refused_at_its_place() {
     );
 }
 
-/// What a document might say, in eighths of an inch.
+/// What a document might say of a garment of some kind, in marks of its tape.
 #[derive(Clone, Debug)]
 struct Case {
-    /// By size: bust, waist, hip.
-    finished: Vec<[i64; 3]>,
-    bodies: [i64; 3],
-    eases: [i64; 3],
+    kind: Kind,
+    tape: Tape,
+    /// By chart, by size, by level.
+    finished: Vec<Vec<Vec<i64>>>,
+    /// By level.
+    bodies: Vec<i64>,
+    eases: Vec<i64>,
     allowance: i64,
     short: bool,
+    opened: Option<Opening>,
 }
 
+/// More levels than any kind has that are compared.
+const MOST: usize = 12;
+
 fn case() -> impl Strategy<Value = Case> {
-    let step = prop::array::uniform3(0_i64..20);
-    let steps = prop::collection::vec(step, 1..6);
-    let bodies = (280_i64..340, 240_i64..300, 290_i64..360);
-    (steps, bodies, prop::array::uniform3(-8_i64..40), 2_i64..8, any::<bool>()).prop_map(
-        |(steps, (bust, waist, hip), eases, allowance, short)| {
-            let mut sizes = Vec::new();
-            let mut last = [285, 245, 295];
-            for step in steps {
-                last = [last[0] + step[0], last[1] + step[1], last[2] + step[2]];
-                sizes.push(last);
-            }
-            Case { finished: sizes, bodies: [bust, waist, hip], eases, allowance, short }
+    let size = || prop::collection::vec(0_i64..24, MOST);
+    let charts = prop::collection::vec(prop::collection::vec(size(), 1..4), 1..3);
+    let bodies = prop::collection::vec(-10_i64..20, MOST);
+    let eases = prop::collection::vec(-8_i64..40, MOST);
+    let of = (prop::sample::select(Kind::ALL), prop::sample::select(Tape::ALL), any::<bool>());
+    let opened = prop::option::of(prop::sample::select(Opening::ALL));
+    (of, charts, bodies, eases, 2_i64..8, opened).prop_map(
+        |((kind, tape, short), steps, bodies, eases, wider, opened)| {
+            // Every size is wider than the one before, from a body of 300 marks on.
+            let chart = |steps: Vec<Vec<i64>>| {
+                let mut last = vec![300; MOST];
+                let next = |step: Vec<i64>| {
+                    last = last.iter().zip(step).map(|(figure, step)| figure + step).collect();
+                    last.clone()
+                };
+                steps.into_iter().map(next).collect()
+            };
+            let finished = steps.into_iter().map(chart).collect();
+            let bodies = bodies.into_iter().map(|by| 300 + by).collect();
+            let allowance = NARROWEST.on(tape).nm() / tape.mark().nm() + wider - 4;
+            Case { kind, tape, finished, bodies, eases, allowance, short, opened }
         },
     )
 }
 
-const LEVELS: [(Level, B); 3] =
-    [(Level::Bust, B::BustGirth), (Level::Waist, B::WaistGirth), (Level::Hip, B::HipGirth)];
-
-fn asked(case: &Case) -> (Garment, Wearer, Sizes) {
-    let text = |eighths: i64| inches(eighths * EIGHTH).to_string();
-    let [bust, waist, hip] = case.bodies.map(text);
-    let mut wearer =
-        wearer(&[(B::Height, "64 in"), (B::BustGirth, &bust), (B::WaistGirth, &waist), (B::HipGirth, &hip)]);
-    if case.short {
-        wearer.posture.push(Posture::ShortWaist);
+impl Case {
+    fn marks(&self, marks: i64) -> Measure {
+        Measure { length: self.tape.mark() * marks, unit: self.tape.unit() }
     }
-    let names: Vec<String> = (0..case.finished.len()).map(|n| format!("{}", 10 + 2 * n)).collect();
-    let rows = (0..3).map(|at| {
-        let figures = case.finished.iter().map(|size| inches(size[at] * EIGHTH)).collect();
-        ChartRow { what: LEVELS[at].1, says: ChartSays::Finished, figures }
-    });
-    let pattern = Pattern {
-        charts: vec![Chart { name: "one".into(), sizes: names, rows: rows.collect(), long: Vec::new() }],
-        allowance: Some(inches(case.allowance * EIGHTH)),
-        ease: (0..3)
-            .map(|at| LevelEase { level: LEVELS[at].0, ease: inches(case.eases[at] * EIGHTH) })
-            .collect(),
-        ..Pattern::default()
-    };
-    let garment = dress(&wearer);
-    let found = sizes(&garment, &wearer, &pattern, &[], Tape::In);
-    (garment, wearer, found)
-}
 
-/// Levels below the least, beside what is wanted in eighths, operations; sizes; allowance.
-type Forced = ((usize, i64, usize), Vec<usize>, i64);
+    /// A garment of this kind with at most this opening, its wearer, and the levels that are compared.
+    fn begun(&self) -> (Garment, Wearer, Vec<(Level, B)>) {
+        let mut wearer = wearer(&[(B::Height, "168 cm")]);
+        let mut begun = garment(self.kind, &wearer);
+        let zip = |at| ClosureFacts { closure: Closure::Zip, at, count: 1 };
+        begun.closures = self.opened.map(zip).into_iter().collect();
+        let is_there = |level: &&Level| begun.level(**level).is_some();
+        let of = |level: &Level| Some((*level, begun.body_at(*level)?));
+        let levels: Vec<(Level, B)> = Level::ALL.iter().filter(is_there).filter_map(of).collect();
+        for ((_, what), body) in levels.iter().zip(&self.bodies) {
+            wearer.measurements.push(taken(*what, &self.marks(*body).to_string()));
+        }
+        wearer.posture.extend(self.short.then_some(Posture::ShortWaist));
+        (begun, wearer, levels)
+    }
 
-/// Every choice there is, by brute force: (levels below the least, beside what is wanted in eighths, operations), the best first.
-fn by_force(case: &Case, garment: &Garment) -> Vec<Forced> {
-    let least = |at: usize| {
-        let body = Length::from_64ths(case.bodies[at] * EIGHTH);
-        let band = garment.ease_wanted(LEVELS[at].0, body, Tape::In).unwrap();
-        case.bodies[at] * EIGHTH + band.least.nm() / 396_875
-    };
-    let height = |at: usize| garment.level(LEVELS[at].0).unwrap().station.length;
-    let count = case.finished.len();
-    let mut all = Vec::new();
-    for code in 0..count * count * count {
-        let pick = [code / (count * count), code / count % count, code % count];
-        let may = |at: usize| {
-            let is_far = (height(at) - height(at + 1)).abs() >= Length::from_mm(150) && !case.short;
-            pick[at].abs_diff(pick[at + 1]) <= 1 + usize::from(is_far)
+    fn asked(&self, wearer: &Wearer, garment: &Garment, levels: &[(Level, B)]) -> Sizes {
+        let chart = |(n, sizes): (usize, &Vec<Vec<i64>>)| Chart {
+            name: format!("chart {n}"),
+            sizes: (0..sizes.len()).map(|size| size.to_string()).collect(),
+            rows: levels
+                .iter()
+                .enumerate()
+                .map(|(at, (_, what))| ChartRow {
+                    what: *what,
+                    says: ChartSays::Finished,
+                    figures: sizes.iter().map(|size| self.marks(size[at])).collect(),
+                })
+                .collect(),
+            long: Vec::new(),
         };
-        if !may(0) || !may(1) {
-            continue;
-        }
-        let is_blended = pick.iter().any(|size| *size != pick[0]);
-        for allowance in (3..case.allowance).chain([case.allowance]) {
-            let girth = |at: usize| case.finished[pick[at]][at] + 4 * (case.allowance - allowance);
-            let miss: i64 = (0..3).map(|at| (girth(at) - case.bodies[at] - case.eases[at]).abs()).sum();
-            let below = (0..3).filter(|at| girth(*at) * EIGHTH < least(*at)).count();
-            let operations = usize::from(is_blended) + usize::from(allowance != case.allowance);
-            all.push(((below, miss, operations), pick.to_vec(), allowance));
+        let ease =
+            |((level, _), ease): (&(Level, B), &i64)| LevelEase { level: *level, ease: self.marks(*ease) };
+        let pattern = Pattern {
+            charts: self.finished.iter().enumerate().map(chart).collect(),
+            allowance: Some(self.marks(self.allowance)),
+            ease: levels.iter().zip(&self.eases).map(ease).collect(),
+            ..Pattern::default()
+        };
+        sizes(garment, wearer, &pattern, &[], self.tape)
+    }
+
+    /// Which level each goes on from, as a tailor would say it: down the body, down the sleeve, and the sleeve from the bust.
+    fn goes_on_from(levels: &[(Level, B)], at: usize) -> Option<usize> {
+        let place = |wanted: Level| levels.iter().position(|(level, _)| *level == wanted);
+        match levels[at].0 {
+            Level::UpperArm => place(Level::Bust),
+            _ => at.checked_sub(1),
         }
     }
-    all.sort();
-    all
+
+    /// Every choice there is, by brute force; what is reckoned of it, the best first.
+    fn by_force(&self, garment: &Garment, levels: &[(Level, B)], edges: &[i64]) -> Vec<Forced> {
+        let mark = self.tape.mark().nm();
+        let least = |at: usize| {
+            let body = self.tape.mark() * self.bodies[at];
+            let band = garment.ease_wanted(levels[at].0, body, self.tape);
+            band.map(|band| self.bodies[at] * mark + band.least.nm())
+        };
+        let least: Vec<Option<i64>> = (0..levels.len()).map(least).collect();
+        let height = |at: usize| garment.level(levels[at].0).unwrap().station.length;
+        let apart = |at: usize, from: usize| {
+            let is_far = (height(at) - height(from)).abs() >= Length::from_mm(150);
+            if is_far && !self.short && levels[at].0 != Level::UpperArm { 2 } else { 1 }
+        };
+        let mut all = Vec::new();
+        for (chart, sizes) in self.finished.iter().enumerate() {
+            let mut picks: Vec<Vec<usize>> = vec![Vec::new()];
+            for at in 0..levels.len() {
+                let with = |pick: &Vec<usize>| {
+                    (0..sizes.len()).map(|size| [&pick[..], &[size]].concat()).collect::<Vec<_>>()
+                };
+                picks = picks.iter().flat_map(with).collect();
+                if let Some(from) = Self::goes_on_from(levels, at) {
+                    picks.retain(|pick| pick[at].abs_diff(pick[from]) <= apart(at, from));
+                }
+            }
+            let narrowest = NARROWEST.on(self.tape).nm() / mark;
+            for (pick, allowance) in picks.iter().flat_map(|pick| {
+                (narrowest.min(self.allowance)..=self.allowance).map(move |allowance| (pick, allowance))
+            }) {
+                let girth = |at: usize| sizes[pick[at]][at] + edges[at] * (self.allowance - allowance);
+                let of = 0..levels.len();
+                let miss: i64 =
+                    of.clone().map(|at| (girth(at) - self.bodies[at] - self.eases[at]).abs()).sum();
+                let below = of.filter(|at| least[*at].is_some_and(|least| girth(*at) * mark < least)).count();
+                let is_blended = pick.iter().any(|size| *size != pick[0]);
+                let operations = usize::from(is_blended) + usize::from(allowance != self.allowance);
+                all.push(((below, miss, operations), (chart, pick.clone()), allowance));
+            }
+        }
+        all.sort();
+        all
+    }
 }
+
+/// Levels below the least, marks beside what is wanted, operations; chart and sizes; allowance in marks.
+type Forced = ((usize, i64, usize), (usize, Vec<usize>), i64);
 
 proptest! {
     #![proptest_config(ProptestConfig { cases: 200, failure_persistence: None, ..ProptestConfig::default() })]
 
-    /// The best of each sort is the best of all there are, and its words have its figures.
+    /// On every kind, tape and opening, between two charts: the best of each sort is the best of all there are, each is named once, and its words have its figures.
     #[test]
     fn the_search_finds_what_brute_force_finds(case in case()) {
-        let (garment, _, found) = asked(&case);
-        let all = by_force(&case, &garment);
-        let names: Vec<usize> = (0..case.finished.len()).map(|n| 10 + 2 * n).collect();
+        let (garment, wearer, levels) = case.begun();
+        let found = case.asked(&wearer, &garment, &levels);
+        let mark = case.tape.mark().nm();
         let told = |c: &super::SizeCandidate| {
-            let pick: Vec<usize> = c.choice.sizes.iter()
-                .map(|s| names.iter().position(|n| n.to_string() == s.size).unwrap()).collect();
-            (pick, c.choice.allowance.length.nm() / 396_875 / EIGHTH)
+            let chart = c.choice.chart.strip_prefix("chart ").unwrap().parse::<usize>().unwrap();
+            let pick: Vec<usize> = c.choice.sizes.iter().map(|s| s.size.parse().unwrap()).collect();
+            ((chart, pick), c.choice.allowance.length.nm() / mark)
         };
+        // What a seam gains is held against the edges of the pieces elsewhere.
+        let is_narrowed = |c: &&super::SizeCandidate| told(c).1 != case.allowance;
+        let narrowed = found.candidates.iter().find(is_narrowed);
+        let edges: Vec<i64> = (0..levels.len()).map(|at| narrowed.map_or(0, |c| edges_counted(&c.levels[at].sum) as i64)).collect();
+        let all = case.by_force(&garment, &levels, &edges);
         let cost = |c: &super::SizeCandidate| {
             let (pick, allowance) = told(c);
             all.iter().find(|a| a.1 == pick && a.2 == allowance).map(|a| a.0)
@@ -375,14 +430,24 @@ proptest! {
         prop_assert_eq!(costs[0], all.first().map(|a| a.0));
         // Of every sort the best is among them.
         for sort in [(false, false), (false, true), (true, false), (true, true)] {
-            let is_sort = |pick: &[usize], allowance: i64| {
+            let is_sort = |(_, pick): &(usize, Vec<usize>), allowance: i64| {
                 (pick.iter().any(|p| *p != pick[0]), allowance != case.allowance) == sort
             };
             let best = all.iter().find(|a| is_sort(&a.1, a.2)).map(|a| a.0);
             let shown = found.candidates.iter().find(|c| { let (p, a) = told(c); is_sort(&p, a) });
             prop_assert_eq!(shown.and_then(cost), best, "{:?}", sort);
         }
+        let mut keys: Vec<&str> = found.candidates.iter().map(|c| c.key.as_str()).collect();
+        keys.sort_unstable();
+        keys.dedup();
+        prop_assert_eq!(keys.len(), found.candidates.len(), "each is named once");
         for candidate in &found.candidates {
+            let ((_, pick), _) = told(candidate);
+            let (of_lines, joins): (Vec<&String>, usize) = (
+                candidate.operations.iter().filter(|says| says.starts_with("draw ")).collect(),
+                (0..levels.len()).filter(|at| Case::goes_on_from(&levels, *at).is_some_and(|from| pick[from] != pick[*at])).count(),
+            );
+            prop_assert_eq!(of_lines.len(), joins, "a line wherever the size changes: {:?}", of_lines);
             for level in &candidate.levels {
                 let ends = level.girth.text();
                 prop_assert!(level.sum.ends_with(&ends), "{} / {}", level.sum, ends);

@@ -272,8 +272,9 @@ fn from_words(table: &Table<'_>, ease: &WantedEase) -> String {
 
 fn told(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> SizeCandidate {
     let choice = choice(table, wanted, candidate);
+    let sizes: Vec<&str> = choice.sizes.iter().map(|s| s.size.as_str()).collect();
     SizeCandidate {
-        key: format!("{}:{}:{}", choice.chart, names(&choice).join("/"), choice.allowance),
+        key: format!("{}:{}:{}", choice.chart, sizes.join("/"), choice.allowance),
         title: title(table, &choice, candidate),
         levels: wanted.iter().enumerate().map(|(n, w)| level(table, w, candidate, n)).collect(),
         closeness: match candidate.cost.miss {
@@ -306,13 +307,6 @@ fn choice(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Chosen
     }
 }
 
-/// The sizes of a choice, each once.
-fn names(choice: &Chosen) -> Vec<&str> {
-    let mut names: Vec<&str> = choice.sizes.iter().map(|s| s.size.as_str()).collect();
-    names.dedup();
-    names
-}
-
 fn title(table: &Table<'_>, choice: &Chosen, candidate: &Candidate) -> String {
     let sizes = if candidate.is_blended() {
         let mut parts: Vec<(&str, Vec<&str>)> = Vec::new();
@@ -326,7 +320,7 @@ fn title(table: &Table<'_>, choice: &Chosen, candidate: &Candidate) -> String {
             parts.iter().map(|(size, levels)| format!("{size} at the {}", levels.join(" and "))).collect();
         parts.join(", ")
     } else {
-        names(choice).concat()
+        choice.sizes.first().map_or_else(String::new, |s| s.size.clone())
     };
     let sizes = if table.pattern.charts.len() > 1 { format!("{} {sizes}", choice.chart) } else { sizes };
     let title = match candidate.allowance == table.allowance() {
@@ -387,14 +381,23 @@ fn level(table: &Table<'_>, wanted: &Wanted, candidate: &Candidate, at: usize) -
 fn operations(table: &Table<'_>, wanted: &[Wanted], candidate: &Candidate) -> Vec<String> {
     let chart = &table.pattern.charts[candidate.chart];
     let mut all = Vec::new();
-    for (n, pair) in candidate.sizes.windows(2).enumerate().filter(|(_, pair)| pair[0] != pair[1]) {
-        all.push(format!(
-            "draw a smooth line from {} at the {} to {} at the {}",
-            chart.sizes[pair[0]],
-            wanted[n].level.name(),
-            chart.sizes[pair[1]],
-            wanted[n + 1].level.name()
-        ));
+    for (w, &size) in wanted.iter().zip(&candidate.sizes) {
+        let Some((from, above)) = w.from.map(|from| (candidate.sizes[from.to], &wanted[from.to])) else {
+            continue;
+        };
+        let (of, level, from_level) = (&chart.sizes[size], w.level.name(), above.level.name());
+        let from_size = &chart.sizes[from];
+        let is_armhole = above.level.is_of_sleeve() != w.level.is_of_sleeve();
+        if from != size {
+            all.push(match is_armhole {
+                true => format!(
+                    "draw the sleeve in {of} at the {level}, and its cap to the armhole of {from_size} at the {from_level}"
+                ),
+                false => {
+                    format!("draw a smooth line from {from_size} at the {from_level} to {of} at the {level}")
+                }
+            });
+        }
     }
     if candidate.allowance != table.allowance() {
         let mut closed: Vec<&str> =

@@ -30,6 +30,12 @@ pub(crate) fn taken(what: BodyMeasurement, text: &str) -> Taken {
 }
 
 /// A seam looked at inside, with nothing special about it.
+/// The edges that the sum of a level counts: "2 side seams × 2 edges × 0.5 cm = 2.0 cm" are four.
+pub(crate) fn edges_counted(sum: &str) -> usize {
+    let parts = sum.split("; ").filter(|part| part.contains(" × 2 edges × "));
+    parts.map(|part| 2 * part.split(' ').next().unwrap().parse::<usize>().unwrap()).sum()
+}
+
 pub(crate) fn seam_facts(seam: Seam, length: &str, allowance: &str) -> SeamFacts {
     SeamFacts {
         seam,

@@ -6,6 +6,7 @@ use crate::change::dart::AlteredDart;
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, Seam};
 use crate::length::{Length, Station};
+use crate::pattern::panels::rank;
 use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use crate::pattern::unroll::BELOW_BUST;
 use crate::place::Level;
@@ -40,22 +41,11 @@ pub(super) fn carry(
     if done || altered.facts.is_some() {
         return done;
     }
-    let face = if altered.key().is_in_front() { PieceFace::Front } else { PieceFace::Back };
-    // Above a seam at the waist, or below it.
-    let has_room = |part: PiecePart| match part {
-        PiecePart::Skirt | PiecePart::Leg => altered.point <= altered.base,
-        PiecePart::Bodice => altered.point >= altered.base,
-        PiecePart::Body => true,
-        PiecePart::Sleeve | PiecePart::Waistband => false,
-    };
-    let mut own = pieces.iter_mut().filter(|piece| piece.key.face == face && has_room(piece.key.part));
-    own.any(|piece| match new(garment, piece, altered, side) {
-        Some(dart) => {
-            piece.darts.push(dart);
-            true
-        }
-        None => false,
-    })
+    let drawn = new(garment, pieces, altered, side);
+    if let Some((n, dart)) = drawn {
+        pieces[n].darts.push(dart);
+    }
+    drawn.is_some()
 }
 
 /// Half of what it takes at its mouth, in mm.
@@ -100,23 +90,46 @@ fn open(dart: &mut PieceDart, edges: &[Edge], half: f64) {
     };
 }
 
-/// A new one on a piece; nothing where that has no place for it.
-fn new(garment: &Garment, piece: &Piece, altered: &AlteredDart<'_>, side: GarmentSide) -> Option<PieceDart> {
+/// A new one, and on which of the pieces; nothing where none has a place for it.
+fn new(
+    garment: &Garment,
+    pieces: &[Piece],
+    altered: &AlteredDart<'_>,
+    side: GarmentSide,
+) -> Option<(usize, PieceDart)> {
     let dart = altered.key();
     let half = take_of(garment, altered, side);
     let long = altered.length.cm() * 10.0;
+    let face = if dart.is_in_front() { PieceFace::Front } else { PieceFace::Back };
+    // Above a seam at the waist, or below it.
+    let has_room = |part: PiecePart| match part {
+        PiecePart::Skirt | PiecePart::Leg => altered.point <= altered.base,
+        PiecePart::Bodice => altered.point >= altered.base,
+        PiecePart::Body => true,
+        PiecePart::Sleeve | PiecePart::Waistband => false,
+    };
+    let is_own = |n: &usize| pieces[*n].key.face == face && has_room(pieces[*n].key.part);
+    let mut own: Vec<usize> = (0..pieces.len()).filter(is_own).collect();
+    own.sort_by_key(|n| rank(pieces[*n].key.share));
     if dart.has_two_points() {
-        let at = mouth_of(garment, altered, side);
-        let [point, wide, base] =
-            [altered.point?, altered.height_of(at)?, altered.base?].map(|h| height_on(garment, piece, h));
-        let (point, wide, base, x) = (point?, wide?, base?, altered.from_centre(garment).cm() * 10.0);
-        let [from, to] = piece.reach(wide)?;
-        let bounds = piece.bounds();
-        let is_here = (from + half..to - half).contains(&x) && bounds.y0 < base && point < bounds.y1;
-        let at = |y: f64| Point::new(x, y);
-        let mouth = [Point::new(x - half, wide), Point::new(x + half, wide)];
-        let whole = PieceDart { dart, mouth, point: at(point), other: Some(at(base)), loose: None };
-        return is_here.then_some(whole);
+        let at = altered.height_of(mouth_of(garment, altered, side))?;
+        let reach = |n: usize| {
+            let [from, to] = pieces[n].reach(height_on(garment, &pieces[n], at)?)?;
+            let laps = pieces[n].edge(EdgeName::Opening).is_some();
+            Some((n, if laps { from.max(0.0) } else { from }, to))
+        };
+        let reaches: Vec<(usize, f64, f64)> = own.into_iter().filter_map(reach).collect();
+        let wide: Vec<f64> = reaches.iter().map(|(_, from, to)| to - from).collect();
+        let (place, out) = across(&wide, altered, garment)?;
+        let (n, from, _) = *reaches.get(place)?;
+        let height = |h: Option<Length>| height_on(garment, &pieces[n], h?);
+        let (x, bounds) = (from + out, pieces[n].bounds());
+        let (point, y, base) = (height(altered.point)?, height(Some(at))?, height(altered.base)?);
+        let is_here = (half..wide[place] - half).contains(&out) && bounds.y0 < base && point < bounds.y1;
+        let mouth = [Point::new(x - half, y), Point::new(x + half, y)];
+        let [point, base] = [point, base].map(|y| Point::new(x, y));
+        let whole = PieceDart { dart, mouth, point, other: Some(base), loose: None };
+        return is_here.then_some((n, whole));
     }
     let on = match dart {
         Dart::Bust => EdgeName::Seam(garment.side_seam()),
@@ -124,14 +137,18 @@ fn new(garment: &Garment, piece: &Piece, altered: &AlteredDart<'_>, side: Garmen
         Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => EdgeName::Waist,
         Dart::FrontFishEye | Dart::BackFishEye => return None,
     };
-    let edge = piece.edge(on)?;
-    let along = match dart {
+    own.retain(|n| pieces[*n].edge(on).is_some());
+    let (n, along) = match dart {
         Dart::Bust => {
-            let (_, bust) = piece.levels.iter().find(|(level, _)| *level == Level::Bust)?;
-            let [_, out] = piece.reach(bust - BELOW_BUST)?;
-            along_curves(&edge.curves, Point::new(out, bust - BELOW_BUST))
+            let n = *own.first()?;
+            let (_, bust) = pieces[n].levels.iter().find(|(level, _)| *level == Level::Bust)?;
+            let [_, out] = pieces[n].reach(bust - BELOW_BUST)?;
+            (n, along_curves(&pieces[n].edge(on)?.curves, Point::new(out, bust - BELOW_BUST)))
         }
-        Dart::Shoulder => edge.length() / 2.0,
+        Dart::Shoulder => {
+            let n = *own.first()?;
+            (n, pieces[n].edge(on)?.length() / 2.0)
+        }
         Dart::FrontWaist
         | Dart::BackWaist
         | Dart::OuterFrontWaist
@@ -140,20 +157,38 @@ fn new(garment: &Garment, piece: &Piece, altered: &AlteredDart<'_>, side: Garmen
         | Dart::BackFishEye => {
             // One that begins elsewhere than at the waist begins on no edge.
             garment.level(Level::Waist).filter(|level| Some(level.station.length) == altered.base)?;
-            let out = altered.from_centre(garment).cm() * 10.0;
-            match piece.key.part {
-                // Counted from the rise to its near leg.
-                PiecePart::Leg => out + half,
-                PiecePart::Body
-                | PiecePart::Bodice
-                | PiecePart::Skirt
-                | PiecePart::Sleeve
-                | PiecePart::Waistband => along_curves(&edge.curves, Point::new(out, edge.start().y)),
-            }
+            // What laps over the middle lies beyond it.
+            let beyond = |piece: &Piece, edge: &Edge| {
+                let laps = piece.edge(EdgeName::Opening).is_some();
+                if laps { (-edge.start().x.min(edge.end().x)).max(0.0) } else { 0.0 }
+            };
+            let wide = |n: &usize| pieces[*n].edge(on).map(|edge| edge.length() - beyond(&pieces[*n], edge));
+            let wide: Vec<f64> = own.iter().filter_map(wide).collect();
+            let (place, out) = across(&wide, altered, garment)?;
+            let n = *own.get(place)?;
+            let edge = pieces[n].edge(on)?;
+            let out = beyond(&pieces[n], edge) + out;
+            (n, if edge.start().x < edge.end().x { out } else { edge.length() - out })
         }
     };
+    let edge = pieces[n].edge(on)?;
     let fits = along - half > BESIDE && along + half < edge.length() - BESIDE;
     let mouth = [edge.at(along - half).0, edge.at(along + half).0];
     let point = mouth[0].midpoint(mouth[1]) + inwards(mouth[1] - mouth[0]).normalize() * long;
-    fits.then_some(PieceDart { dart, mouth, point, other: None, loose: None })
+    fits.then_some((n, PieceDart { dart, mouth, point, other: None, loose: None }))
+}
+
+/// On which of the panels beside each other, from the middle out, and how far across it: as far from the side as somebody placed it, or from the middle as such
+/// darts lie.
+fn across(wide: &[f64], altered: &AlteredDart<'_>, garment: &Garment) -> Option<(usize, f64)> {
+    let all: f64 = wide.iter().sum();
+    let placed = altered.change.from_side_seam.map(|from| all - from.length.cm() * 10.0);
+    let mut out = placed.filter(|out| *out > 0.0).unwrap_or(altered.from_centre(garment).cm() * 10.0);
+    for (n, own) in wide.iter().enumerate() {
+        if out < *own {
+            return Some((n, out));
+        }
+        out -= own;
+    }
+    None
 }

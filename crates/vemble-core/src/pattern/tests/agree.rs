@@ -8,7 +8,8 @@ use crate::judge::Subject;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
 use crate::pattern::drawn::drawn_of;
 use crate::pattern::lay::{Laid, Set, lay};
-use crate::pattern::piece::PieceDart;
+use crate::pattern::panels::rank;
+use crate::pattern::piece::{PieceDart, along_curves};
 use crate::record::next_state;
 use crate::solve::drawn_on;
 use crate::try_on::TryOn;
@@ -641,4 +642,52 @@ fn an_armhole_that_was_drawn_elsewhere_is_kept_and_said() {
 
 const fn seam(seam: Seam) -> EdgeName {
     EdgeName::Seam(seam)
+}
+
+/// How far from the side a dart lies on the pieces of its face, through as many panels as there are: along the edge of a waist, or across where it is
+/// widest.
+fn from_side(pieces: &[Piece], dart: Dart) -> Option<f64> {
+    let own = pieces.iter().find(|piece| piece.darts.iter().any(|d| d.dart == dart))?;
+    let lies = own.darts.iter().find(|d| d.dart == dart)?;
+    let middle = lies.mouth[0].midpoint(lies.mouth[1]);
+    let is_further_out =
+        |piece: &&Piece| own.key.goes_on_in(piece.key) && rank(piece.key.share) > rank(own.key.share);
+    let outer: Vec<&Piece> = pieces.iter().filter(is_further_out).collect();
+    if lies.other.is_some() {
+        let beyond = outer.iter().filter_map(|piece| piece.reach(middle.y)).map(|[from, to]| to - from);
+        return Some(beyond.sum::<f64>() + own.reach(middle.y)?[1] - middle.x);
+    }
+    let edge = own.edge(EdgeName::Waist)?;
+    let along = along_curves(&edge.curves, middle);
+    let beyond = outer.iter().filter_map(|piece| piece.edge(EdgeName::Waist)).map(Edge::length);
+    let out = if edge.start().x > edge.end().x { along } else { edge.length() - along };
+    Some(beyond.sum::<f64>() + out)
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// A new dart lies on paper as far from the side as it was placed, on skirts, trousers and what goes up to the shoulders, through however many panels.
+    #[test]
+    fn a_new_dart_lies_as_far_from_the_side_as_it_is_placed(
+        (wearer, seams) in any_body(), from in 40i64..110, tape in prop::sample::select(Tape::ALL),
+    ) {
+        let mut seen = 0;
+        for garment in begun_on(&wearer, &seams) {
+            for dart in Dart::ALL.iter().copied().filter(|dart| !matches!(dart, Dart::Bust | Dart::Shoulder)) {
+                if garment.darts.iter().any(|facts| facts.dart == dart) {
+                    continue;
+                }
+                let placed = format!("{from} mm");
+                let new = json!({"dart": {"dart": dart, "from_side_seam": placed, "readings": pinned(&[(9.0, "0.4 cm")])}});
+                let document = of_garment(garment.clone(), &wearer, change(new));
+                let Ok(laid) = lay(&document, tape) else { continue };
+                for lies in laid.sets.iter().filter_map(|set| from_side(&set.chalked, dart)) {
+                    prop_assert!((lies - from as f64).abs() < 1.0, "{:?}, {:?}: {} instead of {} mm", garment.kind, dart, lies, from);
+                    seen += 1;
+                }
+            }
+        }
+        prop_assert!(seen > 8, "{} darts", seen);
+    }
 }

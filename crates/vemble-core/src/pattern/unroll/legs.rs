@@ -1,14 +1,16 @@
 //! The legs of trousers: front and back lie around a crease, the back wider, with a curve to the crotch as long as its seam was found.
 
-use super::{Bolt, FIXES, TRUE, girth_at};
+use super::trunk::{NARROW, PANEL};
+use super::{Bolt, FIXES, TRUE, girth_at, passes};
 use crate::change::Curve;
 use crate::change::armhole::solved;
 use crate::garment::{Dart, DartFacts, GarmentLevel, Seam};
 use crate::pattern::corner::true_corner;
+use crate::pattern::part::{Spot, split_at};
 use crate::pattern::piece::{Edge, Piece, PieceDart, way_of};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
-use kurbo::{Affine, CubicBez, ParamCurveArclen, Point, Vec2};
+use kurbo::{Affine, CubicBez, Line, ParamCurveArclen, Point, Vec2};
 
 /// A back leg is so much wider than a front one on each side of its crease, and a back so much wider at the hip (teaching values: the seat
 /// wants more than the front).
@@ -21,6 +23,8 @@ const AT_FRONT: f64 = 0.1;
 const AT_BACK: f64 = 0.3;
 /// A leg is wider than half the hip by so much where it is joined to the other, in mm, whatever its thigh: what goes between the legs (teaching value).
 const FORK: f64 = 30.0;
+/// The seam between panels makes room for a dart by no more, in mm: as wide as the largest dart and its clearance.
+const ASIDE: i32 = 100;
 /// How full a crotch curve may be, and how far its upper end may be raised or lowered, in mm.
 const FULL: [f64; 2] = [0.2, 0.75];
 const RAISED: f64 = 60.0;
@@ -59,7 +63,32 @@ pub(super) fn legs(bolt: &Bolt<'_>) -> Vec<Piece> {
         [PieceFace::Front, PieceFace::Back].into_iter().filter_map(|face| leg.piece(face)).collect();
     // The seam between the legs is the middle: it lies to the left, as every middle does.
     legs.iter_mut().for_each(|leg| leg.lay(Affine::FLIP_X));
+    for (face, seam) in [(PieceFace::Front, Seam::PanelFront), (PieceFace::Back, Seam::PanelBack)] {
+        if bolt.has(seam) {
+            cut_in_panels(&mut legs, face);
+        }
+    }
     legs
+}
+
+/// Cuts a leg in two from its hem up to its waist, along its crease, as far towards the outseam as other panel seams lie; where a dart is in the way,
+/// beside it.
+fn cut_in_panels(legs: &mut Vec<Piece>, face: PieceFace) {
+    let Some(n) = legs.iter().position(|leg| leg.key.face == face) else { return };
+    let spot = |name: EdgeName, x: f64| {
+        let edge = legs[n].edges.iter().position(|edge| edge.name == name)?;
+        let along = passes(&legs[n].edges[edge], Line::new((x, -1e4), (x, 1e4)))?;
+        let left = legs[n].edges[edge].length() - along;
+        (along.min(left) > NARROW).then_some(Spot { edge, along })
+    };
+    let Some(hem) = legs[n].edge(EdgeName::Hem) else { return };
+    let (from, long) = (hem.start().x.min(hem.end().x), hem.length());
+    let x = from + (PANEL * long).min(long - NARROW - 1.0);
+    let ways = (0..ASIDE).flat_map(|mm| [f64::from(mm), -f64::from(mm)]);
+    let lines: Vec<[Spot; 2]> = ways
+        .filter_map(|aside| Some([spot(EdgeName::Hem, x + aside)?, spot(EdgeName::Waist, x + aside)?]))
+        .collect();
+    let _ = lines.into_iter().find(|line| split_at(legs, n, *line).is_ok());
 }
 
 impl Leg<'_> {
@@ -162,7 +191,7 @@ impl Leg<'_> {
             let half = dart.fold_depth.length.cm() * 10.0;
             let way = (corner - end).normalize();
             let from = dart.from_centre.length.cm() * 10.0;
-            let along = (from + half).clamp(half + 10.0, (wide - half - 10.0).max(half + 10.0));
+            let along = from.clamp(half + 10.0, (wide - half - 10.0).max(half + 10.0));
             let (at, down) = (end + way * along, dart.length.length.cm() * 10.0);
             let square = Vec2::new(-way.y, way.x);
             let square = if square.y > 0.0 { -square } else { square };

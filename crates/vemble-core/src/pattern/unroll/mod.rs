@@ -242,14 +242,18 @@ fn finish(garment: &Garment, piece: &mut Piece) {
 
 /// Where an edge passes a height, but for its ends.
 pub(super) fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
+    let along = passes(edge, kurbo::Line::new((-1e4, y), (1e4, y)))?;
+    let inside = along > 10.0 && along < edge.length() - 10.0;
+    inside.then_some(Notch { along, level: Some(level) })
+}
+
+/// How far along it an edge first passes a line.
+fn passes(edge: &Edge, line: kurbo::Line) -> Option<f64> {
     use kurbo::{ParamCurve, ParamCurveArclen};
-    let line = kurbo::Line::new((-1e4, y), (1e4, y));
     let mut before = 0.0;
     for curve in &edge.curves {
         if let Some([t, _]) = super::piece::meetings(curve, line).first() {
-            let along = before + curve.subsegment(0.0..*t).arclen(super::piece::EXACT);
-            let inside = along > 10.0 && along < edge.length() - 10.0;
-            return inside.then_some(Notch { along, level: Some(level) });
+            return Some(before + curve.subsegment(0.0..*t).arclen(super::piece::EXACT));
         }
         before += curve.arclen(super::piece::EXACT);
     }

@@ -16,9 +16,9 @@ use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side, as on the stand.
 const PRINCESS: f64 = 0.52;
-const PANEL: f64 = 0.74;
+pub(super) const PANEL: f64 = 0.74;
 /// No panel is narrower, in mm (teaching value: two fingers, so that its seams can be pressed open).
-const NARROW: f64 = 25.0;
+pub(super) const NARROW: f64 = 25.0;
 /// A princess seam meets the shoulder so far from the neck.
 const AT_SHOULDER: f64 = 0.45;
 /// A panel seam ends in the armhole so large a share of it up from under the arm (teaching value: where the arm does not rub it).
@@ -161,8 +161,11 @@ impl<'a> Storey<'a> {
             Seam::PanelBack,
             Seam::PrincessBack,
         ];
+        // Those of legs end below a bodice.
+        let garment = self.bolt.garment;
+        let goes_here = |seam| self.part != PiecePart::Bodice || garment.span_of(seam).1 < Level::Waist;
         all.into_iter()
-            .filter(|seam| *seam == self.bolt.garment.side_seam() || self.bolt.has(*seam))
+            .filter(|seam| *seam == garment.side_seam() || self.bolt.has(*seam) && goes_here(*seam))
             .collect()
     }
 

@@ -1,0 +1,92 @@
+//! What the sum of a size counts is there on paper.
+
+use super::*;
+use crate::body::BodyMeasurement;
+use crate::garment::{Closure, ClosureFacts, Opening, Round, Run};
+use crate::size::sizes;
+use crate::tests::kit::edges_counted;
+use crate::work::{Chart, ChartRow, ChartSays, LevelEase, Pattern};
+use kurbo::Point;
+
+const MM: fn(i64) -> Measure = |mm| Measure { length: Length::from_mm(mm), unit: crate::length::Unit::Cm };
+
+/// A pattern in one size, of which every level is 2 cm narrower than is wanted: allowances of 1.5 cm have to give it.
+fn narrow(garment: &Garment, wearer: &Wearer) -> Pattern {
+    let of =
+        |level: &Level| Some((*level, garment.body_at(*level)?)).filter(|_| garment.level(*level).is_some());
+    let all: Vec<(Level, BodyMeasurement)> = Level::ALL.iter().filter_map(of).collect();
+    let body = |what| wearer.get(what).map_or(MM(300), |length| Measure { length, ..MM(0) });
+    let row = |(_, what): &(Level, BodyMeasurement)| ChartRow {
+        what: *what,
+        says: ChartSays::Finished,
+        figures: vec![body(*what)],
+    };
+    let chart = Chart {
+        name: "one".into(),
+        sizes: vec!["12".into()],
+        rows: all.iter().map(row).collect(),
+        long: Vec::new(),
+    };
+    let ease = all.iter().map(|(level, _)| LevelEase { level: *level, ease: MM(20) });
+    Pattern { charts: vec![chart], allowance: Some(MM(15)), ease: ease.collect(), ..Pattern::default() }
+}
+
+fn seam_of(edge: &Edge) -> Option<Seam> {
+    if let EdgeName::Seam(seam) = edge.name { Some(seam) } else { None }
+}
+
+/// Edges of lengthwise seams that cross a level on the pieces of a garment, all round; but for seams that are opened.
+fn edges_at(garment: &Garment, pieces: &[Piece], level: Level, opened: Option<Opening>) -> usize {
+    let own = pieces.iter().filter(|p| level.is_of_sleeve() == (p.key.part == PiecePart::Sleeve));
+    let run = if level.is_of_sleeve() { Run::DownSleeve } else { Run::Down };
+    // What is sewn together at the waist goes round it once.
+    let has_bodice = pieces.iter().any(|p| p.key.part == PiecePart::Bodice);
+    let is_twice = |p: &Piece| level == Level::Waist && has_bodice && p.key.part != PiecePart::Bodice;
+    let edges = own.filter(|p| p.key.part != PiecePart::Waistband && !is_twice(p)).flat_map(|piece| {
+        let y = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
+        let crosses = move |edge: &&Edge| {
+            let (low, high) = (edge.start().y.min(edge.end().y), edge.start().y.max(edge.end().y));
+            // What lies at an edge is crossed by what ends in it.
+            let at = match level {
+                Level::Neck => Some(EdgeName::Neckline),
+                Level::UpperArm => Some(EdgeName::Seam(Seam::ArmholeSeam)),
+                Level::Waist => Some(EdgeName::Waist),
+                _ => None,
+            };
+            let ends = at.and_then(|at| piece.edge(at)).map(|at| [at.start(), at.end()]);
+            let ends_there = |ends: [Point; 2]| {
+                ends.iter().any(|p| [edge.start(), edge.end()].iter().any(|end| end.distance(*p) < 0.1))
+            };
+            y.is_some_and(|y| low - 1.0 < y && y < high + 1.0) || ends.is_some_and(ends_there)
+        };
+        piece.edges.iter().filter(crosses).filter_map(seam_of).collect::<Vec<_>>()
+    });
+    let narrowed = edges.filter(|seam| seam.run() == run && !opened.is_some_and(|at| at.is_in(*seam)));
+    let all = narrowed.count();
+    if garment.round(level) == Round::Whole { 2 * all } else { all }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// Narrower allowances are counted at as many edges as there are on the pieces, at every level of every kind, and a seam that opens at none.
+    #[test]
+    fn the_edges_of_a_sum_are_edges_of_the_pieces(
+        (wearer, seams) in any_body(), opened in prop::option::of(prop::sample::select(Opening::ALL)),
+    ) {
+        let mut seen = 0;
+        for mut garment in begun_on(&wearer, &seams) {
+            let zip = |at| ClosureFacts { closure: Closure::Zip, at, count: 1 };
+            garment.closures = opened.map(zip).into_iter().collect();
+            let pieces = unroll(&garment, &wearer, None);
+            let found = sizes(&garment, &wearer, &narrow(&garment, &wearer), &[], Tape::Cm);
+            let narrowed = found.candidates.iter().find(|candidate| candidate.choice.allowance != MM(15));
+            for level in narrowed.iter().flat_map(|candidate| &candidate.levels) {
+                let there = edges_at(&garment, &pieces, level.level, opened.filter(|at| *at != Opening::Cuff));
+                prop_assert_eq!(edges_counted(&level.sum), there, "{:?}, {:?}, {:?}: {}", garment.kind, opened, level.level, &level.sum);
+                seen += there;
+            }
+        }
+        prop_assert!(seen > 100, "{} edges", seen);
+    }
+}
