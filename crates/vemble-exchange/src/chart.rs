@@ -183,6 +183,10 @@ fn read_label(label: &str) -> Option<RowOf> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use vemble_core::body::Wearer;
+    use vemble_core::garment::{Beginning, Kind, begin, cloth_named};
+    use vemble_core::size::sizes;
+    use vemble_core::work::Pattern;
 
     fn read(text: &str, unit: Option<Unit>) -> Result<Chart, String> {
         read_chart(text, unit, Tape::Cm).map_err(|c| format!("{}: {}", c.path, c.found))
@@ -202,6 +206,43 @@ mod tests {
         assert_eq!(read(semicolons, None).unwrap().rows[0].figures[0].to_string(), "98.5 cm");
         let long = read("dress,S,M\nlength,finished,98,99\nbust finished,90,94\n", Some(Unit::Cm)).unwrap();
         assert_eq!((long.long.len(), long.rows.len()), (2, 1));
+    }
+
+    /// Every row that there may be, as it is shown and can be typed again, is read as what it was.
+    #[test]
+    fn what_is_shown_of_a_chart_is_read_again() {
+        let row = |what: &BodyMeasurement, says: &ChartSays| {
+            let texts =
+                if *says == ChartSays::Finished { ["30 1/8 in", "31 1/2 in"] } else { ["80.5 cm", "81 cm"] };
+            let figures = texts.map(|text| Measure::read(text, None).unwrap()).into();
+            ChartRow { what: *what, says: *says, figures }
+        };
+        let all = BodyMeasurement::ALL
+            .iter()
+            .flat_map(|what| ChartSays::ALL.iter().map(move |says| row(what, says)));
+        let wearer = Wearer { name: "Odile".into(), ..Wearer::default() };
+        let cloth = cloth_named(Kind::Dress.template().cloth).unwrap();
+        let (kind, name) = (Kind::Dress, "it".into());
+        let dress = begin(Beginning { name, kind, toile: true, wearer: wearer.clone(), cloth });
+        for rows in all.collect::<Vec<_>>().chunks(40) {
+            let long = vec![Measure::read("100 cm", None).unwrap(); 2];
+            let sizes_of = vec!["S/M".into(), "L-XL".into()];
+            let chart = Chart { name: "fuller, 2".into(), sizes: sizes_of, rows: rows.to_vec(), long };
+            let pattern = Pattern { charts: vec![chart.clone()], ..Pattern::default() };
+            let shown = &sizes(&dress, &wearer, &pattern, &[], Tape::Cm).charts[0];
+            let head = format!("{}\t{}", shown.name, shown.sizes.join("\t"));
+            let lines = shown.rows.iter().map(|row| format!("{}\t{}", row.name, row.cells.join("\t")));
+            let typed: Vec<String> = std::iter::once(head).chain(lines).collect();
+            for unit in [None, Some(Unit::Cm), Some(Unit::In)] {
+                assert_eq!(read(&typed.join("\n"), unit).unwrap(), chart);
+            }
+        }
+        for (text, says) in
+            [("37½", "37 1/2 in"), ("37 ½\"", "37 1/2 in"), ("37-1/2", "37 1/2 in"), ("37.5″", "37 1/2 in")]
+        {
+            let read = read(&format!("regular\tM\nhip finished\t{text}"), Some(Unit::In));
+            assert_eq!(read.map(|chart| chart.rows[0].figures[0].to_string()), Ok(says.to_owned()), "{text}");
+        }
     }
 
     #[test]

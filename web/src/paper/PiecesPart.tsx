@@ -411,7 +411,7 @@ function Done({ pieces, edited, onEdit, onTakeAway, onTakeAwayDrawn }: DoneProps
         </ul>
       )}
       {pieces.left.length > 0 && (
-        <p className="quiet">Chalked, and no matter of these pieces: {pieces.left.join(", ")}.</p>
+        <p className="quiet">Chalked, and not drawn on these pieces: {pieces.left.join(", ")}.</p>
       )}
     </>
   );

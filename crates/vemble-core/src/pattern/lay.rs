@@ -71,7 +71,7 @@ pub(super) struct Laid {
     pub levels: Vec<LevelResult>,
     /// What was chalked and is carried to paper, by what it is called.
     pub chalked: Vec<String>,
-    /// What was chalked and is no matter of these pieces.
+    /// What was chalked and is not drawn on these pieces.
     pub left: Vec<String>,
     /// Of every change that was entered, why it cannot be.
     pub cannot: Vec<Option<CannotBe>>,

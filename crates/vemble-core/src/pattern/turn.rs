@@ -24,6 +24,8 @@ const ASKEW: f64 = std::f64::consts::FRAC_PI_8 / 2.0;
 pub(super) const EASED: f64 = 0.1;
 /// An edge is drawn anew so far beside a step, in mm (teaching value: a hand's width).
 const STEP: f64 = 50.0;
+/// But no further than so many times the step itself, so that the less there is of one, the less is drawn anew (teaching value: a step of 2 mm over all of that).
+const SWINGS: f64 = 25.0;
 /// Ends so near to each other are one point, in mm.
 pub(super) const ONE_POINT: f64 = 0.01;
 
@@ -383,7 +385,8 @@ fn turn(
                         let runs = [edge.clone().turned(), rest.clone()].map(|part| {
                             let on =
                                 ends.iter().filter(|end| part.nearest(**end).distance(**end) < ONE_POINT);
-                            let room = on.map(|end| along_curves(&part.curves, *end)).fold(STEP, f64::min);
+                            let step = STEP.min(gap * SWINGS);
+                            let room = on.map(|end| along_curves(&part.curves, *end)).fold(step, f64::min);
                             room.min(part.length() * 0.4)
                         });
                         let notches = std::mem::take(&mut edge.notches);
