@@ -4532,6 +4532,8 @@ export interface components {
             may: components["schemas"]["PieceMay"][];
             /** @description Why there are none. */
             none?: string | null;
+            /** @description What the garment has beside them, in sentences. */
+            not_drawn: string[];
             /** @description Hems that do not lie straight along a border, where there is one. */
             off_border: string[];
             /** @description What goes round it otherwise than it is chalked, by what is done on paper. */

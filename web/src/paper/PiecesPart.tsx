@@ -155,6 +155,9 @@ export function PiecesPart({ id, pattern, follows, tryOn, onSet }: Props) {
       />
       <Walk joins={set.joins} picked={walked} onPick={setWalked} />
       <p>{pieces.cloth}.</p>
+      {pieces.not_drawn.map((says) => (
+        <p key={says}>{says}.</p>
+      ))}
       <div className={styles["new-change"]} role="group" aria-label="The cloth">
         <span>On cloth</span>
         <LengthField label="Width of the cloth" shown={pieces.cloth_width.text} onRead={setWidth} />

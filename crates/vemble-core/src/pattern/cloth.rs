@@ -5,6 +5,7 @@ use super::lay::Set;
 use super::piece::Piece;
 use crate::choice::choice;
 use crate::fitting::GarmentSide;
+use crate::garment::{Collar, Garment, HemTurn, Lined, Seam};
 use crate::length::{Length, Tape, Taught};
 use crate::told::capital;
 use crate::work::{EdgeName, PieceLayer};
@@ -29,6 +30,35 @@ const APART: f64 = 10.0;
 const STRAIGHT: f64 = 3.0;
 /// Where two pieces lie beside each other, they are looked at so far apart, in mm.
 const LOOKED_AT: f64 = 5.0;
+
+/// What a garment has beside these pieces, in sentences: what is drawn in one with others, and what is not drawn at all, of which the cloth is not counted.
+pub(super) fn not_drawn(garment: &Garment, sets: &[Set]) -> Vec<String> {
+    let pieces = || sets.iter().flat_map(|set| &set.pieces);
+    let has_layer = |layer| pieces().any(|piece| piece.key.layer == layer);
+    let (mut in_one, mut missing): (Vec<String>, Vec<String>) = (Vec::new(), Vec::new());
+    let yoke = EdgeName::Seam(Seam::YokeSeam);
+    if garment.seam(Seam::YokeSeam).is_some() && pieces().all(|piece| piece.edge(yoke).is_none()) {
+        in_one.push("the piece above the yoke seam".into());
+    }
+    let bands = garment.hems.iter().filter(|hem| hem.turn == HemTurn::Band);
+    in_one.extend(bands.map(|hem| format!("{} ({})", hem.turn.name(), hem.edge.name())));
+    missing.extend(Some(garment.collar()).filter(|c| *c != Collar::None).map(|c| c.name().into()));
+    if !has_layer(PieceLayer::Pocket) {
+        missing.extend(garment.pockets.iter().map(|pocket| pocket.name().into()));
+    }
+    if garment.belt_loops > 0 {
+        missing.push(format!("{} belt loops", garment.belt_loops));
+    }
+    if garment.found.lined.is_some_and(|lined| lined != Lined::No) && !has_layer(PieceLayer::Lining) {
+        missing.push("lining".into());
+    }
+    let told = [
+        (in_one, "Drawn in one with what it is sewn to"),
+        (missing, "Not among these pieces, nor in that cloth"),
+    ];
+    let told = told.into_iter().filter(|(all, _)| !all.is_empty() && pieces().next().is_some());
+    told.map(|(all, how)| format!("{how}: {}", all.join(", "))).collect()
+}
 
 /// What lies on the cloth together: how wide and how tall, and whether its hem lies on a border.
 struct Block {

@@ -2,7 +2,7 @@
 
 use super::as_cut::{cut_from_pieces, mean, outer, round_at};
 use super::asks::{ChangeAsks, asks};
-use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, off_border};
+use super::cloth::{ClothLies, USUAL_WIDTH, cloth_words, not_drawn, off_border};
 use super::cut_line::cut_line;
 use super::joins::{At, Join};
 use super::lay::{Laid, Set, lay};
@@ -53,6 +53,8 @@ pub struct Pieces {
     pub cloth_width: Figure,
     /// How much of it they need, in words.
     pub cloth: String,
+    /// What the garment has beside them, in sentences.
+    pub not_drawn: Vec<String>,
     /// How pieces may lie on it.
     pub cloth_ways: Vec<ClothWay>,
     /// Hems that do not lie straight along a border, where there is one.
@@ -254,6 +256,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         toile: toile_shown(&cut, &document.wishes.pattern, &laid, tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
+        not_drawn: not_drawn(&laid.garment, &laid.sets),
         cloth_ways: ClothLies::ALL.iter().map(|lies| ClothWay { lies: *lies, words: lies.name() }).collect(),
         off_border: match (lies, first) {
             (ClothLies::Border, Some(_)) => laid.sets.iter().flat_map(|set| off_border(&set.pieces, tape)).collect(),
@@ -288,6 +291,7 @@ impl Pieces {
             }
         }
         lines.push(self.cloth.clone());
+        lines.extend(self.not_drawn.clone());
         lines.join("\n") + "\n"
     }
 }

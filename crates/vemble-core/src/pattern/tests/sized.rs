@@ -2,10 +2,12 @@
 
 use super::*;
 use crate::body::BodyMeasurement;
-use crate::garment::{Closure, ClosureFacts, Opening, Round, Run};
+use crate::garment::{Closure, ClosureFacts, Collar, Lined, Opening, Round, Run};
 use crate::size::sizes;
 use crate::tests::kit::edges_counted;
-use crate::work::{Chart, ChartRow, ChartSays, LevelEase, Pattern};
+use crate::work::{
+    Chart, ChartRow, ChartSays, EdgePlace, LevelEase, Pattern, PieceChange, PieceFace, PieceShare,
+};
 use kurbo::Point;
 
 const MM: fn(i64) -> Measure = |mm| Measure { length: Length::from_mm(mm), unit: crate::length::Unit::Cm };
@@ -89,4 +91,41 @@ proptest! {
         }
         prop_assert!(seen > 100, "{} edges", seen);
     }
+}
+
+/// What a garment has beside its pieces is named beside the cloth, and is not once it is drawn.
+#[test]
+fn what_is_not_among_the_pieces_is_named() {
+    let wearer = demo("pinafore-toile").wearer;
+    let said = |garment: &Garment, changes: &[PieceChange]| {
+        let mut document = super::agree::of_garment(garment.clone(), &wearer, Vec::new());
+        document.wishes.pattern.changes = changes.to_vec();
+        let told = crate::pattern::pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        assert!(told.chips.iter().all(|chip| chip.cannot.is_none()), "{:?}", told.chips);
+        assert!(told.cutting_list().ends_with(&format!("{}\n", told.not_drawn.join("\n"))));
+        told.not_drawn.join("; ")
+    };
+    let every: Vec<String> = begun_on(&wearer, &[])
+        .map(|mut garment| {
+            garment.belt_loops = garment.kind.template().loops;
+            garment.pockets = garment.kind.template().pockets.to_vec();
+            format!("{:?}: {}", garment.kind, said(&garment, &[]))
+        })
+        .collect();
+    insta::assert_snapshot!(every.join("\n"));
+    let mut shirt = begun_on(&wearer, &[]).find(|garment| garment.kind == Kind::Shirt).unwrap();
+    (shirt.collar, shirt.hems) = (Some(Collar::None), Vec::new());
+    shirt.found.lined = Some(Lined::Fully);
+    let back = PieceKey::outer(PiecePart::Body, PieceFace::Back, PieceShare::Whole);
+    let at = |edge, mm| EdgePlace { edge, at: MM(mm) };
+    let from = at(EdgeName::Seam(Seam::CentreBack), 100);
+    let yoke = PieceChange::Split { piece: back, from, to: at(EdgeName::Seam(Seam::ArmholeSeam), 100) };
+    let [yoke_is, lining_is] = [
+        "Drawn in one with what it is sewn to: the piece above the yoke seam",
+        "Not among these pieces, nor in that cloth: lining",
+    ];
+    assert_eq!(said(&shirt, &[]), format!("{yoke_is}; {lining_is}"));
+    let lining = PieceChange::Lining { piece: back };
+    assert_eq!(said(&shirt, &[lining.clone()]), yoke_is);
+    assert_eq!(said(&shirt, &[lining, yoke]), "");
 }
