@@ -126,6 +126,6 @@ fn what_is_not_among_the_pieces_is_named() {
     ];
     assert_eq!(said(&shirt, &[]), format!("{yoke_is}; {lining_is}"));
     let lining = PieceChange::Lining { piece: back };
-    assert_eq!(said(&shirt, &[lining.clone()]), yoke_is);
+    assert_eq!(said(&shirt, std::slice::from_ref(&lining)), yoke_is);
     assert_eq!(said(&shirt, &[lining, yoke]), "");
 }
