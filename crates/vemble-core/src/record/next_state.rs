@@ -45,8 +45,10 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
         }
         let from = subject.garment.span_of(facts.seam).0;
         let up = match from.is_at_an_edge() {
-            true if from.is_of_sleeve() => rise(subject, HemEdge::Sleeve, ends_at(facts.seam)),
-            true => rise(subject, lower, ends_at(facts.seam)),
+            true if from.is_of_sleeve() => {
+                rise(subject, HemEdge::Sleeve, ends_at(facts.seam, HemEdge::Sleeve))
+            }
+            true => rise(subject, lower, ends_at(facts.seam, lower)),
             false => Length::ZERO,
         };
         if up != Length::ZERO {
@@ -233,8 +235,11 @@ fn after(own: &[&Girth], tape: Tape) -> Option<Length> {
 
 /// Where around its edge a seam ends: one in the middle there, one between the middle and the side halfway, those of a leg outside and inside, those of a
 /// sleeve inside and behind. Nothing where it ends at both sides alike.
-const fn ends_at(seam: Seam) -> Option<&'static [f64]> {
+const fn ends_at(seam: Seam, edge: HemEdge) -> Option<&'static [f64]> {
     match seam {
+        // A leg has each of them once.
+        Seam::PanelFront if matches!(edge, HemEdge::Leg) => Some(&[0.125]),
+        Seam::PanelBack if matches!(edge, HemEdge::Leg) => Some(&[0.375]),
         Seam::CentreFront => Some(&[0.0]),
         Seam::PrincessFront | Seam::PanelFront => Some(&[0.125, 0.875]),
         Seam::PanelBack | Seam::PrincessBack => Some(&[0.375, 0.625]),

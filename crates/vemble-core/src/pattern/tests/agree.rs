@@ -464,6 +464,39 @@ proptest! {
     }
 }
 
+/// The panels of a leg end between its crease and its outseam: their seam loses in the record what it loses on paper, however unevenly its hem is marked.
+#[test]
+fn panels_of_a_leg_end_where_its_hem_is_marked() {
+    let wearer = demo("pinafore-toile").wearer;
+    let panels = [Seam::PanelFront, Seam::PanelBack];
+    let mut seen = 0;
+    for garment in begun_on(&wearer, &panels).filter(Garment::has_legs) {
+        for by in [[20, 10, 0, 30], [0, 20, 20, -10], [10, 30, 20, 10]].map(|by| [by, by].concat()) {
+            let uneven = json!({"hem": {"hem": "leg", "shape": "follow_marks"}});
+            let mut document = of_garment(garment.clone(), &wearer, change(uneven));
+            document.try_ons[0].hem_marks = hem_marks("leg", &by, true);
+            let laid = lay(&document, Tape::Cm).unwrap();
+            let drawn = drawn_on(&garment, &wearer, &document.try_ons[0], Wishes::default().schools).unwrap();
+            let next =
+                next_state(&Subject { changes: &drawn, ..Subject::as_it_is(&garment, &wearer, Tape::Cm) });
+            for seam in panels {
+                let [old, new] = [&laid.sets[0].old, &laid.sets[0].chalked]
+                    .map(|pieces| length_of(&garment, &outer(pieces), seam).unwrap());
+                let [was, is] = [&garment, &next].map(|of| of.seam(seam).unwrap().length.length);
+                let off = (was - is).cm() * 10.0 - (old - new);
+                assert!(
+                    off.abs() < 4.0,
+                    "{:?}, {seam:?}, {by:?}: {off} mm beside {}",
+                    garment.kind,
+                    old - new
+                );
+                seen += 1;
+            }
+        }
+    }
+    assert_eq!(seen, 24, "four kinds");
+}
+
 /// An armhole that is chalked anew with its shoulder and its sleeve: seams, neckline and upper arm come on paper to what the garment becomes, but for
 /// 3 mm where a seam slants; the edge of the cap to what is chalked. What was compared, or what differs.
 fn set_in_as_chalked(document: &Document, laid: &Laid, tape: Tape) -> Result<HashSet<String>, String> {
