@@ -12,7 +12,7 @@ use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
 
-/// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left.
+/// Which of a seam's two edges a piece has: the first is in front, nearer the middle, on the garment's left, above the seam, or what a sleeve is set into.
 fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
     match seam {
         Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack => {
@@ -21,14 +21,13 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
         }
         Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise => side == GarmentSide::Left,
         Seam::SleeveSeam | Seam::SleeveBackSeam => is_in_front(piece, edge),
-        Seam::Outseam
-        | Seam::Inseam
-        | Seam::SideSeam
-        | Seam::ShoulderSeam
-        | Seam::ArmholeSeam
-        | Seam::YokeSeam
-        | Seam::WaistSeam
-        | Seam::NeckSeam => piece.key.face == PieceFace::Front,
+        Seam::ArmholeSeam => piece.key.part != PiecePart::Sleeve,
+        Seam::YokeSeam => piece.key.share == PieceShare::Upper,
+        // Their edges are no seams on paper.
+        Seam::WaistSeam | Seam::NeckSeam => true,
+        Seam::Outseam | Seam::Inseam | Seam::SideSeam | Seam::ShoulderSeam => {
+            piece.key.face == PieceFace::Front
+        }
     }
 }
 

@@ -724,3 +724,77 @@ proptest! {
         prop_assert!(seen > 8, "{} darts", seen);
     }
 }
+
+/// What is pinned on a seam goes off its two edges as it is shared, whichever seam it is, and off no others: all of it off one leaves the other as it is, and half
+/// of it goes off each. A yoke has a seam of its own where its pieces were drawn elsewhere.
+#[test]
+fn both_edges_of_every_seam_move_as_it_is_shared() {
+    let wearer = demo("pinafore-toile").wearer;
+    let at = |edge| crate::work::EdgePlace { edge, at: m("10 cm") };
+    let (mut seen, panels) = (HashSet::new(), [Seam::PrincessFront, Seam::PanelBack]);
+    for mut garment in begun_on(&wearer, &[]).chain(begun_on(&wearer, &panels)) {
+        garment.seams.retain(|facts| facts.seam != Seam::CentreBack);
+        let mut whole = unroll(&garment, &wearer, None);
+        let back = PieceKey::outer(PiecePart::Body, PieceFace::Back, PieceShare::Whole);
+        let (from, to) = (at(EdgeName::Fold), at(EdgeName::Seam(Seam::ArmholeSeam)));
+        let is_split = garment.kind == Kind::Shirt
+            && crate::pattern::apply(&mut whole, &PieceChange::Split { piece: back, from, to }).is_ok();
+        for facts in &garment.seams {
+            let long = facts.length.length.cm();
+            let lost = ["100", "0", "50"].map(|share| {
+                let pins = pinned(&[(long * 0.4, "0.6 cm"), (long * 0.7, "0.6 cm")]);
+                let share = share.parse::<i64>().unwrap();
+                let seam = json!({"seam": {"seam": facts.seam, "readings": pins, "front_share": share}});
+                let mut document = of_garment(garment.clone(), &wearer, change(seam));
+                if is_split {
+                    document.wishes.pattern.drawn = whole.iter().map(drawn_of).collect();
+                }
+                let laid = lay(&document, Tape::Cm).ok().filter(|laid| laid.left.is_empty())?;
+                let set = &laid.sets[0];
+                let of = |piece: &Piece| {
+                    let now = set.chalked.iter().find(|now| now.key == piece.key)?;
+                    let edge = piece.edge(EdgeName::Seam(facts.seam))?;
+                    Some((piece.key, (piece.area() - now.area()) / edge.length()))
+                };
+                Some(set.old.iter().filter_map(of).collect::<Vec<_>>())
+            });
+            let [Some(all), Some(none), Some(half)] = lost else { continue };
+            for ((all, none), half) in all.iter().zip(&none).zip(&half) {
+                let of = format!(
+                    "{:?}, {:?}, {}: {all:?}, {none:?}, {half:?}",
+                    garment.kind,
+                    facts.seam,
+                    all.0.name()
+                );
+                // Of a seam down the middle, or of one with both its edges on a sleeve, each piece has both.
+                let is_of_middle = matches!(facts.seam, Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront);
+                let has_both = is_of_middle || facts.seam.run() == crate::garment::Run::DownSleeve;
+                let (most, least) = (all.1.max(none.1), all.1.min(none.1));
+                // Its line ends on the piece above or below.
+                if most < 1.0 {
+                    continue;
+                }
+                assert!(has_both || least.abs() < 0.2, "{of}");
+                assert!((half.1 - (all.1 + none.1) / 2.0).abs() < 0.25 * (most + least), "{of}");
+                seen.insert(facts.seam);
+            }
+            // One edge of it takes all where the other takes nothing.
+            let takes = |lost: &[(PieceKey, f64)]| lost.iter().filter(|(_, by)| *by > 0.5).count();
+            assert!(
+                all.len() < 2 || takes(&all) > 0 && takes(&none) > 0,
+                "{:?}, {:?}: {all:?}, {none:?}",
+                garment.kind,
+                facts.seam
+            );
+        }
+    }
+    let wanted = [
+        Seam::YokeSeam,
+        Seam::ArmholeSeam,
+        Seam::ShoulderSeam,
+        Seam::SideSeam,
+        Seam::Outseam,
+        Seam::PanelBack,
+    ];
+    assert!(wanted.iter().all(|seam| seen.contains(seam)), "{seen:?}");
+}
