@@ -400,7 +400,8 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
             PiecePart::Skirt | PiecePart::Leg => !is_above,
             PiecePart::Sleeve | PiecePart::Waistband => false,
         };
-        if !is_there {
+        // Above a yoke seam nothing of it is taken out.
+        if !is_there || piece.key.share == PieceShare::Upper {
             continue;
         }
         // A leg lies about its crease, everything else from its middle.

@@ -798,3 +798,30 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
     ];
     assert!(wanted.iter().all(|seam| seen.contains(seam)), "{seen:?}");
 }
+
+/// A length that is taken out above the waist goes out of what lies below a yoke, and leaves the yoke as it was drawn; both sides still match.
+#[test]
+fn a_length_is_taken_out_below_a_yoke() {
+    let wearer = demo("pinafore-toile").wearer;
+    let mut garment = begun_on(&wearer, &[]).find(|garment| garment.kind == Kind::Shirt).unwrap();
+    garment.seams.retain(|facts| facts.seam != Seam::CentreBack);
+    let mut all = unroll(&garment, &wearer, None);
+    let piece = PieceKey::outer(PiecePart::Body, PieceFace::Back, PieceShare::Whole);
+    let at = |edge| crate::work::EdgePlace { edge, at: m("10 cm") };
+    let (from, to) = (at(EdgeName::Fold), at(EdgeName::Seam(Seam::ArmholeSeam)));
+    crate::pattern::apply(&mut all, &PieceChange::Split { piece, from, to }).unwrap();
+    let shorter = json!({"trunk": {"at": "above_waist", "front": "2 cm", "side": "2 cm", "back": "2 cm"}});
+    let mut document = of_garment(garment.clone(), &wearer, change(shorter));
+    document.wishes.pattern.drawn = all.iter().map(drawn_of).collect();
+    let laid = lay(&document, Tape::Cm).unwrap();
+    assert!(laid.left.is_empty(), "{:?}", laid.left);
+    for (was, is) in laid.sets[0].old.iter().zip(&laid.sets[0].chalked) {
+        let taken = was.bounds().height() - is.bounds().height();
+        let is_body = was.key.part == PiecePart::Body && was.key.share != PieceShare::Upper;
+        assert!((taken - if is_body { 20.0 } else { 0.0 }).abs() < 0.1, "{}: {taken}", was.key.name());
+    }
+    let shown = crate::pattern::pieces(&document, crate::pattern::OfCloth::default(), Tape::Cm).unwrap();
+    let titles = shown.sets[0].untrue.iter().map(|line| line.title.as_str());
+    let apart: Vec<&str> = titles.filter(|title| !title.contains("square to the middle")).collect();
+    assert_eq!(apart, Vec::<&str>::new(), "but for the slant that it was drawn with");
+}
