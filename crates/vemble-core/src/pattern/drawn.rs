@@ -1,5 +1,6 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
+use super::panels::is_between_panels;
 use super::panels::lay_beside;
 use super::piece::{Edge, Notch, Piece, PieceDart};
 use super::unroll::usual_allowance;
@@ -7,8 +8,8 @@ use crate::garment::{Garment, Seam};
 use crate::length::{Length, Measure, Unit};
 use crate::place::Level;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, PieceFace, PiecePart, kept,
-    point, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, PieceFace, PiecePart,
+    PieceShare, kept, point, xy,
 };
 use kurbo::{Affine, Point, Shape};
 
@@ -131,7 +132,10 @@ pub(super) fn upright(piece: &Piece) -> Affine {
     if over_y < under.unwrap_or(centre(place)).y {
         place = Affine::rotate(std::f64::consts::PI) * place;
     }
-    let (inner, outer) = (middle_of(place, &is_middle), middle_of(place, &EdgeName::is_side));
+    // What runs between panels lies inside of one at the side, and outside of one in the middle.
+    let is_beside = |share: PieceShare, name: EdgeName| matches!(name, EdgeName::Seam(seam) if piece.key.share == share && is_between_panels(seam));
+    let inner = middle_of(place, &|name| is_middle(name) || is_beside(PieceShare::Side, name));
+    let outer = middle_of(place, &|name| name.is_side() || is_beside(PieceShare::Centre, name));
     let has_sides = piece.key.face != PieceFace::Round && (inner.is_some() || outer.is_some());
     if has_sides && inner.unwrap_or(centre(place)).x > outer.unwrap_or(centre(place)).x {
         place = Affine::FLIP_X * place;

@@ -1,6 +1,7 @@
 //! Panels of one face beside each other: in which order they lie, and how far across it a place of one of them is.
 
 use super::piece::{Edge, Piece};
+use crate::garment::Seam;
 use crate::place::Level;
 use crate::work::{EdgeName, PiecePart, PieceShare};
 use kurbo::Affine;
@@ -12,6 +13,11 @@ pub(super) const fn rank(share: PieceShare) -> u8 {
         PieceShare::Middle => 1,
         PieceShare::Side | PieceShare::Lower => 2,
     }
+}
+
+/// It runs down between the panels of a face.
+pub(super) const fn is_between_panels(seam: Seam) -> bool {
+    matches!(seam, Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack)
 }
 
 /// It runs rather across than up.

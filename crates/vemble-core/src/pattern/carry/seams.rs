@@ -5,6 +5,7 @@ use crate::change::seam::AlteredSeam;
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Run, Seam};
 use crate::pattern::joins::is_in_front;
+use crate::pattern::panels::is_between_panels;
 use crate::pattern::piece::{Edge, Piece};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
@@ -29,11 +30,6 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
             piece.key.face == PieceFace::Front
         }
     }
-}
-
-/// It lies within a face, and ends where a shoulder or an armhole is cut.
-const fn is_inside(seam: Seam) -> bool {
-    matches!(seam, Seam::PrincessFront | Seam::PrincessBack | Seam::PanelFront | Seam::PanelBack)
 }
 
 /// Its stations run on as its edge does: up from the lower edge, and out from the neck.
@@ -90,7 +86,8 @@ fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_
         | PiecePart::Waistband => [0.0, whole],
     };
     let is_cut_to_end = match seam.run() {
-        Run::Down => found.key.part != PiecePart::Skirt && is_inside(seam),
+        // It ends where a shoulder, an armhole or a waist that rises is cut.
+        Run::Down => found.key.part != PiecePart::Skirt && is_between_panels(seam),
         Run::DownSleeve => seam == Seam::SleeveBackSeam,
         Run::Across => false,
     };

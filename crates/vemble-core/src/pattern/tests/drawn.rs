@@ -21,6 +21,35 @@ pub(super) fn drawn(piece: &Piece, place: Affine) -> DrawnPiece {
     DrawnPiece { levels: levels.collect(), ..drawn_of(&placed) }
 }
 
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// Panels of whatever body and kind, however narrow or wide, are laid with their middle to the left and their hem below, however they were drawn; but one
+    /// between two panels has neither middle nor side, and is mirrored as it comes.
+    #[test]
+    fn panels_of_every_body_lie_as_they_should(
+        (wearer, seams) in any_body(), quarters in 0i32..4, mirrored in any::<bool>(),
+    ) {
+        for garment in begun_on(&wearer, &seams) {
+            for piece in unroll(&garment, &wearer, None) {
+                let has_sides = piece.key.face != crate::work::PieceFace::Round && piece.key.share != crate::work::PieceShare::Middle;
+                let mirror = if mirrored && has_sides { Affine::FLIP_X } else { Affine::IDENTITY };
+                let turn = Affine::rotate(std::f64::consts::FRAC_PI_2 * f64::from(quarters));
+                let drawn = drawn(&piece, Affine::translate((31.0, -7.0)) * turn * mirror);
+                let read = with_drawn(&garment, Vec::new(), &[drawn]).remove(0);
+                let off = piece.bounds().origin() - read.bounds().origin();
+                for edge in &piece.edges {
+                    let ends = |e: &&Edge| {
+                        let beside = [(e.start(), edge.start()), (e.end(), edge.end())];
+                        e.name == edge.name && beside.iter().all(|(is, was)| (*is + off).distance(*was) < 0.01)
+                    };
+                    prop_assert!(read.edges.iter().any(|e| ends(&e)), "{:?}, {}, {} quarters, {}: {:?}", garment.kind, piece.key.name(), quarters, mirrored, edge.name);
+                }
+            }
+        }
+    }
+}
+
 /// However a piece lies on its paper, it lies here as the unrolled ones do: middle to the left, hem below, against the clock.
 #[test]
 fn a_piece_lies_as_it_should_however_it_was_drawn() {
