@@ -698,7 +698,7 @@ fn from_side(pieces: &[Piece], dart: Dart) -> Option<f64> {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(24))]
+    #![proptest_config(ProptestConfig::with_cases(12))]
 
     /// A new dart lies on paper as far from the side as it was placed, on skirts, trousers and what goes up to the shoulders, through however many panels.
     #[test]

@@ -22,7 +22,7 @@ pub(super) fn drawn(piece: &Piece, place: Affine) -> DrawnPiece {
 }
 
 proptest! {
-    #![proptest_config(ProptestConfig::with_cases(100))]
+    #![proptest_config(ProptestConfig::with_cases(60))]
 
     /// Panels of whatever body and kind, however narrow or wide, are laid with their middle to the left and their hem below, however they were drawn; but one
     /// between two panels has neither middle nor side, and is mirrored as it comes.
