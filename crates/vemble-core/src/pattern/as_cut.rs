@@ -1,6 +1,7 @@
 //! The figures of a garment that is cut from these pieces.
 
 use super::lay::Set;
+use super::panels::from_middle;
 use super::piece::{Edge, Piece, is_on};
 use super::unroll::unroll;
 use crate::body::{Proportions, Wearer};
@@ -27,12 +28,14 @@ pub(super) fn cut_from_pieces(
         |dart| sets.iter().any(|set| has(&set.old, dart)) && !sets.iter().any(|set| has(&set.pieces, dart));
     cut.darts.retain(|facts| !is_gone(facts.dart));
     // One that is new is one of its own.
-    for dart in sets.iter().flat_map(|set| &set.pieces).flat_map(|piece| &piece.darts) {
+    let darts = sets.iter().flat_map(|set| set.pieces.iter().map(move |piece| (set, piece)));
+    for (set, piece, dart) in darts.flat_map(|(set, piece)| piece.darts.iter().map(move |d| (set, piece, d)))
+    {
         let is_known = cut.darts.iter().any(|facts| facts.dart == dart.dart) || is_gone(dart.dart);
         if !is_known && dart.loose.is_none() {
-            let from_middle = dart.mouth[0].midpoint(dart.mouth[1]).x;
-            let [fold_depth, length, from_centre] = [dart.takes() / 2.0, dart.long(), from_middle]
-                .map(|mm| Measure { length: Length::from_cm(mm / 10.0), unit: tape.unit() });
+            let [fold_depth, length, from_centre] =
+                [dart.takes() / 2.0, dart.long(), from_middle(&set.pieces, piece, dart)]
+                    .map(|mm| Measure { length: Length::from_cm(mm / 10.0), unit: tape.unit() });
             let facts =
                 DartFacts { dart: dart.dart, name: None, fold_depth, length, from_centre, assumed: true };
             cut.darts.push(facts);

@@ -405,18 +405,10 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
             continue;
         }
         // A leg lies about its crease, everything else from its middle.
-        let face = pieces.iter().filter(|other| piece.key.goes_on_in(other.key));
-        let waists = face.filter_map(|other| other.edge(EdgeName::Waist));
-        let ends: Vec<f64> = waists.flat_map(|edge| [edge.start().x, edge.end().x]).collect();
-        let [from, to] = match piece.key.part == PiecePart::Leg && !ends.is_empty() {
-            true => [
-                ends.iter().copied().fold(f64::INFINITY, f64::min),
-                ends.iter().copied().fold(f64::NEG_INFINITY, f64::max),
-            ],
-            false => [0.0, run * 10.0],
-        };
+        let (across, is_leg) = (across_face(pieces, piece, Across::Upper), piece.key.part == PiecePart::Leg);
         let curve: Curve = sums.curve(piece.key.face == PieceFace::Front);
-        let off = |x: f64| curve.at(((x - from) / (to - from)).clamp(0.0, 1.0) * run) * 10.0;
+        let out = |x: f64| if is_leg { across(x) } else { x / (run * 10.0) };
+        let off = |x: f64| curve.at(out(x).clamp(0.0, 1.0) * run) * 10.0;
         // Drawn out by so much where that is shortest.
         let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
         let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };

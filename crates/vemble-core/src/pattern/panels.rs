@@ -1,6 +1,6 @@
 //! Panels of one face beside each other: in which order they lie, and how far across it a place of one of them is.
 
-use super::piece::{Edge, Piece};
+use super::piece::{Edge, Piece, PieceDart, along_curves};
 use crate::garment::Seam;
 use crate::place::Level;
 use crate::work::{EdgeName, PiecePart, PieceShare};
@@ -61,6 +61,20 @@ pub(super) fn across_face(
     }
     let [from, to] = ends_of(piece, across);
     move |x| (inside + (x.min(to) - from).max(0.0)) / whole
+}
+
+/// How far from the middle of its face a dart lies, in mm: of legs along their waist, which begins at the rise; anything else begins in its middle.
+pub(super) fn from_middle(all: &[Piece], piece: &Piece, dart: &PieceDart) -> f64 {
+    let middle = dart.mouth[0].midpoint(dart.mouth[1]);
+    let Some(edge) = piece.edge(EdgeName::Waist).filter(|_| piece.key.part == PiecePart::Leg) else {
+        return middle.x;
+    };
+    let is_inside =
+        |other: &&Piece| piece.key.goes_on_in(other.key) && rank(other.key.share) < rank(piece.key.share);
+    let inside = all.iter().filter(is_inside).filter_map(|other| other.edge(EdgeName::Waist));
+    let along = along_curves(&edge.curves, middle);
+    let out = if edge.start().x < edge.end().x { along } else { edge.length() - along };
+    inside.map(Edge::length).sum::<f64>() + out
 }
 
 /// Lays panels that were drawn each for itself beside each other: each begins where the one inside of it ends, at the bust or at the edge of a waist.

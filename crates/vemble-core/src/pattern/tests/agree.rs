@@ -715,7 +715,17 @@ proptest! {
                 let new = json!({"dart": {"dart": dart, "from_side_seam": placed, "readings": pinned(&[(9.0, "0.4 cm")])}});
                 let document = of_garment(garment.clone(), &wearer, change(new));
                 let Ok(laid) = lay(&document, tape) else { continue };
-                for lies in laid.sets.iter().filter_map(|set| from_side(&set.chalked, dart)) {
+                let cut = cut_from_pieces((&garment, &wearer), &laid.sets, false, tape);
+                let cut = cut.darts.iter().find(|facts| facts.dart == dart).map(|facts| facts.from_centre.length.cm() * 10.0);
+                for (set, lies) in laid.sets.iter().filter_map(|set| Some((set, from_side(&set.chalked, dart)?))) {
+                    // The garment that is cut so has it as far from its middle.
+                    let waists = set.chalked.iter().filter(|piece| piece.darts.iter().any(|d| d.dart == dart) && piece.key.part == PiecePart::Leg);
+                    if let Some(piece) = waists.into_iter().next() {
+                        let face = set.chalked.iter().filter(|other| piece.key.goes_on_in(other.key));
+                        let whole: f64 = face.filter_map(|other| other.edge(EdgeName::Waist)).map(Edge::length).sum();
+                        let off = cut.unwrap_or(f64::INFINITY) - (whole - lies);
+                        prop_assert!(off.abs() < 1.0 + tape.mark().cm() * 5.0, "{:?}, {:?}: {} mm beside the middle it is cut with", garment.kind, dart, off);
+                    }
                     prop_assert!((lies - from as f64).abs() < 1.0, "{:?}, {:?}: {} instead of {} mm", garment.kind, dart, lies, from);
                     seen += 1;
                 }
