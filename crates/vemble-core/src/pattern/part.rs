@@ -6,7 +6,7 @@ use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
 use super::unroll::{ALLOWANCE, notch};
 use crate::garment::Seam;
 use crate::work::{Eased, EdgeName, EdgePlace, PieceFace, PieceKey, PiecePart, PieceShare, meet, straight};
-use kurbo::{BezPath, CubicBez, Line, Point, Shape};
+use kurbo::{BezPath, CubicBez, Line, Point, Shape, Vec2};
 
 /// A place on an outline: so far along one of its edges.
 #[derive(Clone, Copy, Debug)]
@@ -202,15 +202,32 @@ pub(super) fn cut_from(source: &Piece, key: PieceKey, mut edges: Vec<Edge>, cut:
     piece
 }
 
-/// Lays the grain through the middle of a piece, as it runs.
+/// Lays the grain through the middle of a piece, as it runs; of one that is bent or lies aslant as far beside that, and as much shorter, as it needs to lie
+/// inside.
 pub(super) fn put_grain(piece: &mut Piece) {
     let [low, high] = piece.grain;
     let bounds = piece.bounds();
     let (way, middle) = (high - low, bounds.center());
     let reach = 0.2 * if way.y.abs() > way.x.abs() { bounds.height() } else { bounds.width() };
-    if way.hypot() > 0.0 {
-        piece.grain = [middle - way.normalize() * reach, middle + way.normalize() * reach];
+    if way.hypot() == 0.0 {
+        return;
     }
+    let (way, outline) = (way.normalize(), piece.outline());
+    let side = Vec2::new(-way.y, way.x);
+    let at = |aside: f64, along: f64| middle + side * aside + way * along;
+    let is_clear = |&(aside, reach): &(f64, f64)| {
+        let beside = [-CLEAR, CLEAR]
+            .into_iter()
+            .flat_map(|by| [-reach, 0.0, reach].map(|along| at(aside + by, along)));
+        beside.into_iter().all(|p| outline.winding(p) != 0)
+    };
+    let most = bounds.width().max(bounds.height()) / 2.0;
+    let asides = (0..).map(|step| f64::from(step) * CLEAR).take_while(|aside| *aside < most);
+    let asides: Vec<f64> = asides.flat_map(|aside| [aside, -aside]).collect();
+    let shorter = [1.0, 0.75, 0.5, 0.25].map(|share| share * reach);
+    let mut tried = shorter.iter().flat_map(|reach| asides.iter().map(move |aside| (*aside, *reach)));
+    let (aside, reach) = tried.find(is_clear).unwrap_or((0.0, reach));
+    piece.grain = [at(aside, -reach), at(aside, reach)];
 }
 
 fn outline_of(edges: &[Edge]) -> BezPath {

@@ -826,6 +826,7 @@ proptest! {
                 let outline = piece.outline();
                 let points = piece.darts.iter().flat_map(|dart| [Some(dart.point), dart.other]).flatten();
                 prop_assert!(points.into_iter().all(|p| outline.winding(p) != 0), "{:?}, {:?}: a dart leaves it", kind, piece.key);
+                prop_assert!(piece.grain.iter().all(|p| outline.winding(*p) != 0), "{:?}, {:?}: its grain leaves it", kind, piece.key);
             }
             let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
             // A dart that reaches above the bust line is lowered with its bodice by the dart at the side, and takes less there than it did.

@@ -9,6 +9,7 @@ use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
 use crate::garment::{Closure, DartFacts, Neckline, Opening, Seam};
 use crate::pattern::carry::inwards;
+use crate::pattern::part::put_grain;
 use crate::pattern::piece::{EXACT, Edge, Piece};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
@@ -289,7 +290,7 @@ impl<'a> Storey<'a> {
             was: None,
             cut: if is_on_fold { 1 } else { 2 },
             darts: Vec::new(),
-            grain: [Point::ZERO; 2],
+            grain: [Point::ZERO, Point::new(0.0, 1.0)],
             levels: self.levels(top),
             edges,
         };
@@ -297,10 +298,7 @@ impl<'a> Storey<'a> {
         self.add_darts(&mut piece, inner, outer);
         self.open_shoulder_dart(&mut piece);
         true_neckline(&mut piece);
-        let bounds = piece.bounds();
-        let x = bounds.center().x;
-        let tall = bounds.height();
-        piece.grain = [Point::new(x, bounds.y0 + tall * 0.3), Point::new(x, bounds.y0 + tall * 0.7)];
+        put_grain(&mut piece);
         Some(piece)
     }
 
