@@ -1932,7 +1932,7 @@ export interface components {
             dart: components["schemas"]["Dart"];
             /** @description Half of what each dart takes in at its widest: measured folded. */
             fold_depth: components["schemas"]["Measure"];
-            /** @description How far from the middle of the garment, at its widest. */
+            /** @description How far from the middle of the garment it is sewn, at its widest. */
             from_centre: components["schemas"]["Measure"];
             /** @description From its seam to its point, or from point to point. */
             length: components["schemas"]["Measure"];

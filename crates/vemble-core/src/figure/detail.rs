@@ -8,7 +8,8 @@ use super::view::{Half, Look, ViewSide};
 use super::{follow, line, polygon};
 use crate::change::{ChangeKey, Curve};
 use crate::garment::{
-    Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, Pocket, Run, Seam, SeamFacts,
+    Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, PANEL, PRINCESS, Pocket, Run, Seam,
+    SeamFacts,
 };
 use crate::place::Level;
 use kurbo::{BezPath, Point, Shape};
@@ -106,15 +107,15 @@ pub(crate) fn seam_line(
         Seam::CentreFront => line((0.0, from), (0.0, centre_end(drape, true, highest))),
         Seam::CentreBack => line((0.0, from), (0.0, centre_end(drape, false, highest))),
         Seam::PrincessFront | Seam::PrincessBack => {
-            let mut path = within(0.52, drape.top.min(highest));
+            let mut path = within(PRINCESS, drape.top.min(highest));
             if let Some(Shoulder { tip, neck, .. }) = drape.shoulder.filter(|_| highest >= drape.top) {
-                let start = Point::new(half.outer.at(drape.top) * 0.52, drape.top);
+                let start = Point::new(half.outer.at(drape.top) * PRINCESS, drape.top);
                 let end = neck.lerp(tip, 0.45);
                 path.curve_to((start.x, start.y + 5.0), (end.x, end.y - 6.0), (end.x, end.y));
             }
             path
         }
-        Seam::PanelFront | Seam::PanelBack => within(0.74, to),
+        Seam::PanelFront | Seam::PanelBack => within(PANEL, to),
         Seam::ShoulderSeam => {
             let shoulder = drape.shoulder?;
             line(shoulder.neck, drape.tip(half.side)?)

@@ -74,7 +74,7 @@ pub struct DartFacts {
     pub fold_depth: Measure,
     /// From its seam to its point, or from point to point.
     pub length: Measure,
-    /// How far from the middle of the garment, at its widest.
+    /// How far from the middle of the garment it is sewn, at its widest.
     pub from_centre: Measure,
     /// Nobody measured it yet.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]

@@ -369,6 +369,13 @@ impl<'a> Subject<'a> {
         seams(self.changes)
     }
 
+    /// Every pair of darts that is drawn.
+    pub fn darts(&self) -> impl Iterator<Item = &'a crate::change::dart::AlteredDart<'a>> + use<'a> {
+        self.changes
+            .iter()
+            .filter_map(|change| if let DrawnChange::Dart(dart) = change { Some(dart) } else { None })
+    }
+
     /// Left and right are the same all over.
     pub fn is_symmetric(&self) -> bool {
         self.changes.iter().all(Drawn::sides_agree)

@@ -29,13 +29,15 @@ pub(super) fn cut_from_pieces(
     cut.darts.retain(|facts| !is_gone(facts.dart));
     // One that is new is one of its own.
     let darts = sets.iter().flat_map(|set| set.pieces.iter().map(move |piece| (set, piece)));
-    for (set, piece, dart) in darts.flat_map(|(set, piece)| piece.darts.iter().map(move |d| (set, piece, d)))
-    {
+    for (set, dart) in darts.flat_map(|(set, piece)| piece.darts.iter().map(move |d| (set, d))) {
         let is_known = cut.darts.iter().any(|facts| facts.dart == dart.dart) || is_gone(dart.dart);
         if !is_known && dart.loose.is_none() {
-            let [fold_depth, length, from_centre] =
-                [dart.takes() / 2.0, dart.long(), from_middle(&set.pieces, piece, dart)]
-                    .map(|mm| Measure { length: Length::from_cm(mm / 10.0), unit: tape.unit() });
+            let [fold_depth, length, from_centre] = [
+                dart.takes() / 2.0,
+                dart.long(),
+                from_middle(&outer(&set.pieces), dart.dart).unwrap_or_default(),
+            ]
+            .map(|mm| Measure { length: Length::from_cm(mm / 10.0), unit: tape.unit() });
             let facts =
                 DartFacts { dart: dart.dart, name: None, fold_depth, length, from_centre, assumed: true };
             cut.darts.push(facts);
@@ -106,8 +108,10 @@ pub(super) fn cut_from_pieces(
         let [deep, long] =
             [more(&|pieces| Some(of(pieces)?.takes() / 2.0)), more(&|pieces| Some(of(pieces)?.long()))]
                 .map(|more| more.unwrap_or(0.0));
+        let out = more(&|pieces| from_middle(pieces, dart)).unwrap_or(0.0);
         add(&mut facts.fold_depth, deep);
         add(&mut facts.length, long);
+        add(&mut facts.from_centre, out);
     }
     // At a mark; what is the same there stays as it was measured.
     let settle = |is: &mut Measure, was: Option<Measure>| {

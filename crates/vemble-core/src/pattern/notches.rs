@@ -2,11 +2,10 @@
 
 use super::carry::inwards;
 use super::change::CannotBe;
-use super::piece::{Piece, SAME_HOLE};
+use super::piece::{Piece, SAME_HOLE, holds};
 use super::truing::is_upwards;
 use super::turn::cut_at;
 use crate::work::{EdgeName, EdgePlace};
-use kurbo::Shape;
 
 /// The notches of an edge by their place among them, from its lower end up.
 pub(super) fn from_below(piece: &Piece, edge: usize) -> Vec<usize> {
@@ -58,7 +57,7 @@ pub(super) fn drill(piece: &mut Piece, from: EdgePlace, by: f64) -> Result<(), C
     let cut = cut_at(piece, from)?;
     let (at, way) = piece.edges[cut.edge].at(cut.from);
     let hole = at + inwards(way) * by;
-    if by <= 0.0 || piece.outline().winding(hole) == 0 {
+    if by <= 0.0 || !holds(&piece.outline(), hole) {
         return Err(CannotBe::Misses);
     }
     if piece.drill_marks().iter().any(|other| other.distance(hole) < SAME_HOLE) {

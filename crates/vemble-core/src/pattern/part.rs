@@ -1,7 +1,7 @@
 //! An outline cut in two along a line from one place on it to another: what splitting is made of, and pieces that are made from others.
 
 use super::change::{CannotBe, crosses};
-use super::piece::{EXACT, Edge, Notch, Piece, is_on};
+use super::piece::{EXACT, Edge, Notch, Piece, holds, is_on};
 use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
 use super::unroll::{ALLOWANCE, notch};
 use crate::garment::Seam;
@@ -190,13 +190,13 @@ pub(super) fn cut_from(source: &Piece, key: PieceKey, mut edges: Vec<Edge>, cut:
     }
     let is_inside = |dart: &&super::piece::PieceDart| {
         let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
-        outline.winding(mouth.lerp(dart.point, 0.1)) != 0
+        holds(&outline, mouth.lerp(dart.point, 0.1))
     };
     let darts = source.darts.iter().filter(is_inside).copied().collect();
     let levels =
         source.levels.iter().copied().filter(|(_, y)| *y > bounds.y0 + CLEAR && *y < bounds.y1 - CLEAR);
     let levels = levels.collect();
-    let drills = source.drills.iter().copied().filter(|p| outline.winding(*p) != 0).collect();
+    let drills = source.drills.iter().copied().filter(|p| holds(&outline, *p)).collect();
     let mut piece = Piece { key, was: source.was, edges, darts, grain: source.grain, cut, levels, drills };
     put_grain(&mut piece);
     piece
@@ -219,7 +219,7 @@ pub(super) fn put_grain(piece: &mut Piece) {
         let beside = [-CLEAR, CLEAR]
             .into_iter()
             .flat_map(|by| [-reach, 0.0, reach].map(|along| at(aside + by, along)));
-        beside.into_iter().all(|p| outline.winding(p) != 0)
+        beside.into_iter().all(|p| holds(&outline, p))
     };
     let most = bounds.width().max(bounds.height()) / 2.0;
     let asides = (0..).map(|step| f64::from(step) * CLEAR).take_while(|aside| *aside < most);

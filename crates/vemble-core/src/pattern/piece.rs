@@ -381,6 +381,17 @@ impl Piece {
     }
 }
 
+/// An outline is laid as straights so near to it, in mm, to tell what lies within.
+const BESIDE: f64 = 0.01;
+
+/// A point lies within an outline. Of curves themselves the library asks on which side it lies only where they rise or fall to the last digit, which curves that
+/// were cut in two do not always do.
+pub(super) fn holds(outline: &BezPath, point: Point) -> bool {
+    let mut straight = BezPath::new();
+    kurbo::flatten(outline, BESIDE, |line| straight.push(line));
+    straight.winding(point) != 0
+}
+
 /// A dart begins on an edge.
 pub(super) fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
     let near = |p: Point| edge.curves.iter().any(|c| c.nearest(p, EXACT).distance_sq < 0.25);
@@ -388,7 +399,7 @@ pub(super) fn is_on(edge: &Edge, dart: &PieceDart) -> bool {
 }
 
 /// What a dart takes of the width at a height.
-fn taken_at(dart: &PieceDart, y: f64) -> f64 {
+pub(super) fn taken_at(dart: &PieceDart, y: f64) -> f64 {
     let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
     // One from the side takes length, not width; one that is not stitched takes nothing beside its edge.
     let is_across = (dart.mouth[0].x - dart.mouth[1].x).abs() >= (dart.mouth[0].y - dart.mouth[1].y).abs();

@@ -1,6 +1,7 @@
 //! The next state of a garment: its facts after what was done was done. What is chalked is what was sewn; girths follow from that, and what
 //! was one line is the old stitching now.
 
+use super::darts::{facts, follow_middle};
 use crate::change::armhole::AlteredArmhole;
 use crate::change::hem::{AlteredHem, ShortenedAt};
 use crate::change::seam::AlteredSeam;
@@ -58,7 +59,7 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     for change in subject.changes.iter().filter(|change| change.is_altered()) {
         match change {
             DrawnChange::Dart(dart) => {
-                let facts = dart_facts(dart, subject);
+                let facts = facts(dart, tape);
                 match garment.darts.iter_mut().find(|known| known.dart == facts.dart) {
                     Some(known) => *known = DartFacts { name: known.name.take(), ..facts },
                     None => garment.darts.push(facts),
@@ -114,7 +115,12 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
             DrawnChange::Seam(_) => {}
         }
     }
+    // One that is let out altogether is none any more.
+    garment
+        .darts
+        .retain(|dart| dart.fold_depth.length != Length::ZERO || subject.garment.darts.contains(dart));
     follow_waist(&mut garment, subject);
+    follow_middle(&mut garment, subject, &girths);
     garment
 }
 
@@ -207,7 +213,7 @@ fn shortened_trunk(garment: &mut Garment, trunk: &AlteredTrunk<'_>, tape: Tape) 
 }
 
 /// A figure of the tape, as somebody would have typed it.
-const fn typed(length: Length, tape: Tape) -> Measure {
+pub(super) const fn typed(length: Length, tape: Tape) -> Measure {
     tape.figure(length).measure()
 }
 
@@ -385,26 +391,6 @@ fn shorten(facts: &mut SeamFacts, up: Length, tape: Tape) {
         facts.along.retain(|at| at.station.length > up);
         facts.along.iter_mut().for_each(|at| at.station = moved(at.station));
         facts.along.insert(0, at_the_edge);
-    }
-}
-
-fn dart_facts(dart: &crate::change::dart::AlteredDart<'_>, subject: &Subject<'_>) -> DartFacts {
-    let tape = subject.tape;
-    let deepest = |side: GarmentSide| {
-        let stations = dart.new[side as usize].pieces.iter().flat_map(|piece| piece.s);
-        stations.map(|s| dart.chalked(side, Station(Length::from_cm(s)), tape)).max().unwrap_or_default()
-    };
-    let [left, right] = GarmentSide::BOTH.map(deepest);
-    DartFacts {
-        dart: dart.key(),
-        name: None,
-        fold_depth: typed(tape.round((left + right).fraction(1, 2)), tape),
-        length: typed(tape.round(dart.length), tape),
-        from_centre: dart.facts.map_or_else(
-            || typed(tape.round(dart.from_centre(subject.garment)), tape),
-            |facts| facts.from_centre,
-        ),
-        assumed: false,
     }
 }
 

@@ -76,7 +76,7 @@ impl OnStand for AlteredDart<'_> {
         let height = |share: f64| drawing.drape.base + point.cm() + (base - point).cm() * share;
         let outer = |side| drawing.half(side).outer.at(height(0.5));
         let draw = |side: GarmentSide| {
-            let x = match self.change.from_side_seam {
+            let x = match self.change.from_side_seam.filter(|_| self.facts.is_none()) {
                 Some(from) => outer(side) - from.length.cm(),
                 None => self.from_centre(drawing.drape.garment).cm(),
             };

@@ -58,14 +58,14 @@ impl AlteredDart<'_> {
         Length::from_cm(self.new[side as usize].at(s) - self.placed.at(s))
     }
 
-    /// How far from the middle it lies: measured from the side seam as one was placed, or where such darts lie: an outer one halfway from its
-    /// neighbour to the side.
+    /// How far from the middle it lies, measured on the garment: one that is there as it is sewn; the middle of a new one as it was placed from the side
+    /// seam, or where such darts lie: an outer one halfway from its neighbour to the side.
     pub fn from_centre(&self, garment: &Garment) -> Length {
         if let Some(facts) = self.facts {
             return facts.from_centre.length;
         }
-        let quarter = garment.level(Level::Waist).map(|level| level.width.girth().fraction(1, 4));
-        let placed = quarter.zip(self.change.from_side_seam).map(|(quarter, from)| quarter - from.length);
+        let side = garment.face_at_waist(self.key().is_in_front());
+        let placed = side.zip(self.change.from_side_seam).map(|(side, from)| side - from.length);
         if let Some(from) = placed.filter(|from| *from > Length::ZERO) {
             return from;
         }
@@ -81,7 +81,7 @@ impl AlteredDart<'_> {
         };
         let inner = garment.darts.iter().find(|facts| facts.dart == inner);
         let inner = inner.map_or(FROM_CENTRE, |facts| facts.from_centre.length);
-        quarter.map_or(inner, |quarter| (inner + quarter).fraction(1, 2))
+        side.map_or(inner, |side| (inner + side).fraction(1, 2))
     }
 
     /// It takes less somewhere than it does now: its old stitching comes out first.

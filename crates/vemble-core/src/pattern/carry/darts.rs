@@ -6,14 +6,14 @@ use crate::change::dart::AlteredDart;
 use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, Seam};
 use crate::length::{Length, Station};
-use crate::pattern::panels::rank;
+use crate::pattern::panels::{Line, Strip, rank, strips};
 use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, is_on};
 use crate::pattern::unroll::BELOW_BUST;
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
 use kurbo::{Point, Vec2};
 
-/// So much of an edge is left beside a dart, in mm: less cannot be sewn (teaching value).
+/// So much of a piece is left beside a dart, in mm: less cannot be sewn (teaching value).
 const BESIDE: f64 = 10.0;
 
 /// False where no piece has it, and none has a place for a new one.
@@ -109,23 +109,18 @@ fn new(
         PiecePart::Sleeve | PiecePart::Waistband => false,
     };
     let is_own = |n: &usize| pieces[*n].key.face == face && has_room(pieces[*n].key.part);
+    let all: Vec<&Piece> = pieces.iter().collect();
     let mut own: Vec<usize> = (0..pieces.len()).filter(is_own).collect();
     own.sort_by_key(|n| rank(pieces[*n].key.share));
     if dart.has_two_points() {
         let at = altered.height_of(mouth_of(garment, altered, side))?;
-        let reach = |n: usize| {
-            let [from, to] = pieces[n].reach(height_on(garment, &pieces[n], at)?)?;
-            let laps = pieces[n].edge(EdgeName::Opening).is_some();
-            Some((n, if laps { from.max(0.0) } else { from }, to))
-        };
-        let reaches: Vec<(usize, f64, f64)> = own.into_iter().filter_map(reach).collect();
-        let wide: Vec<f64> = reaches.iter().map(|(_, from, to)| to - from).collect();
-        let (place, out) = across(&wide, altered, garment)?;
-        let (n, from, _) = *reaches.get(place)?;
-        let height = |h: Option<Length>| height_on(garment, &pieces[n], h?);
-        let (x, bounds) = (from + out, pieces[n].bounds());
-        let (point, y, base) = (height(altered.point)?, height(Some(at))?, height(altered.base)?);
-        let is_here = (half..wide[place] - half).contains(&out) && bounds.y0 < base && point < bounds.y1;
+        let height = |n: usize, h: Option<Length>| height_on(garment, &pieces[n], h?);
+        let line = Line::Level(height(*own.first()?, Some(at))?);
+        let (n, out) = across(&strips(&all, own.into_iter(), line), half, altered, garment)?;
+        let (point, y, base) = (height(n, altered.point)?, height(n, Some(at))?, height(n, altered.base)?);
+        let ([from, _], bounds) = (pieces[n].reach(y)?, pieces[n].bounds());
+        let x = if pieces[n].edge(EdgeName::Opening).is_some() { from.max(0.0) } else { from } + out;
+        let is_here = bounds.y0 < base && point < bounds.y1;
         let mouth = [Point::new(x - half, y), Point::new(x + half, y)];
         let [point, base] = [point, base].map(|y| Point::new(x, y));
         let whole = PieceDart { dart, mouth, point, other: Some(base), loose: None };
@@ -157,17 +152,11 @@ fn new(
         | Dart::BackFishEye => {
             // One that begins elsewhere than at the waist begins on no edge.
             garment.level(Level::Waist).filter(|level| Some(level.station.length) == altered.base)?;
-            // What laps over the middle lies beyond it.
-            let beyond = |piece: &Piece, edge: &Edge| {
-                let laps = piece.edge(EdgeName::Opening).is_some();
-                if laps { (-edge.start().x.min(edge.end().x)).max(0.0) } else { 0.0 }
-            };
-            let wide = |n: &usize| pieces[*n].edge(on).map(|edge| edge.length() - beyond(&pieces[*n], edge));
-            let wide: Vec<f64> = own.iter().filter_map(wide).collect();
-            let (place, out) = across(&wide, altered, garment)?;
-            let n = *own.get(place)?;
+            let strips = strips(&all, own.into_iter(), Line::Waist);
+            let (n, out) = across(&strips, half, altered, garment)?;
             let edge = pieces[n].edge(on)?;
-            let out = beyond(&pieces[n], edge) + out;
+            // What laps over the middle lies beyond it.
+            let out = out + edge.length() - strips.iter().find(|strip| strip.piece == n)?.wide;
             (n, if edge.start().x < edge.end().x { out } else { edge.length() - out })
         }
     };
@@ -178,17 +167,25 @@ fn new(
     fits.then_some((n, PieceDart { dart, mouth, point, other: None, loose: None }))
 }
 
-/// On which of the panels beside each other, from the middle out, and how far across it: as far from the side as somebody placed it, or from the middle as such
-/// darts lie.
-fn across(wide: &[f64], altered: &AlteredDart<'_>, garment: &Garment) -> Option<(usize, f64)> {
-    let all: f64 = wide.iter().sum();
+/// On which of the pieces, and how far across it: as far from the side as somebody placed it, or from the middle as such darts lie. Seams and darts between are
+/// sewn there. Nothing where a seam or another dart is too near for a mouth twice so wide.
+fn across(strips: &[Strip], half: f64, altered: &AlteredDart<'_>, garment: &Garment) -> Option<(usize, f64)> {
+    let all: f64 = strips.iter().map(Strip::sewn).sum();
     let placed = altered.change.from_side_seam.map(|from| all - from.length.cm() * 10.0);
     let mut out = placed.filter(|out| *out > 0.0).unwrap_or(altered.from_centre(garment).cm() * 10.0);
-    for (n, own) in wide.iter().enumerate() {
-        if out < *own {
-            return Some((n, out));
+    for strip in strips {
+        if out < strip.sewn() {
+            let place = strip.place_of(out);
+            let clear = |[from, to]: [f64; 2]| place + half + BESIDE < from || place - half - BESIDE > to;
+            let is_clear = clear([strip.wide, f64::INFINITY]) && clear([f64::NEG_INFINITY, 0.0]);
+            return strip
+                .darts
+                .iter()
+                .all(|(_, mouth)| clear(*mouth))
+                .then_some((strip.piece, place))
+                .filter(|_| is_clear);
         }
-        out -= own;
+        out -= strip.sewn();
     }
     None
 }

@@ -9,7 +9,7 @@ use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer,
 use crate::pattern::drawn::drawn_of;
 use crate::pattern::lay::{Laid, Set, lay};
 use crate::pattern::panels::rank;
-use crate::pattern::piece::{PieceDart, along_curves};
+use crate::pattern::piece::{PieceDart, along_curves, taken_at};
 use crate::record::next_state;
 use crate::solve::drawn_on;
 use crate::try_on::TryOn;
@@ -677,33 +677,37 @@ const fn seam(seam: Seam) -> EdgeName {
     EdgeName::Seam(seam)
 }
 
-/// How far from the side a dart lies on the pieces of its face, through as many panels as there are: along the edge of a waist, or across where it is
-/// widest.
-fn from_side(pieces: &[Piece], dart: Dart) -> Option<f64> {
+/// How far from the side a dart is sewn on the pieces of its face, through as many panels and darts as there are: along the edge of a waist, or across where it
+/// is widest.
+fn sewn_from_side(pieces: &[Piece], dart: Dart) -> Option<f64> {
     let own = pieces.iter().find(|piece| piece.darts.iter().any(|d| d.dart == dart))?;
     let lies = own.darts.iter().find(|d| d.dart == dart)?;
-    let middle = lies.mouth[0].midpoint(lies.mouth[1]);
+    let outer_leg = if lies.mouth[0].x > lies.mouth[1].x { lies.mouth[0] } else { lies.mouth[1] };
     let is_further_out =
         |piece: &&Piece| own.key.goes_on_in(piece.key) && rank(piece.key.share) > rank(own.key.share);
-    let outer: Vec<&Piece> = pieces.iter().filter(is_further_out).collect();
+    let outer = pieces.iter().filter(is_further_out);
+    let beyond: f64 = match lies.other {
+        Some(_) => outer.filter_map(|piece| piece.across(outer_leg.y)).sum(),
+        None => outer.filter_map(|piece| Some(piece.sewn(piece.edge(EdgeName::Waist)?))).sum(),
+    };
+    let takes = |d: &&PieceDart| d.mouth[0].x > outer_leg.x;
     if lies.other.is_some() {
-        let beyond = outer.iter().filter_map(|piece| piece.reach(middle.y)).map(|[from, to]| to - from);
-        return Some(beyond.sum::<f64>() + own.reach(middle.y)?[1] - middle.x);
+        let taken: f64 = own.darts.iter().filter(takes).map(|d| taken_at(d, outer_leg.y)).sum();
+        return Some(beyond + own.reach(outer_leg.y)?[1] - outer_leg.x - taken);
     }
     let edge = own.edge(EdgeName::Waist)?;
-    let along = along_curves(&edge.curves, middle);
-    let beyond = outer.iter().filter_map(|piece| piece.edge(EdgeName::Waist)).map(Edge::length);
-    let out = if edge.start().x > edge.end().x { along } else { edge.length() - along };
-    Some(beyond.sum::<f64>() + out)
+    let along = own.sewn_along(edge, along_curves(&edge.curves, outer_leg));
+    Some(beyond + if edge.start().x > edge.end().x { along } else { own.sewn(edge) - along })
 }
 
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(12))]
 
-    /// A new dart lies on paper as far from the side as it was placed, on skirts, trousers and what goes up to the shoulders, through however many panels.
+    /// A new dart is sewn on paper as far from the side as it was placed, less its half, on skirts, trousers and what goes up to the shoulders, through however many
+    /// panels and beside whatever dart is there; and so it is in the record, on the paper of the next state, and on the garment that is cut from its pieces.
     #[test]
     fn a_new_dart_lies_as_far_from_the_side_as_it_is_placed(
-        (wearer, seams) in any_body(), from in 40i64..110, tape in prop::sample::select(Tape::ALL),
+        (wearer, seams) in any_body(), from in 40i64..110, take in 3i64..9, tape in prop::sample::select(Tape::ALL),
     ) {
         let mut seen = 0;
         for garment in begun_on(&wearer, &seams) {
@@ -712,27 +716,102 @@ proptest! {
                     continue;
                 }
                 let placed = format!("{from} mm");
-                let new = json!({"dart": {"dart": dart, "from_side_seam": placed, "readings": pinned(&[(9.0, "0.4 cm")])}});
+                let new = json!({"dart": {"dart": dart, "from_side_seam": placed, "readings": pinned(&[(9.0, &format!("{take} mm"))])}});
                 let document = of_garment(garment.clone(), &wearer, change(new));
                 let Ok(laid) = lay(&document, tape) else { continue };
-                let cut = cut_from_pieces((&garment, &wearer), &laid.sets, false, tape);
-                let cut = cut.darts.iter().find(|facts| facts.dart == dart).map(|facts| facts.from_centre.length.cm() * 10.0);
-                for (set, lies) in laid.sets.iter().filter_map(|set| Some((set, from_side(&set.chalked, dart)?))) {
-                    // The garment that is cut so has it as far from its middle.
-                    let waists = set.chalked.iter().filter(|piece| piece.darts.iter().any(|d| d.dart == dart) && piece.key.part == PiecePart::Leg);
-                    if let Some(piece) = waists.into_iter().next() {
-                        let face = set.chalked.iter().filter(|other| piece.key.goes_on_in(other.key));
-                        let whole: f64 = face.filter_map(|other| other.edge(EdgeName::Waist)).map(Edge::length).sum();
-                        let off = cut.unwrap_or(f64::INFINITY) - (whole - lies);
-                        prop_assert!(off.abs() < 1.0 + tape.mark().cm() * 5.0, "{:?}, {:?}: {} mm beside the middle it is cut with", garment.kind, dart, off);
-                    }
-                    prop_assert!((lies - from as f64).abs() < 1.0, "{:?}, {:?}: {} instead of {} mm", garment.kind, dart, lies, from);
+                let drawn = drawn_on(&garment, &wearer, &document.try_ons[0], Wishes::default().schools).unwrap();
+                let next = next_state(&Subject { changes: &drawn, ..Subject::as_it_is(&garment, &wearer, tape) });
+                let [cut, next_facts] = [cut_from_pieces((&garment, &wearer), &laid.sets, false, tape), next.clone()]
+                    .map(|of| of.darts.iter().find(|facts| facts.dart == dart).map(|facts| facts.from_centre.length.cm() * 10.0));
+                let on_next = sewn_from_side(&unroll(&next, &wearer, None), dart);
+                for set in &laid.sets {
+                    let Some(lies) = sewn_from_side(&set.chalked, dart) else { continue };
+                    let piece = set.chalked.iter().flat_map(|piece| &piece.darts).find(|d| d.dart == dart).unwrap();
+                    let of = format!("{:?}, {dart:?}, {from} mm", garment.kind);
+                    let wanted = from as f64 - piece.takes() / 2.0;
+                    prop_assert!((lies - wanted).abs() < 1.0, "{}: {} instead of {} mm", of, lies, wanted);
+                    let mark = tape.mark().cm() * 10.0;
+                    let [cut, recorded] = [&cut, &next_facts].map(|facts| facts.unwrap_or(f64::INFINITY));
+                    prop_assert!((cut - recorded).abs() < 1.0 + mark, "{}: cut {} mm from the middle, recorded {}", of, cut, recorded);
+                    // Girths, depths and places are at marks there.
+                    let on_next = on_next.unwrap_or(f64::INFINITY);
+                    prop_assert!((on_next - lies).abs() < 2.0 + 2.0 * mark, "{}: {} instead of {} mm on the next paper", of, on_next, lies);
                     seen += 1;
                 }
             }
         }
-        prop_assert!(seen > 8, "{} darts", seen);
+        prop_assert!(seen > 4, "{} darts", seen);
     }
+}
+
+/// A dart comes to lie nearer the middle by what seams and darts between take, and by half of what it is deepened itself: in the record as on paper.
+#[test]
+fn a_dart_comes_nearer_the_middle_by_what_is_taken_between() {
+    let wearer = demo("pinafore-toile").wearer;
+    let panels = [Seam::PrincessFront, Seam::PrincessBack, Seam::CentreBack, Seam::CentreFront];
+    let mut seen = HashSet::new();
+    for mut garment in begun_on(&wearer, &[]).chain(begun_on(&wearer, &panels)) {
+        let Some(up) = garment.level(Level::Waist).map(|waist| waist.station.length) else { continue };
+        let kind = garment.clone();
+        let fits = |dart: &Dart| ChangeKey::Dart(*dart).fits(&kind);
+        let (own, is_on_body) = (garment.darts.clone(), garment.goes_above_waist());
+        let all = [
+            Dart::FrontWaist,
+            Dart::BackWaist,
+            Dart::OuterFrontWaist,
+            Dart::OuterBackWaist,
+            Dart::FrontFishEye,
+            Dart::BackFishEye,
+        ];
+        for dart in all.into_iter().filter(fits).collect::<Vec<_>>() {
+            let is_outer = matches!(dart, Dart::OuterFrontWaist | Dart::OuterBackWaist);
+            let (out, long) =
+                (if is_outer { "17 cm" } else { "8 cm" }, if is_on_body { "18 cm" } else { "10 cm" });
+            let facts = json!({"dart": dart, "fold_depth": "0.8 cm", "length": long, "from_centre": out});
+            garment.darts = own.iter().filter(|facts| facts.dart != dart).cloned().collect();
+            garment.darts.push(serde_json::from_value(facts).unwrap());
+            let at_waist = |seam: Seam| garment.station_on(seam, Level::Waist).map_or(10.0, Length::cm);
+            let seams = garment
+                .seams
+                .iter()
+                .map(|facts| facts.seam)
+                .filter(|seam| seam.run() == crate::garment::Run::Down);
+            let pins = |seam: Seam| [(at_waist(seam) - 12.0, "0.6 cm"), (at_waist(seam), "0.6 cm")];
+            let mut all: Vec<Value> =
+                seams.map(|seam| json!({"seam": {"seam": seam, "readings": pinned(&pins(seam))}})).collect();
+            let deeper = |dart: Dart, long: f64| json!({"dart": {"dart": dart, "readings": pinned(&[(long, "1.2 cm")])}});
+            all.extend(garment.darts.iter().map(|facts| {
+                let long = facts.length.length.cm();
+                deeper(facts.dart, if facts.dart.has_two_points() { long / 2.0 } else { long })
+            }));
+            for changed in all {
+                let document = of_garment(garment.clone(), &wearer, change(changed.clone()));
+                let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+                if !laid.left.is_empty() || up == Length::ZERO {
+                    continue;
+                }
+                let drawn =
+                    drawn_on(&garment, &wearer, &document.try_ons[0], Wishes::default().schools).unwrap();
+                let next = next_state(&Subject {
+                    changes: &drawn,
+                    ..Subject::as_it_is(&garment, &wearer, Tape::Cm)
+                });
+                let cut = cut_from_pieces((&garment, &wearer), &laid.sets, false, Tape::Cm);
+                let [was, recorded, cut] = [&garment, &next, &cut].map(|of| {
+                    of.darts.iter().find(|facts| facts.dart == dart).unwrap().from_centre.length.cm() * 10.0
+                });
+                assert!(
+                    (recorded - cut).abs() < 2.1,
+                    "{:?}, {dart:?}, {changed}: from {was} to {recorded} recorded, {cut} cut",
+                    garment.kind
+                );
+                if (recorded - was).abs() > 1.5 {
+                    seen.insert((garment.kind, dart, drawn[0].key()));
+                }
+            }
+        }
+    }
+    assert!(seen.len() > 20, "{seen:?}");
 }
 
 /// What is pinned on a seam goes off its two edges as it is shared, whichever seam it is, and off no others: all of it off one leaves the other as it is, and half

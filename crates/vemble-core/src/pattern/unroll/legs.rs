@@ -1,10 +1,11 @@
 //! The legs of trousers: front and back lie around a crease, the back wider, with a curve to the crotch as long as its seam was found.
 
-use super::trunk::{NARROW, PANEL};
+use super::trunk::NARROW;
 use super::{Bolt, FIXES, TRUE, girth_at, passes};
 use crate::change::Curve;
 use crate::change::armhole::solved;
-use crate::garment::{Dart, DartFacts, GarmentLevel, Seam};
+use crate::garment::{AT_SIDE, BACK_HIP, Dart, DartFacts, GarmentLevel, PANEL, Seam};
+use crate::pattern::carry::inwards;
 use crate::pattern::corner::true_corner;
 use crate::pattern::part::{Spot, split_at};
 use crate::pattern::piece::{Edge, Piece, PieceDart, way_of};
@@ -12,15 +13,8 @@ use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{Affine, CubicBez, Line, ParamCurveArclen, Point, Vec2};
 
-/// A back leg is so much wider than a front one on each side of its crease, and a back so much wider at the hip (teaching values: the seat
-/// wants more than the front).
+/// A back leg is so much wider than a front one on each side of its crease (teaching value: the seat wants more than the front).
 const BACK_WIDER: f64 = 10.0;
-const BACK_HIP: f64 = 5.0;
-/// Of what is taken from hip to waist so large a share goes off each edge of the outseam, the middle in front and the middle behind
-/// (teaching values).
-const AT_SIDE: f64 = 0.3;
-const AT_FRONT: f64 = 0.1;
-const AT_BACK: f64 = 0.3;
 /// A leg is wider than half the hip by so much where it is joined to the other, in mm, whatever its thigh: what goes between the legs (teaching value).
 const FORK: f64 = 30.0;
 /// The seam between panels makes room for a dart by no more, in mm: as wide as the largest dart and its clearance.
@@ -99,12 +93,27 @@ impl Leg<'_> {
                 d.dart,
                 Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist
             );
-            at_waist && d.dart.is_in_front() == is_front
+            // Those of a coverall are in its bodice.
+            at_waist && d.dart.is_in_front() == is_front && !self.bolt.garment.goes_above_waist()
         })
     }
 
-    fn takes(&self, face: PieceFace) -> f64 {
-        self.darts(face).map(|d| d.fold_depth.length.cm() * 20.0).sum()
+    /// Darts begin on the waist, which runs from the rise to the outseam. Their places are measured sewn: what those nearer the rise take is added.
+    fn add_darts(&self, piece: &mut Piece) {
+        let mut own: Vec<&DartFacts> = self.darts(piece.key.face).collect();
+        own.sort_by_key(|dart| dart.from_centre.length);
+        let mut taken = 0.0;
+        for dart in own {
+            let Some(waist) = piece.edge(EdgeName::Waist) else { return };
+            let [half, from, long] =
+                [dart.fold_depth, dart.from_centre, dart.length].map(|measure| measure.length.cm() * 10.0);
+            let most = (waist.length() - half - 10.0).max(half + 10.0);
+            let along = (from + taken + half).clamp(half + 10.0, most);
+            let mouth = [along + half, along - half].map(|along| waist.at(along).0);
+            let point = mouth[0].midpoint(mouth[1]) + inwards(mouth[0] - mouth[1]).normalize() * long;
+            piece.darts.push(PieceDart { dart: dart.dart, mouth, point, other: None, loose: None });
+            taken += 2.0 * half;
+        }
     }
 
     /// Hem and waist are trued, and as long as they are to be once that is done.
@@ -128,8 +137,8 @@ impl Leg<'_> {
     fn drawn(&self, face: PieceFace, fix: [f64; 2]) -> Option<(Piece, f64)> {
         let is_back = face == PieceFace::Back;
         let wider = if is_back { BACK_WIDER } else { 0.0 };
-        let taken = self.takes(PieceFace::Front) + self.takes(PieceFace::Back);
-        let fall = (self.hip.1 - self.waist.1) / 2.0 - taken;
+        let garment = self.bolt.garment;
+        let fall = garment.falls()? * 10.0;
         let top = self.half.last()?.1;
         // The outseam: as the inseam up to the crotch, upright to the hip, in to the waist.
         let mut half = self.half.clone();
@@ -147,10 +156,9 @@ impl Leg<'_> {
         // Between the legs it runs on from the front to the back: square to the seam there.
         let up = way_of(inseam.last()?, 1.0);
         let square = Vec2::new(-up.y, up.x);
-        let hip = if is_back { BACK_HIP } else { -BACK_HIP };
+        let hip = if is_back { BACK_HIP } else { -BACK_HIP } * 10.0;
         let middle = -(top + wider) + self.hip.1 / 4.0 + hip;
-        let share = if is_back { AT_BACK } else { AT_FRONT };
-        let wide = self.hip.1 / 4.0 + hip - AT_SIDE * fall - share * fall;
+        let wide = garment.leg_at_waist(!is_back)? * 10.0;
         let seam = if is_back { Seam::SeatSeam } else { Seam::FrontRise };
         let straight_across = wide + fix[1];
         let rise = |full: f64, raised: f64| -> [CubicBez; 2] {
@@ -178,7 +186,6 @@ impl Leg<'_> {
         }
         let rise = rise(full, raised);
         let end = rise[1].p3;
-        let garment = self.bolt.garment;
         let edges = vec![
             Edge::line(EdgeName::Hem, outseam.first()?.p0, inseam.first()?.p0),
             Edge::new(EdgeName::Seam(Seam::Inseam), inseam),
@@ -186,23 +193,7 @@ impl Leg<'_> {
             Edge::line(EdgeName::Waist, end, corner),
             Edge::new(EdgeName::Seam(Seam::Outseam), outseam).turned(),
         ];
-        let mut darts = Vec::new();
-        for dart in self.darts(face) {
-            let half = dart.fold_depth.length.cm() * 10.0;
-            let way = (corner - end).normalize();
-            let from = dart.from_centre.length.cm() * 10.0;
-            let along = from.clamp(half + 10.0, (wide - half - 10.0).max(half + 10.0));
-            let (at, down) = (end + way * along, dart.length.length.cm() * 10.0);
-            let square = Vec2::new(-way.y, way.x);
-            let square = if square.y > 0.0 { -square } else { square };
-            darts.push(PieceDart {
-                dart: dart.dart,
-                mouth: [at + way * half, at - way * half],
-                point: at + square * down,
-                other: None,
-                loose: None,
-            });
-        }
+
         let levels = garment.body_levels_up();
         // Also where a bodice is sewn to them.
         let is_here =
@@ -213,7 +204,7 @@ impl Leg<'_> {
             key: PieceKey::outer(PiecePart::Leg, face, PieceShare::Whole),
             was: None,
             edges,
-            darts,
+            darts: Vec::new(),
             grain: [Point::new(0.0, self.crotch * 0.35), Point::new(0.0, self.crotch * 0.85)],
             cut: 2,
             levels: levels.map(|l| (l.level, l.station.length.cm() * 10.0)).collect(),
@@ -221,6 +212,7 @@ impl Leg<'_> {
         super::square(&mut piece, 0, 1, true);
         super::square(&mut piece, 0, 4, true);
         super::square(&mut piece, 3, 4, false);
+        self.add_darts(&mut piece);
         // Where a dart begins too near the rise for that, truing says so.
         let _ = true_corner(std::slice::from_mut(&mut piece), 0, EdgeName::Waist, EdgeName::Seam(seam));
         Some((piece, wide))

@@ -7,7 +7,7 @@ pub(in crate::pattern) use darts::BELOW_BUST;
 use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
-use crate::garment::{Closure, DartFacts, Neckline, Opening, Seam};
+use crate::garment::{Closure, Neckline, Opening, PANEL, PRINCESS, Seam};
 use crate::pattern::carry::inwards;
 use crate::pattern::part::put_grain;
 use crate::pattern::piece::{EXACT, Edge, Piece};
@@ -15,9 +15,6 @@ use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
 use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
-/// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side, as on the stand.
-const PRINCESS: f64 = 0.52;
-pub(super) const PANEL: f64 = 0.74;
 /// No panel is narrower, in mm (teaching value: two fingers, so that its seams can be pressed open).
 pub(super) const NARROW: f64 = 25.0;
 /// A princess seam meets the shoulder so far from the neck.
@@ -155,19 +152,7 @@ impl<'a> Storey<'a> {
 
     /// The seams of half of it that run down, from the middle in front to the middle behind, but for those in the middles.
     fn divisions(&self) -> Vec<Seam> {
-        let all = [
-            Seam::PrincessFront,
-            Seam::PanelFront,
-            self.bolt.garment.side_seam(),
-            Seam::PanelBack,
-            Seam::PrincessBack,
-        ];
-        // Those of legs end below a bodice.
-        let garment = self.bolt.garment;
-        let goes_here = |seam| self.part != PiecePart::Bodice || garment.span_of(seam).1 < Level::Waist;
-        all.into_iter()
-            .filter(|seam| *seam == garment.side_seam() || self.bolt.has(*seam) && goes_here(*seam))
-            .collect()
+        self.bolt.garment.divisions(self.part == PiecePart::Bodice)
     }
 
     fn pieces(&self) -> Vec<Piece> {
@@ -220,11 +205,10 @@ impl<'a> Storey<'a> {
     /// How long its lower edge is once it is sewn, from the middle up to a seam at this place, or to the side.
     fn lower_edge(&self, front: bool, x: f64) -> f64 {
         let before = self.places.iter().filter(|(seam, at)| is_in_front(*seam) == front && *at < x).count();
-        let is_before = |d: &&DartFacts| {
-            d.dart.is_in_front() == front && (d.from_centre.length.cm() * 10.0 < x || x >= self.quarter)
-        };
-        let darts: f64 = self.darts().filter(is_before).map(|d| self.takes(d, self.from)).sum();
-        x - (2 * before + 1) as f64 * self.loses.at(self.from) - darts
+        let is_before = |at: f64| at < x || x >= self.quarter;
+        let darts = self.lying(front).into_iter().filter(|(_, at)| is_before(*at));
+        let taken: f64 = darts.map(|(dart, _)| self.takes(dart, self.from)).sum();
+        x - (2 * before + 1) as f64 * self.loses.at(self.from) - taken
     }
 
     /// It is one of its seams between the middle and the side.

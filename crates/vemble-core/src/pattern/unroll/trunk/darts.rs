@@ -1,6 +1,6 @@
 //! The darts of a bodice, a skirt or a dress, laid flat.
 
-use super::Storey;
+use super::{Storey, is_in_front};
 use crate::garment::{Dart, DartFacts, Seam};
 use crate::pattern::change::{Stays, draw_out};
 use crate::pattern::cut::open_across;
@@ -42,7 +42,8 @@ impl<'a> Storey<'a> {
         let (tip, neck, whole) = (edge.start(), edge.end(), edge.length());
         let way = (neck - tip).normalize();
         // One whose place nobody measured still lies on the seam.
-        let along = ((tip.x - out) / (tip.x - neck.x) * whole).max(half + 10.0).min(whole - half - 10.0);
+        let along = (tip.x - out) / (tip.x - neck.x) * whole - half;
+        let along = along.max(half + 10.0).min(whole - half - 10.0);
         let middle = tip + way * along;
         let point = middle + Vec2::new(-way.y, way.x) * long;
         let mouth = [middle - way * half, middle + way * half];
@@ -51,45 +52,49 @@ impl<'a> Storey<'a> {
 
     /// Heights between which a dart takes of the width: its wide end first. None of one from the side.
     pub(super) fn spans(&self, dart: &DartFacts) -> Vec<f64> {
-        let long = dart.length.length.cm() * 10.0;
-        let waist = self.bolt.up(Level::Waist).unwrap_or(0.0);
-        match dart.dart {
-            Dart::FrontWaist | Dart::BackWaist | Dart::OuterFrontWaist | Dart::OuterBackWaist => {
-                let up = self.bolt.garment.goes_above_waist();
-                vec![waist, if up { waist + long } else { waist - long }]
-            }
-            Dart::FrontFishEye | Dart::BackFishEye => vec![waist, waist + long / 2.0, waist - long / 2.0],
-            Dart::Bust | Dart::Shoulder => Vec::new(),
-        }
+        self.bolt.garment.spans_of(dart).into_iter().map(|cm| cm * 10.0).collect()
     }
 
     /// What a dart takes of the width at a height.
     pub(super) fn takes(&self, dart: &DartFacts, y: f64) -> f64 {
-        let spans = self.spans(dart);
-        let Some((wide, points)) = spans.split_first() else { return 0.0 };
-        let whole = dart.fold_depth.length.cm() * 20.0;
-        let share = |point: &f64| {
-            let share = (y - point) / (wide - point);
-            if (0.0..=1.0).contains(&share) { share } else { 0.0 }
-        };
-        whole * points.iter().map(share).fold(0.0, f64::max)
+        self.bolt.garment.taken_by(dart, y / 10.0) * 10.0
+    }
+
+    /// Where the darts of a face lie at the waist before anything is taken off edges, from the middle out: the middle of each. Their places are measured
+    /// sewn, so that what seams and darts nearer the middle take is added.
+    pub(super) fn lying(&self, front: bool) -> Vec<(&'a DartFacts, f64)> {
+        let waist = self.bolt.up(Level::Waist).unwrap_or(0.0);
+        let runs_up = |d: &&DartFacts| d.dart.is_in_front() == front && !self.spans(d).is_empty();
+        let mut darts: Vec<&DartFacts> = self.darts().filter(runs_up).collect();
+        darts.sort_by_key(|dart| dart.from_centre.length);
+        let loses = self.loses.at(waist);
+        let mut seams: Vec<f64> =
+            self.places.iter().filter(|(seam, _)| is_in_front(*seam) == front).map(|(_, at)| *at).collect();
+        seams.sort_by(f64::total_cmp);
+        // How much further out it lies than it is measured, and where its panel begins and ends.
+        let (mut more, mut from, mut seams) = (0.0, 0.0, seams.into_iter().peekable());
+        let mut lying = Vec::new();
+        for dart in darts {
+            let [half, out] = [dart.fold_depth, dart.from_centre].map(|measure| measure.length.cm() * 10.0);
+            while let Some(seam) = seams.next_if(|seam| out + more >= seam - loses) {
+                (more, from) = (more + 2.0 * loses, seam + loses);
+            }
+            // One whose place nobody measured still lies on one of the pieces.
+            let to = seams.peek().unwrap_or(&self.quarter) - loses;
+            lying.push((dart, (out + more + half).min(to - half - 10.0).max(from + half + 10.0)));
+            more += 2.0 * half;
+        }
+        lying
     }
 
     /// Darts that begin or lie on this piece.
     pub(super) fn add_darts(&self, piece: &mut Piece, inner: Option<Seam>, outer: Seam) {
         let is_front = piece.key.face == PieceFace::Front;
         let (from, to) = (inner.map_or(0.0, |s| self.place(s)), self.place(outer));
-        let is_side = outer == self.bolt.garment.side_seam();
-        for dart in self.darts().filter(|d| d.dart.is_in_front() == is_front) {
+        let own = self.lying(is_front).into_iter().filter(|(_, x)| (from..to).contains(x));
+        for (dart, x) in own {
+            let Some(waist) = self.bolt.up(Level::Waist) else { continue };
             let half = dart.fold_depth.length.cm() * 10.0;
-            let x = dart.from_centre.length.cm() * 10.0;
-            if dart.dart == Dart::Bust {
-                continue;
-            }
-            // One whose place nobody measured still lies on one of the pieces.
-            let is_here = (x >= from && x < to) || (x >= to && is_side);
-            let Some(waist) = self.bolt.up(Level::Waist).filter(|_| is_here) else { continue };
-            let x = x.min(to - half - 10.0).max(from + half + 10.0);
             // Where the waist is an edge, on it.
             let on = |p: Point| piece.edge(EdgeName::Waist).map_or(p, |edge| edge.nearest(p));
             let mouth = [Point::new(x - half, waist), Point::new(x + half, waist)].map(on);
@@ -104,6 +109,7 @@ impl<'a> Storey<'a> {
                 _ => continue,
             });
         }
+        let is_side = outer == self.bolt.garment.side_seam();
         let bust = self.darts().find(|d| d.dart == Dart::Bust).filter(|_| is_front);
         if let (Some(dart), Some(bust)) = (bust, self.bolt.up(Level::Bust)) {
             self.open_bust_dart(piece, dart, bust, (inner, is_side));
