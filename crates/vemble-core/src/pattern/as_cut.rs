@@ -1,14 +1,14 @@
 //! The figures of a garment that is cut from these pieces.
 
 use super::lay::Set;
-use super::panels::from_middle;
+use super::panels::{from_middle, is_between_panels};
 use super::piece::{Edge, Piece, is_on};
 use super::unroll::unroll;
 use crate::body::{Proportions, Wearer};
 use crate::garment::{DartFacts, Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PiecePart};
+use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
 
 /// A garment that would be unrolled to these pieces, with its figures at the marks of a tape: what goes round it, how high its levels lie, how long
 /// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them. Of pieces that were drawn elsewhere
@@ -193,12 +193,18 @@ pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
         let (_, y) = sleeve.levels.iter().find(|(l, _)| *l == level)?;
         return Some(y - sleeve.bounds().y0);
     }
-    let is_lower = |part: PiecePart| matches!(part, PiecePart::Body | PiecePart::Skirt | PiecePart::Leg);
     let on_face = |face: PieceFace| -> Option<f64> {
-        let side = |is_of: &dyn Fn(PiecePart) -> bool| -> Option<(&Piece, usize)> {
-            let own = pieces.iter().filter(|p| p.key.face == face && is_of(p.key.part));
-            own.filter_map(|p| Some((*p, p.edges.iter().position(|edge| edge.name.is_side())?))).next()
+        // From below up: what is below a yoke, the yoke, a bodice.
+        let storey = |piece: &Piece| match (piece.key.part, piece.key.share) {
+            (PiecePart::Bodice, _) => 2,
+            (_, PieceShare::Upper) => 1,
+            _ => 0,
         };
+        let sides: Vec<(&Piece, &Edge)> = pieces
+            .iter()
+            .filter(|p| p.key.face == face)
+            .filter_map(|p| Some((*p, p.edges.iter().find(|edge| edge.name.is_side())?)))
+            .collect();
         // Up to a place at the side of one storey, without what its darts take.
         let rise = |piece: &Piece, edge: &Edge, to: f64| {
             let own = piece
@@ -209,24 +215,23 @@ pub(super) fn height_of(pieces: &[&Piece], level: Level) -> Option<f64> {
             let hem = piece.edge(EdgeName::Hem).map(|hem| hem.at(hem.length() / 2.0).0.y);
             to - hem.unwrap_or(edge.start().y.min(edge.end().y)) - taken
         };
-        let up = |(piece, n): (&Piece, usize)| -> Option<f64> {
-            let edge = &piece.edges[n];
-            let notch = edge.notches.iter().find(|notch| notch.level == Some(level))?;
-            Some(rise(piece, edge, edge.at(notch.along).0.y))
-        };
-        let lower = side(&is_lower);
-        let top = |edge: &Edge| edge.start().y.max(edge.end().y);
-        let whole = lower.map(|(piece, n)| rise(piece, &piece.edges[n], top(&piece.edges[n])));
-        let upper = side(&|part| part == PiecePart::Bodice);
-        if let Some(high) = lower.and_then(up) {
-            return Some(high);
+        let (mut below, mut is_body) = (0.0, true);
+        for n in 0..3 {
+            if n == 2
+                && level == Level::Waist
+                && !sides.is_empty()
+                && (!is_body || sides.iter().any(|(p, _)| storey(p) == n))
+            {
+                return Some(below);
+            }
+            let Some((piece, edge)) = sides.iter().find(|(piece, _)| storey(piece) == n) else { continue };
+            if let Some(notch) = edge.notches.iter().find(|notch| notch.level == Some(level)) {
+                return Some(below + rise(piece, edge, edge.at(notch.along).0.y));
+            }
+            is_body &= piece.key.part == PiecePart::Body;
+            below += rise(piece, edge, edge.start().y.max(edge.end().y));
         }
-        if level == Level::Waist
-            && (upper.is_some() || lower.is_some_and(|(p, _)| p.key.part != PiecePart::Body))
-        {
-            return whole;
-        }
-        upper.and_then(up).map(|high| high + whole.unwrap_or(0.0))
+        None
     };
     let both: Vec<f64> = [PieceFace::Front, PieceFace::Back].into_iter().filter_map(on_face).collect();
     mean(&both)
@@ -247,12 +252,22 @@ pub(super) fn length_of(garment: &Garment, pieces: &[&Piece], seam: Seam) -> Opt
         let faces = [PieceFace::Front, PieceFace::Back].map(|face| sewn(&of(face), name));
         return mean(&faces.into_iter().flatten().collect::<Vec<f64>>());
     }
+    // Below a yoke it goes on.
+    let goes_on = |part: PiecePart| part != PiecePart::Sleeve && !is_between_panels(seam);
     let of_part = |part: &PiecePart| {
-        let edges = pieces
-            .iter()
-            .filter(|p| p.key.part == *part)
-            .flat_map(|p| p.edges.iter().filter(|e| e.name == name).map(move |e| p.sewn(e)));
-        mean(&edges.collect::<Vec<f64>>())
+        let own = |face: &PieceFace| {
+            let own: Vec<&Piece> =
+                pieces.iter().filter(|p| p.key.part == *part && p.key.face == *face).copied().collect();
+            match goes_on(*part) {
+                true => sewn(&own, name),
+                false => mean(
+                    &own.iter()
+                        .flat_map(|p| p.edges.iter().filter(|e| e.name == name).map(|e| p.sewn(e)))
+                        .collect::<Vec<f64>>(),
+                ),
+            }
+        };
+        mean(&PieceFace::ALL.iter().filter_map(own).collect::<Vec<f64>>())
     };
     let storeys: Vec<f64> = PiecePart::ALL.iter().filter_map(of_part).collect();
     (!storeys.is_empty()).then(|| storeys.iter().sum())

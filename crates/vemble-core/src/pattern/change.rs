@@ -23,8 +23,8 @@ use crate::garment::Seam;
 use crate::length::Measure;
 use crate::place::Level;
 use crate::work::{
-    Eased, EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, path_crosses,
-    straight,
+    Eased, EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart, PieceShare,
+    path_crosses, straight,
 };
 use kurbo::{CubicBez, Line, Point, Shape, Vec2};
 
@@ -319,10 +319,18 @@ fn move_by_pins(piece: &mut Piece, name: EdgeName, pins: &[EdgePin]) -> Result<(
 
 /// Levels below which a piece has a line to be lengthened at: a waist at its upper edge crosses nothing, and may be one.
 pub(super) fn lines_of(piece: &Piece) -> Vec<Level> {
-    let is_at_top = matches!(piece.key.part, PiecePart::Skirt | PiecePart::Leg)
-        && piece.edge(EdgeName::Waist).is_some()
-        && piece.levels.iter().all(|(level, _)| *level != Level::Waist);
+    let is_at_top = top_edge(piece).is_some() && piece.levels.iter().all(|(level, _)| *level != Level::Waist);
     is_at_top.then_some(Level::Waist).into_iter().chain(piece.levels.iter().map(|(l, _)| *l)).collect()
+}
+
+/// The edge that a skirt or a leg has for its waist: below a yoke the one at that.
+fn top_edge(piece: &Piece) -> Option<&Edge> {
+    let name = match piece.key.share {
+        PieceShare::Upper => return None,
+        PieceShare::Lower => EdgeName::Seam(Seam::YokeSeam),
+        PieceShare::Whole | PieceShare::Centre | PieceShare::Middle | PieceShare::Side => EdgeName::Waist,
+    };
+    piece.edge(name).filter(|_| matches!(piece.key.part, PiecePart::Skirt | PiecePart::Leg))
 }
 
 /// Where the seam between the legs of a face ends, whichever of its panels has that.
@@ -337,7 +345,7 @@ fn stretch_below(pieces: &[Piece], piece: &Piece, level: Level) -> Result<[f64; 
     let own = piece.levels.iter().find(|(l, _)| *l == level).map(|(_, y)| *y);
     let waists =
         pieces.iter().filter(|other| piece.key.goes_on_in(other.key) && lines_of(other).contains(&level));
-    let curves = waists.filter_map(|other| other.edge(EdgeName::Waist)).flat_map(|edge| &edge.curves);
+    let curves = waists.filter_map(top_edge).flat_map(|edge| &edge.curves);
     let lowest = curves.map(|c| c.bounding_box().y0).reduce(f64::min);
     let high = own.or(lowest.filter(|_| lines_of(piece).contains(&level))).ok_or(CannotBe::NoLevel)?;
     let crotch = crotch_of(pieces, piece.key);

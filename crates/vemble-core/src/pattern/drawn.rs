@@ -8,8 +8,8 @@ use crate::garment::{Garment, Seam};
 use crate::length::{Length, Measure, Unit};
 use crate::place::Level;
 use crate::work::{
-    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, PieceFace, PiecePart,
-    PieceShare, kept, point, xy,
+    DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased, EdgeName, PieceFace, PieceKey,
+    PiecePart, PieceShare, kept, point, xy,
 };
 use kurbo::{Affine, Point, Shape};
 
@@ -125,9 +125,9 @@ pub(super) fn upright(piece: &Piece) -> Affine {
         let sum = of.iter().fold(Point::ZERO, |sum, p| sum + (place * *p).to_vec2());
         (!of.is_empty()).then(|| Point::new(sum.x / of.len() as f64, sum.y / of.len() as f64))
     };
-    let part = piece.key.part;
+    let key = piece.key;
     let (over, under) =
-        (middle_of(place, &|name| is_upper(part, name)), middle_of(place, &|name| is_lower(part, name)));
+        (middle_of(place, &|name| is_upper(key, name)), middle_of(place, &|name| is_lower(key, name)));
     let over_y = over.unwrap_or(centre(place)).y;
     if over_y < under.unwrap_or(centre(place)).y {
         place = Affine::rotate(std::f64::consts::PI) * place;
@@ -149,21 +149,23 @@ pub(super) fn upright(piece: &Piece) -> Affine {
     Affine::translate((-laid.x0, -laid.y0)) * place
 }
 
-/// It lies above the others of its part.
-fn is_upper(part: PiecePart, name: EdgeName) -> bool {
+/// It lies above the others of its piece.
+fn is_upper(key: PieceKey, name: EdgeName) -> bool {
     match name {
-        EdgeName::Waist => matches!(part, PiecePart::Skirt | PiecePart::Leg),
+        EdgeName::Waist => matches!(key.part, PiecePart::Skirt | PiecePart::Leg),
+        EdgeName::Seam(Seam::YokeSeam) => key.share != PieceShare::Upper,
         EdgeName::Neckline | EdgeName::Top => true,
-        EdgeName::Seam(seam) => matches!(seam, Seam::ShoulderSeam | Seam::ArmholeSeam | Seam::YokeSeam),
+        EdgeName::Seam(seam) => matches!(seam, Seam::ShoulderSeam | Seam::ArmholeSeam),
         EdgeName::Hem | EdgeName::Fold | EdgeName::Opening | EdgeName::End | EdgeName::Inner => false,
     }
 }
 
-/// It lies below the others of its part.
-fn is_lower(part: PiecePart, name: EdgeName) -> bool {
+/// It lies below the others of its piece.
+fn is_lower(key: PieceKey, name: EdgeName) -> bool {
     match name {
         EdgeName::Hem => true,
-        EdgeName::Waist => matches!(part, PiecePart::Bodice | PiecePart::Waistband),
+        EdgeName::Seam(Seam::YokeSeam) => key.share == PieceShare::Upper,
+        EdgeName::Waist => matches!(key.part, PiecePart::Bodice | PiecePart::Waistband),
         EdgeName::Neckline | EdgeName::Top | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
         EdgeName::Seam(_) | EdgeName::Inner => false,
     }

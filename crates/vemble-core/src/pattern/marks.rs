@@ -55,11 +55,13 @@ pub(super) fn changes_of(marked: &Marked, pieces: &[Piece], tape: Tape) -> Vec<P
     };
     // Of panels beside each other one wedge goes through all.
     let across_lower = |face: PieceFace, by: Measure| -> Vec<PieceChange> {
-        let all = on(&|p| is_lower(p.key) && p.key.face == face, &|piece| PieceChange::Wedge {
-            piece: piece.across(),
-            below: Level::Waist,
-            at: OpensAt::Middle,
-            by,
+        // Of what is cut in two across, through the one that has the line.
+        let has_line = |p: &Piece| match p.key.share {
+            PieceShare::Upper | PieceShare::Lower => lines_of(p).contains(&Level::Waist),
+            PieceShare::Whole | PieceShare::Centre | PieceShare::Middle | PieceShare::Side => true,
+        };
+        let all = on(&|p| is_lower(p.key) && p.key.face == face && has_line(p), &|piece| {
+            PieceChange::Wedge { piece: piece.across(), below: Level::Waist, at: OpensAt::Middle, by }
         });
         all.iter()
             .enumerate()

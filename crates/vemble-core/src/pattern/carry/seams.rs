@@ -8,7 +8,7 @@ use crate::pattern::joins::is_in_front;
 use crate::pattern::panels::is_between_panels;
 use crate::pattern::piece::{Edge, Piece};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
+use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
 
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
@@ -35,6 +35,8 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
 /// Its stations run on as its edge does: up from the lower edge, and out from the neck.
 fn counts_up(seam: Seam, edge: &Edge) -> bool {
     match seam.run() {
+        // Every piece has its outline against the clock, from under the arm up.
+        Run::Across if seam == Seam::ArmholeSeam => true,
         Run::Across => edge.start().x < edge.end().x,
         Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
     }
@@ -66,11 +68,20 @@ impl Stations {
 
 /// Where the stations of a seam lie on an edge as it was found: at its notches as high as their levels are, and at its ends, since an edge slants. A
 /// seam that ends where pieces are cut to end is not as long there as it was measured.
-fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_>) -> Stations {
+fn stations(
+    garment: &Garment,
+    all: &[Piece],
+    found: &Piece,
+    n: usize,
+    altered: &AlteredSeam<'_>,
+) -> Stations {
     let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
     let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
     let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
     let (upwards, long) = (counts_up(seam, edge), found.sewn(edge));
+    if seam == Seam::ArmholeSeam && found.key.part == PiecePart::Sleeve {
+        return Stations { at: around_cap(all, found, n, whole), line };
+    }
     let datum = garment.height_of_datum(seam);
     let of_level = |level: Level| Some((garment.level(level)?.station.length - datum).cm());
     let waist = of_level(Level::Waist);
@@ -85,6 +96,8 @@ fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_
         | PiecePart::Sleeve
         | PiecePart::Waistband => [0.0, whole],
     };
+    let [from, to] = share_of_seam(all, found, edge, seam);
+    let [base, top] = [from, to].map(|share| base + (top - base) * share);
     let is_cut_to_end = match seam.run() {
         // It ends where a shoulder, an armhole or a waist that rises is cut.
         Run::Down => found.key.part != PiecePart::Skirt && is_between_panels(seam),
@@ -105,10 +118,60 @@ fn stations(garment: &Garment, found: &Piece, n: usize, altered: &AlteredSeam<'_
     Stations { at, line }
 }
 
+/// From where to where an edge has the seam of its side, as shares of it: less than all of it where a yoke, or a panel that ends in an armhole or at the shoulder, has
+/// the rest.
+fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2] {
+    if own.key.face == PieceFace::Round || is_between_panels(seam) {
+        return [0.0, 1.0];
+    }
+    let is_beside = |piece: &&Piece| PieceKey { share: own.key.share, ..piece.key } == own.key;
+    let middle = |edge: &Edge| edge.start().midpoint(edge.end());
+    let is_before = |one: &Edge, other: &Edge| match seam.run() {
+        Run::Across if seam != Seam::ArmholeSeam => middle(one).x < middle(other).x,
+        Run::Across | Run::Down | Run::DownSleeve => middle(one).y < middle(other).y,
+    };
+    let (mut before, mut whole) = (0.0, 0.0);
+    for piece in all.iter().filter(is_beside) {
+        for other in piece.edges.iter().filter(|other| other.name == edge.name) {
+            let long = piece.sewn(other);
+            whole += long;
+            before += if is_before(other, edge) { long } else { 0.0 };
+        }
+    }
+    [before / whole, (before + own.sewn(edge)) / whole]
+}
+
+/// The stations of an armhole along the cap of a sleeve: from under the arm up to its middle, and down again; of two pieces the under one has the beginning of it
+/// behind, from the sleeve seam to the sleeve back seam.
+fn around_cap(all: &[Piece], own: &Piece, n: usize, whole: f64) -> Vec<(f64, f64)> {
+    let edge = &own.edges[n];
+    let is_beside = |piece: &&Piece| PieceKey { share: own.key.share, ..piece.key } == own.key;
+    let edges = all.iter().filter(is_beside).flat_map(|p| p.edges.iter().map(move |e| (p, e)));
+    let cap: f64 = edges.filter(|(_, e)| e.name == edge.name).map(|(p, e)| p.sewn(e)).sum();
+    let (long, half) = (own.sewn(edge), cap / 2.0);
+    let behind = |long: f64| long / half * whole;
+    let mut at = match own.key.share {
+        PieceShare::Lower => vec![(0.0, 0.0), (long, behind(long))],
+        PieceShare::Whole
+        | PieceShare::Upper
+        | PieceShare::Centre
+        | PieceShare::Middle
+        | PieceShare::Side => {
+            vec![(0.0, 0.0), (half, whole), (long, behind(cap - long))]
+        }
+    };
+    // Counted from the sleeve seam.
+    let before = own.edges[(n + own.edges.len() - 1) % own.edges.len()].name;
+    if before == EdgeName::Seam(Seam::SleeveBackSeam) {
+        at = at.into_iter().rev().map(|(along, station)| (long - along, station)).collect();
+    }
+    at
+}
+
 /// Both edges of a seam, moved by what they are chalked. False where no piece has them.
 pub(super) fn carry(
     garment: &Garment,
-    (pieces, found): (&mut [Piece], &[Piece]),
+    (pieces, all): (&mut [Piece], &[Piece]),
     altered: &AlteredSeam<'_>,
     side: GarmentSide,
 ) -> bool {
@@ -119,14 +182,14 @@ pub(super) fn carry(
     let seam = altered.facts.seam;
     let line = altered.line(side);
     let mut done = false;
-    for (piece, found) in pieces.iter_mut().zip(found) {
+    for (piece, found) in pieces.iter_mut().zip(all) {
         for n in 0..piece.edges.len() {
             if piece.edges[n].name != EdgeName::Seam(seam) {
                 continue;
             }
             done = true;
             let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
-            let stations = stations(garment, found, n, altered);
+            let stations = stations(garment, all, found, n, altered);
             let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
             let edge = &as_found.edges[n];
             let (upwards, long) = (counts_up(seam, edge), as_found.sewn(edge));
