@@ -47,7 +47,11 @@ fn figures(mark: ToileMark, pieces: &[Piece]) -> [Vec<f64>; 2] {
         [Seam::CentreFront, Seam::CentreBack, Seam::FrontRise, Seam::SeatSeam].map(EdgeName::Seam);
     let in_middle = [&in_middle[..], &[EdgeName::Fold, EdgeName::Opening]].concat();
     let balance = |face| {
-        [ups(face, &in_middle), ups(face, &[Seam::SideSeam, Seam::Outseam, Seam::Inseam].map(EdgeName::Seam))]
+        // Of what is cut in two across both together.
+        [
+            vec![ups(face, &in_middle).iter().sum()],
+            ups(face, &[Seam::SideSeam, Seam::Outseam, Seam::Inseam].map(EdgeName::Seam)),
+        ]
     };
     let heights = |of: &mut dyn Iterator<Item = &Piece>| of.map(|p| p.bounds().height()).collect::<Vec<_>>();
     let levels = |of: &mut dyn Iterator<Item = &Piece>| -> Vec<f64> {
@@ -67,7 +71,11 @@ fn figures(mark: ToileMark, pieces: &[Piece]) -> [Vec<f64>; 2] {
                 |d: &&PieceDart| matches!(d.dart, Dart::Bust | Dart::FrontWaist) && d.is_turnable();
             [darts().filter(is_of_bust).map(|d| -d.point.y).collect(), seams(&[Seam::ShoulderSeam])]
         }
-        ToileMark::Waist => [heights(&mut upper()), seams(&[Seam::ShoulderSeam, Seam::ArmholeSeam])],
+        // A yoke lies above.
+        ToileMark::Waist => {
+            let below = upper().filter(|p| p.key.share != PieceShare::Upper);
+            [below.map(|p| p.bounds().height()).collect(), seams(&[Seam::ShoulderSeam, Seam::ArmholeSeam])]
+        }
         ToileMark::Hem => [heights(&mut has_hem()), levels(&mut has_hem())],
         ToileMark::BalanceFront => balance(PieceFace::Front),
         ToileMark::BalanceBack => {

@@ -8,6 +8,7 @@
 mod legs;
 mod sleeve;
 mod trunk;
+mod yoke;
 
 pub(super) use sleeve::BEHIND;
 pub(super) use trunk::BELOW_BUST;
@@ -80,6 +81,7 @@ pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<&SetIn>) ->
         // Without a seam at the waist both are cut in one, and nothing is known of how.
         (true, true) => return Vec::new(),
     };
+    yoke::cut_yokes(&bolt, &mut pieces);
     pieces.extend(sleeve::sleeve(&bolt));
     pieces.extend(band(&bolt));
     for piece in &mut pieces {
