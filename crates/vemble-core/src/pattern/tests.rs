@@ -504,7 +504,7 @@ fn levels_are_marked_and_words_written_on_their_piece() {
         for sheet in piece_sheets(&demo(name), WhichPieces::All, Tape::Cm).unwrap() {
             let outline = &sheet.lines.iter().find(|(ink, _)| *ink == PaperInk::New).unwrap().1;
             for (at, words) in &sheet.words {
-                assert!(holds(&outline, *at), "{name}, {}, {words}: {at:?}", sheet.title);
+                assert!(holds(outline, *at), "{name}, {}, {words}: {at:?}", sheet.title);
             }
             let named = sheet.piece.as_ref().unwrap();
             for line in named.lines.iter().filter(|line| line.name.starts_with("level: ")) {
@@ -514,7 +514,7 @@ fn levels_are_marked_and_words_written_on_their_piece() {
                     .map(|s| s.nearest(mark.start(), 1e-3).distance_sq)
                     .fold(f64::INFINITY, f64::min);
                 assert!(off < 0.01, "{name}, {}, {}: {off}", sheet.title, line.name);
-                assert!(holds(&outline, mark.end()), "{name}, {}, {}", sheet.title, line.name);
+                assert!(holds(outline, mark.end()), "{name}, {}, {}", sheet.title, line.name);
                 seen += 1;
             }
         }
