@@ -7,7 +7,7 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, Seam};
 use crate::length::{Length, Station};
 use crate::pattern::panels::{Line, Strip, rank, strips};
-use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, is_on};
+use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, holds, is_on};
 use crate::pattern::unroll::BELOW_BUST;
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
@@ -115,15 +115,17 @@ fn new(
     if dart.has_two_points() {
         let at = altered.height_of(mouth_of(garment, altered, side))?;
         let height = |n: usize, h: Option<Length>| height_on(garment, &pieces[n], h?);
+        // A yoke has no waist.
+        own.retain(|n| height(*n, Some(at)).is_some());
         let line = Line::Level(height(*own.first()?, Some(at))?);
         let (n, out) = across(&strips(&all, own.into_iter(), line), half, altered, garment)?;
         let (point, y, base) = (height(n, altered.point)?, height(n, Some(at))?, height(n, altered.base)?);
-        let ([from, _], bounds) = (pieces[n].reach(y)?, pieces[n].bounds());
+        let ([from, _], outline) = (pieces[n].reach(y)?, pieces[n].outline());
         let x = if pieces[n].edge(EdgeName::Opening).is_some() { from.max(0.0) } else { from } + out;
-        let is_here = bounds.y0 < base && point < bounds.y1;
         let mouth = [Point::new(x - half, y), Point::new(x + half, y)];
         let [point, base] = [point, base].map(|y| Point::new(x, y));
         let whole = PieceDart { dart, mouth, point, other: Some(base), loose: None };
+        let is_here = [point, base].iter().all(|end| holds(&outline, *end));
         return is_here.then_some((n, whole));
     }
     let on = match dart {
@@ -164,6 +166,8 @@ fn new(
     let fits = along - half > BESIDE && along + half < edge.length() - BESIDE;
     let mouth = [edge.at(along - half).0, edge.at(along + half).0];
     let point = mouth[0].midpoint(mouth[1]) + inwards(mouth[1] - mouth[0]).normalize() * long;
+    // Nor does it run out of its piece, over a yoke seam.
+    let fits = fits && holds(&pieces[n].outline(), point);
     fits.then_some((n, PieceDart { dart, mouth, point, other: None, loose: None }))
 }
 

@@ -727,9 +727,12 @@ proptest! {
                 let on_next = sewn_from_side(&unroll(&next, &wearer, None), dart);
                 for set in &laid.sets {
                     let Some(lies) = sewn_from_side(&set.chalked, dart) else { continue };
-                    let piece = set.chalked.iter().flat_map(|piece| &piece.darts).find(|d| d.dart == dart).unwrap();
+                    let own = set.chalked.iter().find_map(|piece| Some((piece, piece.darts.iter().find(|d| d.dart == dart)?)));
+                    let (piece, drawn) = own.unwrap();
                     let of = format!("{:?}, {dart:?}, {from} mm", garment.kind);
-                    let wanted = from as f64 - piece.takes() / 2.0;
+                    let ends = [Some(drawn.point), drawn.other];
+                    prop_assert!(ends.into_iter().flatten().all(|end| holds(&piece.outline(), end)), "{}: it runs out of its piece", of);
+                    let wanted = from as f64 - drawn.takes() / 2.0;
                     prop_assert!((lies - wanted).abs() < 1.0, "{}: {} instead of {} mm", of, lies, wanted);
                     let mark = tape.mark().cm() * 10.0;
                     let [cut, recorded] = [&cut, &next_facts].map(|facts| facts.unwrap_or(f64::INFINITY));
@@ -887,6 +890,22 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
         Seam::PanelBack,
     ];
     assert!(wanted.iter().all(|seam| seen.contains(seam)), "{seen:?}");
+}
+
+/// A new dart beside a yoke lies on what is below it, or above it; one that would run over its seam is said not to be drawn.
+#[test]
+fn a_new_dart_lies_beside_a_yoke_or_is_told() {
+    let wearer = demo("pinafore-toile").wearer;
+    let drawn_on = |kind: Kind, dart: Dart, long: f64| {
+        let garment = begun_on(&wearer, &[]).find(|garment| garment.kind == kind).unwrap();
+        let new = json!({"dart": {"dart": dart, "readings": pinned(&[(long, "0.4 cm")])}});
+        let laid = lay(&of_garment(garment, &wearer, change(new)), Tape::Cm).unwrap();
+        let own = laid.sets[0].chalked.iter().find(|piece| piece.darts.iter().any(|d| d.dart == dart));
+        (own.map(|piece| piece.key.share), laid.left.len())
+    };
+    assert_eq!(drawn_on(Kind::Shirt, Dart::BackFishEye, 9.0), (Some(PieceShare::Lower), 0));
+    assert_eq!(drawn_on(Kind::Jeans, Dart::BackWaist, 9.0), (None, 1));
+    assert_eq!(drawn_on(Kind::Jeans, Dart::FrontWaist, 9.0), (Some(PieceShare::Whole), 0));
 }
 
 /// What is pinned near the beginning of a seam moves its edges there and nowhere else: whichever storeys, yokes and panels the seam runs over, whichever side of a
