@@ -3,7 +3,7 @@
 //! **The model.** From the middle in front to the middle behind runs half of what goes round. Every seam that runs down takes the same off both
 //! its edges, and every such seam as much as the others, so that the edges of a seam are mirror images and equally long. What darts take is
 //! added before. Front and back are equally wide where no dart makes them differ. Girths are the garment's own at its levels and at the ends of
-//! its darts, and go smoothly between.
+//! its darts, and go smoothly between. A yoke is cut off last: it changes nothing of that.
 
 mod legs;
 mod sleeve;
