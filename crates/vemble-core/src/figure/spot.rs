@@ -37,11 +37,15 @@ pub fn spots(garment: &Garment, wearer: &Wearer, wanted: &[OnSeam]) -> Vec<Optio
 fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
     let facts = drape.garment.seam(seam)?;
     let half = Half { side, outer: &drape.outer, inner: drape.inner.as_ref() };
-    let (view, path) = [ViewSide::Front, ViewSide::Back]
+    // Of a yoke the half from the side on lies behind.
+    let is_behind = seam == Seam::YokeSeam && station * 2 > facts.length.length;
+    let views = [ViewSide::Front, ViewSide::Back];
+    let (view, path) = views
         .into_iter()
+        .skip(usize::from(is_behind))
         .find_map(|view| Some((view, seam_line(drape, facts, view, half)?)))?;
     let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
-    let from_start = share_of(facts, station);
+    let from_start = share_of(facts, station, view);
     let canvas = Canvas { top: drape.pose.body.height(), flipped: view != ViewSide::Front };
     let at = canvas.point(along(&path, from_start)?);
     Some(Spot { view, x_mm: hundredths(at.x), y_mm: hundredths(at.y) })
@@ -49,9 +53,14 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
 
 /// How far along its drawn line a station of a seam is, as a share of the line.
 ///
-/// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top.
-pub(crate) fn share_of(facts: &SeamFacts, station: Length) -> f64 {
+/// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top. A yoke's is drawn from the middle to the side, and its
+/// stations run on from the middle in front to the middle behind.
+pub(crate) fn share_of(facts: &SeamFacts, station: Length, view: ViewSide) -> f64 {
     let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
+    if facts.seam == Seam::YokeSeam {
+        let from_middle = if view == ViewSide::Back { 1.0 - share } else { share };
+        return (2.0 * from_middle).min(1.0);
+    }
     let from_the_top = facts.seam.run() == Run::DownSleeve || facts.seam == Seam::ArmholeSeam;
     if from_the_top { 1.0 - share } else { share }
 }

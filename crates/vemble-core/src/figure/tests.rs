@@ -374,3 +374,24 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
     }
     insta::assert_debug_snapshot!(left_out);
 }
+
+/// The stations of a yoke run from the middle in front to the middle behind: near either they lie near the middle of their view, halfway at the side; what only the
+/// back has lies behind.
+#[test]
+fn stations_of_a_yoke_run_from_front_to_back() {
+    use crate::garment::Seam;
+    for wearer in three_bodies() {
+        for kind in [Kind::Shirt, Kind::Jeans] {
+            let (name, cloth) = ("it".into(), cloth_named("calico").unwrap());
+            let garment = begin(Beginning { name, kind, toile: true, cloth, wearer: wearer.clone() });
+            let long = garment.seam(Seam::YokeSeam).unwrap().length.length;
+            let at = |share: i64| (Seam::YokeSeam, GarmentSide::Left, long.fraction(share, 100));
+            let spots = super::spots(&garment, &wearer, &[at(55), at(75), at(95)]);
+            let out = spots
+                .into_iter()
+                .map(|spot| spot.filter(|spot| spot.view == ViewSide::Back).unwrap().x_mm.abs());
+            let out: Vec<f64> = out.collect();
+            assert!(out[0] > out[1] && out[1] > out[2] && out[2] < out[0] * 0.2, "{kind:?}: {out:?}");
+        }
+    }
+}

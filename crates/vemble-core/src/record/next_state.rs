@@ -61,7 +61,10 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
             DrawnChange::Dart(dart) => {
                 let facts = facts(dart, tape);
                 match garment.darts.iter_mut().find(|known| known.dart == facts.dart) {
-                    Some(known) => *known = DartFacts { name: known.name.take(), ..facts },
+                    Some(known) => {
+                        let (name, from_centre) = (known.name.take(), known.from_centre);
+                        *known = DartFacts { name, from_centre, ..facts };
+                    }
                     None => garment.darts.push(facts),
                 }
             }

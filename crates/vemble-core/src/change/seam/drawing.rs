@@ -141,7 +141,8 @@ impl OnStand for AlteredSeam<'_> {
                 seam_line(drape, self.facts, view, stretch)?
             } else {
                 let path = seam_line(drape, self.facts, view, half)?;
-                part_of(&path, share_of(self.facts, from.0), share_of(self.facts, to.0))
+                let [from, to] = [from, to].map(|station| share_of(self.facts, station.0, view));
+                part_of(&path, from, to)
             };
             Some(svg(&drawing.canvas(view).place(&on_side(side, path))))
         };

@@ -33,10 +33,12 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
 }
 
 /// Its stations run on as its edge does: up from the lower edge, and out from the neck.
-fn counts_up(seam: Seam, edge: &Edge) -> bool {
+fn counts_up(seam: Seam, face: PieceFace, edge: &Edge) -> bool {
     match seam.run() {
         // Every piece has its outline against the clock, from under the arm up.
         Run::Across if seam == Seam::ArmholeSeam => true,
+        // From the middle in front to the middle behind.
+        Run::Across if seam == Seam::YokeSeam && face == PieceFace::Back => edge.start().x > edge.end().x,
         Run::Across => edge.start().x < edge.end().x,
         Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
     }
@@ -78,7 +80,7 @@ fn stations(
     let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
     let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
     let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
-    let (upwards, long) = (counts_up(seam, edge), found.sewn(edge));
+    let (upwards, long) = (counts_up(seam, found.key.face, edge), found.sewn(edge));
     if seam == Seam::ArmholeSeam && found.key.part == PiecePart::Sleeve {
         return Stations { at: around_cap(all, found, n, whole), line };
     }
@@ -123,6 +125,9 @@ fn stations(
 fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2] {
     if own.key.face == PieceFace::Round || is_between_panels(seam) {
         return [0.0, 1.0];
+    }
+    if seam == Seam::YokeSeam {
+        return if own.key.face == PieceFace::Front { [0.0, 0.5] } else { [0.5, 1.0] };
     }
     let is_beside = |piece: &&Piece| PieceKey { share: own.key.share, ..piece.key } == own.key;
     let middle = |edge: &Edge| edge.start().midpoint(edge.end());
@@ -192,7 +197,7 @@ pub(super) fn carry(
             let stations = stations(garment, all, found, n, altered);
             let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
             let edge = &as_found.edges[n];
-            let (upwards, long) = (counts_up(seam, edge), as_found.sewn(edge));
+            let (upwards, long) = (counts_up(seam, found.key.face, edge), as_found.sewn(edge));
             let station = |along: f64| {
                 let sewn = as_found.sewn_along(edge, along);
                 stations.at(if upwards { sewn } else { long - sewn })

@@ -922,7 +922,7 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
     let yoked = begun_on(&wearer, &[]).map(|garment| Garment { darts: Vec::new(), ..garment });
     for garment in panels.into_iter().flat_map(|panels| begun_on(&wearer, panels)).chain(yoked) {
         // What runs all round has no beginning on a piece.
-        let is_round = |seam: Seam| matches!(seam, Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam);
+        let is_round = |seam: Seam| matches!(seam, Seam::WaistSeam | Seam::NeckSeam);
         for facts in garment.seams.iter().filter(|facts| !is_round(facts.seam)) {
             let (seam, long) = (EdgeName::Seam(facts.seam), facts.length.length.cm());
             let pins = pinned(&[(long * 0.1, "0.6 cm"), (long * 0.3, "0.6 cm"), (long * 0.5, "0 cm")]);
@@ -930,7 +930,7 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
             let document = of_garment(garment.clone(), &wearer, change(pinned));
             let Ok(laid) = lay(&document, Tape::Cm) else { continue };
             let set = &laid.sets[0];
-            let is_level = facts.seam == Seam::ShoulderSeam;
+            let is_level = matches!(facts.seam, Seam::ShoulderSeam | Seam::YokeSeam);
             // How far along its seam a place lies, of all that its side has of it.
             let far = |p: kurbo::Point| if is_level { p.x } else { p.y };
             for old in set.old.iter().filter(|old| old.key.layer.is_outer()) {
@@ -955,7 +955,12 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
                             .iter()
                             .map(|edge| edge.nearest(p).distance(p))
                             .fold(f64::INFINITY, f64::min);
-                        let share = (far(p) - least) / (most - least);
+                        let share = match ((far(p) - least) / (most - least), facts.seam, old.key.face) {
+                            // From the middle in front to the middle behind.
+                            (out, Seam::YokeSeam, PieceFace::Front) => out / 2.0,
+                            (out, Seam::YokeSeam, PieceFace::Back | PieceFace::Round) => 1.0 - out / 2.0,
+                            (share, ..) => share,
+                        };
                         let of = format!(
                             "{:?}, {:?}, {}: {off} mm at {share}",
                             garment.kind,
