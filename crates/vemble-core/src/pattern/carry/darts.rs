@@ -176,18 +176,14 @@ fn new(
 fn across(strips: &[Strip], half: f64, altered: &AlteredDart<'_>, garment: &Garment) -> Option<(usize, f64)> {
     let all: f64 = strips.iter().map(Strip::sewn).sum();
     let placed = altered.change.from_side_seam.map(|from| all - from.length.cm() * 10.0);
-    let mut out = placed.filter(|out| *out > 0.0).unwrap_or(altered.from_centre(garment).cm() * 10.0);
+    let mut out = placed.unwrap_or(altered.from_centre(garment).cm() * 10.0);
     for strip in strips {
         if out < strip.sewn() {
             let place = strip.place_of(out);
             let clear = |[from, to]: [f64; 2]| place + half + BESIDE < from || place - half - BESIDE > to;
-            let is_clear = clear([strip.wide, f64::INFINITY]) && clear([f64::NEG_INFINITY, 0.0]);
-            return strip
-                .darts
-                .iter()
-                .all(|(_, mouth)| clear(*mouth))
-                .then_some((strip.piece, place))
-                .filter(|_| is_clear);
+            let edges = [[strip.wide, f64::INFINITY], [f64::NEG_INFINITY, 0.0]];
+            let mouths = strip.darts.iter().map(|(_, mouth)| *mouth);
+            return mouths.chain(edges).all(clear).then_some((strip.piece, place));
         }
         out -= strip.sewn();
     }
