@@ -4,7 +4,7 @@
 mod darts;
 mod seams;
 
-use super::change::{FINE, SLIGHT, Stays, band_below, draw_out};
+use super::change::{FINE, SLIGHT, Stays, band_below, bend, draw_out};
 use super::drawn::with_drawn;
 use super::mouth::while_flat;
 use super::panels::{Across, across_face};
@@ -400,15 +400,21 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
             PiecePart::Skirt | PiecePart::Leg => !is_above,
             PiecePart::Sleeve | PiecePart::Waistband => false,
         };
-        // Above a yoke seam nothing of it is taken out.
-        if !is_there || piece.key.share == PieceShare::Upper {
+        // Above a yoke seam nothing of it is taken out: a yoke at a waist comes down as the edge does that it is sewn to, one at the shoulders stays.
+        let is_yoke = piece.key.share == PieceShare::Upper;
+        if !is_there || is_yoke && matches!(piece.key.part, PiecePart::Body | PiecePart::Bodice) {
             continue;
         }
         // A leg lies about its crease, everything else from its middle.
-        let (across, is_leg) = (across_face(pieces, piece, Across::Upper), piece.key.part == PiecePart::Leg);
+        let edge = if is_yoke { Across::Lower } else { Across::Upper };
+        let (across, is_leg) = (across_face(pieces, piece, edge), piece.key.part == PiecePart::Leg);
         let curve: Curve = sums.curve(piece.key.face == PieceFace::Front);
         let out = |x: f64| if is_leg { across(x) } else { x / (run * 10.0) };
         let off = |x: f64| curve.at(out(x).clamp(0.0, 1.0) * run) * 10.0;
+        if is_yoke {
+            bend(piece, |p| Point::new(p.x, p.y - off(p.x)));
+            continue;
+        }
         // Drawn out by so much where that is shortest.
         let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
         let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };

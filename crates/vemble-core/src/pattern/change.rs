@@ -489,7 +489,7 @@ fn cut_at(piece: &mut Piece, places: &[f64], upright: bool) {
 
 /// Moves every point of a piece; curves are cut short first, so that they follow what is no straight map. Notches keep their share, darts take what
 /// they took, cloth is drawn out beside them, and the grain keeps its way.
-fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
+pub(super) fn bend(piece: &mut Piece, to: impl Fn(Point) -> Point) {
     use kurbo::{ParamCurve, ParamCurveArclen};
     let on = |dart: &PieceDart| piece.edges.iter().position(|edge| dart.other.is_none() && is_on(edge, dart));
     let on_edge: Vec<Option<usize>> = piece.darts.iter().map(on).collect();

@@ -2,7 +2,7 @@
 
 use super::carry::inwards;
 use super::change::CannotBe;
-use super::piece::{Piece, SAME_HOLE, holds};
+use super::piece::{Piece, SAME_HOLE, within};
 use super::truing::is_upwards;
 use super::turn::cut_at;
 use crate::work::{EdgeName, EdgePlace};
@@ -57,7 +57,7 @@ pub(super) fn drill(piece: &mut Piece, from: EdgePlace, by: f64) -> Result<(), C
     let cut = cut_at(piece, from)?;
     let (at, way) = piece.edges[cut.edge].at(cut.from);
     let hole = at + inwards(way) * by;
-    if by <= 0.0 || !holds(&piece.outline(), hole) {
+    if by <= 0.0 || !within(&piece.outline())(hole) {
         return Err(CannotBe::Misses);
     }
     if piece.drill_marks().iter().any(|other| other.distance(hole) < SAME_HOLE) {

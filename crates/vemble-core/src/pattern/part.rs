@@ -1,7 +1,7 @@
 //! An outline cut in two along a line from one place on it to another: what splitting is made of, and pieces that are made from others.
 
 use super::change::{CannotBe, crosses};
-use super::piece::{EXACT, Edge, Notch, Piece, holds, is_on};
+use super::piece::{EXACT, Edge, Notch, Piece, is_on, within};
 use super::turn::{CLEAR, along_mouth, cut_at, legs, slash_lies_inside};
 use super::unroll::{ALLOWANCE, notch};
 use crate::garment::Seam;
@@ -183,20 +183,20 @@ pub(super) fn between(edge: &Edge, from: f64, to: f64) -> Edge {
 /// A piece within these edges of another, with what lies inside of them.
 pub(super) fn cut_from(source: &Piece, key: PieceKey, mut edges: Vec<Edge>, cut: u8) -> Piece {
     let outline = outline_of(&edges);
-    let bounds = outline.bounding_box();
+    let (bounds, holds) = (outline.bounding_box(), within(&outline));
     for n in 0..edges.len() {
         let name = edges[n].name;
         edges[n].second &= edges.iter().any(|edge| edge.name == name && !edge.second);
     }
     let is_inside = |dart: &&super::piece::PieceDart| {
         let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
-        holds(&outline, mouth.lerp(dart.point, 0.1))
+        holds(mouth.lerp(dart.point, 0.1))
     };
     let darts = source.darts.iter().filter(is_inside).copied().collect();
     let levels =
         source.levels.iter().copied().filter(|(_, y)| *y > bounds.y0 + CLEAR && *y < bounds.y1 - CLEAR);
     let levels = levels.collect();
-    let drills = source.drills.iter().copied().filter(|p| holds(&outline, *p)).collect();
+    let drills = source.drills.iter().copied().filter(|p| holds(*p)).collect();
     let mut piece = Piece { key, was: source.was, edges, darts, grain: source.grain, cut, levels, drills };
     put_grain(&mut piece);
     piece
@@ -212,14 +212,14 @@ pub(super) fn put_grain(piece: &mut Piece) {
     if way.hypot() == 0.0 {
         return;
     }
-    let (way, outline) = (way.normalize(), piece.outline());
+    let (way, holds) = (way.normalize(), within(&piece.outline()));
     let side = Vec2::new(-way.y, way.x);
     let at = |aside: f64, along: f64| middle + side * aside + way * along;
     let is_clear = |&(aside, reach): &(f64, f64)| {
         let beside = [-CLEAR, CLEAR]
             .into_iter()
             .flat_map(|by| [-reach, 0.0, reach].map(|along| at(aside + by, along)));
-        beside.into_iter().all(|p| holds(&outline, p))
+        beside.into_iter().all(&holds)
     };
     let most = bounds.width().max(bounds.height()) / 2.0;
     let asides = (0..).map(|step| f64::from(step) * CLEAR).take_while(|aside| *aside < most);

@@ -384,12 +384,12 @@ impl Piece {
 /// An outline is laid as straights so near to it, in mm, to tell what lies within.
 const BESIDE: f64 = 0.01;
 
-/// A point lies within an outline. Of curves themselves the library asks on which side it lies only where they rise or fall to the last digit, which curves that
-/// were cut in two do not always do.
-pub(super) fn holds(outline: &BezPath, point: Point) -> bool {
+/// Whether points lie within an outline. Of curves themselves the library asks on which side one lies only where they rise or fall to the last digit, which curves
+/// that were cut in two do not always do.
+pub(super) fn within(outline: &BezPath) -> impl Fn(Point) -> bool + use<> {
     let mut straight = BezPath::new();
     kurbo::flatten(outline, BESIDE, |line| straight.push(line));
-    straight.winding(point) != 0
+    move |point| straight.winding(point) != 0
 }
 
 /// A dart begins on an edge.

@@ -5,7 +5,7 @@ use super::change::{CannotBe, apply, crosses};
 use super::cut_line::cut_line;
 use super::joins::joins;
 use super::mouth::turns_at;
-use super::piece::{Edge, Piece, along_curves, holds, is_on, way_of};
+use super::piece::{Edge, Piece, along_curves, is_on, way_of, within};
 use super::sheets::{WhichPieces, piece_sheets};
 use super::truing::{Untrue, true_up};
 use super::unroll::unroll;
@@ -504,7 +504,7 @@ fn levels_are_marked_and_words_written_on_their_piece() {
         for sheet in piece_sheets(&demo(name), WhichPieces::All, Tape::Cm).unwrap() {
             let outline = &sheet.lines.iter().find(|(ink, _)| *ink == PaperInk::New).unwrap().1;
             for (at, words) in &sheet.words {
-                assert!(holds(outline, *at), "{name}, {}, {words}: {at:?}", sheet.title);
+                assert!(within(outline)(*at), "{name}, {}, {words}: {at:?}", sheet.title);
             }
             let named = sheet.piece.as_ref().unwrap();
             for line in named.lines.iter().filter(|line| line.name.starts_with("level: ")) {
@@ -514,7 +514,7 @@ fn levels_are_marked_and_words_written_on_their_piece() {
                     .map(|s| s.nearest(mark.start(), 1e-3).distance_sq)
                     .fold(f64::INFINITY, f64::min);
                 assert!(off < 0.01, "{name}, {}, {}: {off}", sheet.title, line.name);
-                assert!(holds(outline, mark.end()), "{name}, {}, {}", sheet.title, line.name);
+                assert!(within(outline)(mark.end()), "{name}, {}, {}", sheet.title, line.name);
                 seen += 1;
             }
         }
@@ -825,8 +825,8 @@ proptest! {
             for piece in &pieces {
                 let outline = piece.outline();
                 let points = piece.darts.iter().flat_map(|dart| [Some(dart.point), dart.other]).flatten();
-                prop_assert!(points.into_iter().all(|p| holds(&outline, p)), "{:?}, {:?}: a dart leaves it", kind, piece.key);
-                prop_assert!(piece.grain.iter().all(|p| holds(&outline, *p)), "{:?}, {:?}: its grain leaves it", kind, piece.key);
+                prop_assert!(points.into_iter().all(|p| within(&outline)(p)), "{:?}, {:?}: a dart leaves it", kind, piece.key);
+                prop_assert!(piece.grain.iter().all(|p| within(&outline)(*p)), "{:?}, {:?}: its grain leaves it", kind, piece.key);
             }
             let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
             // A dart that reaches above the bust line is lowered with its bodice by the dart at the side, and takes less there than it did.

@@ -2,7 +2,7 @@
 
 use super::change::{CannotBe, mm};
 use super::mouth::true_mouth;
-use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, holds, is_on, way_of};
+use super::piece::{EXACT, Edge, Piece, PieceDart, along_curves, is_on, way_of, within};
 use crate::garment::Dart;
 use crate::length::Measure;
 use crate::work::{EdgeName, EdgePlace, Fullness, meet, straight};
@@ -139,7 +139,7 @@ pub(super) fn move_point(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), C
     let way = own.point - middle;
     let long = way.hypot() + by;
     let point = middle + way.normalize() * long;
-    if long < SHORTEST || !holds(&piece.outline(), point) {
+    if long < SHORTEST || !within(&piece.outline())(point) {
         return Err(CannotBe::TooMuch);
     }
     piece.darts[n].point = point;
@@ -159,7 +159,7 @@ pub(super) fn slide_dart(piece: &mut Piece, dart: Dart, by: f64) -> Result<(), C
     // Its point goes as far as the middle of its mouth, so that a lowered dart points to a lower place and no other way.
     let [was, is] = [along_mouth(edge, &own), mouth].map(|ends| ends.map(|along| edge.at(along).0));
     let point = own.point + (is[0].midpoint(is[1]) - was[0].midpoint(was[1]));
-    if !holds(&piece.outline(), point) {
+    if !within(&piece.outline())(point) {
         return Err(CannotBe::TooMuch);
     }
     piece.darts[n] = PieceDart { mouth: is, point, ..own };
@@ -172,7 +172,7 @@ pub(super) fn true_dart(piece: &mut Piece, dart: Dart) -> Result<(), CannotBe> {
     let [a, b] = own.mouth;
     let (middle, along) = (a.midpoint(b), (b - a).normalize());
     let point = own.point - along * (own.point - middle).dot(along);
-    if !holds(&piece.outline(), point) {
+    if !within(&piece.outline())(point) {
         return Err(CannotBe::TooMuch);
     }
     piece.darts[n].point = point;
@@ -260,8 +260,8 @@ fn angle_of(pivot: Point, ends: [Point; 2], apart: f64) -> f64 {
 
 /// A slash runs inside the piece from end to end.
 pub(super) fn slash_lies_inside(piece: &Piece, line: Line) -> Result<(), CannotBe> {
-    let outline = piece.outline();
-    let is_inside = (1..20).all(|n| holds(&outline, line.p0.lerp(line.p1, f64::from(n) / 20.0)));
+    let holds = within(&piece.outline());
+    let is_inside = (1..20).all(|n| holds(line.p0.lerp(line.p1, f64::from(n) / 20.0)));
     if is_inside { Ok(()) } else { Err(CannotBe::Misses) }
 }
 
@@ -346,17 +346,17 @@ fn turn(
         .iter()
         .map(|dart| dart.other.is_none() && is_on(&piece.edges[first.edge], dart))
         .collect();
-    let region = region(&stretches, pivot, after);
+    let holds = within(&region(&stretches, pivot, after));
     for dart in &mut piece.darts {
         let mouth = dart.mouth[0].midpoint(dart.mouth[1]);
-        let is_one = holds(&region, mouth.lerp(dart.point, 0.1));
+        let is_one = holds(mouth.lerp(dart.point, 0.1));
         let to = to(if is_one { Part::One } else { Part::Other });
         dart.mouth = dart.mouth.map(|p| to * p);
         dart.point = to * dart.point;
         dart.other = dart.other.map(|p| to * p);
     }
     for drill in &mut piece.drills {
-        let is_one = holds(&region, *drill);
+        let is_one = holds(*drill);
         *drill = to(if is_one { Part::One } else { Part::Other }) * *drill;
     }
     // Where legs differ that close, something is left between them.

@@ -7,7 +7,7 @@ use crate::fitting::GarmentSide;
 use crate::garment::{Dart, Garment, Seam};
 use crate::length::{Length, Station};
 use crate::pattern::panels::{Line, Strip, rank, strips};
-use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, holds, is_on};
+use crate::pattern::piece::{Edge, Piece, PieceDart, along_curves, is_on, within};
 use crate::pattern::unroll::BELOW_BUST;
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PiecePart};
@@ -125,7 +125,7 @@ fn new(
         let mouth = [Point::new(x - half, y), Point::new(x + half, y)];
         let [point, base] = [point, base].map(|y| Point::new(x, y));
         let whole = PieceDart { dart, mouth, point, other: Some(base), loose: None };
-        let is_here = [point, base].iter().all(|end| holds(&outline, *end));
+        let is_here = [point, base].iter().all(|end| within(&outline)(*end));
         return is_here.then_some((n, whole));
     }
     let on = match dart {
@@ -167,7 +167,7 @@ fn new(
     let mouth = [edge.at(along - half).0, edge.at(along + half).0];
     let point = mouth[0].midpoint(mouth[1]) + inwards(mouth[1] - mouth[0]).normalize() * long;
     // Nor does it run out of its piece, over a yoke seam.
-    let fits = fits && holds(&pieces[n].outline(), point);
+    let fits = fits && within(&pieces[n].outline())(point);
     fits.then_some((n, PieceDart { dart, mouth, point, other: None, loose: None }))
 }
 

@@ -65,7 +65,9 @@ pub(super) fn trunk(bolt: &Bolt<'_>) -> Vec<Piece> {
         let storey = Storey::of(bolt, (part, from, to), built.first());
         built.extend(storey);
     }
-    built.iter().flat_map(Storey::pieces).collect()
+    let mut pieces: Vec<Piece> = built.iter().flat_map(Storey::pieces).collect();
+    pieces.iter_mut().for_each(put_grain);
+    pieces
 }
 
 impl<'a> Storey<'a> {
@@ -282,7 +284,6 @@ impl<'a> Storey<'a> {
         self.add_darts(&mut piece, inner, outer);
         self.open_shoulder_dart(&mut piece);
         true_neckline(&mut piece);
-        put_grain(&mut piece);
         Some(piece)
     }
 

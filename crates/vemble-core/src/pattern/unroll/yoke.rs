@@ -51,7 +51,10 @@ fn line_of(piece: &Piece) -> Option<[Spot; 2]> {
     let middle = find(&|name| is_middle(name) || name == EdgeName::Seam(Seam::SeatSeam))?;
     if let Some(armhole) = find(&|name| name == EdgeName::Seam(Seam::ArmholeSeam)) {
         let shoulder = piece.edge(EdgeName::Seam(Seam::ShoulderSeam))?;
-        let y = shoulder.start().y.min(shoulder.end().y) - BELOW_TIP;
+        // Where its tip lies once a dart in it is sewn.
+        let [tip, neck] = [shoulder.start(), shoulder.end()];
+        let tip = neck.lerp(tip, piece.sewn(shoulder) / shoulder.length());
+        let y = tip.y - BELOW_TIP;
         return Some([level(middle, y)?, level(armhole, y)?]);
     }
     let side = find(&|name| name.is_side())?;
