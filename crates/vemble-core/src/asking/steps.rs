@@ -145,11 +145,11 @@ impl Asked<'_> {
     }
 
     fn at_end_of(&self, seam: Seam, level: Level) -> Option<PinPlace> {
-        self.on_seam(seam, level, self.garment.seam(seam)?.length.length)
+        self.on_seam(seam, level, self.garment.seam(seam)?.end())
     }
 
     fn on_seam(&self, seam: Seam, level: Level, station: Length) -> Option<PinPlace> {
-        let length = self.garment.seam(seam)?.length.length;
+        let length = self.garment.seam(seam)?.end();
         let is_on_it = !station.is_negative() && station <= length;
         is_on_it.then(|| self.place(ChangeKey::Seam(seam), level, station, length))
     }

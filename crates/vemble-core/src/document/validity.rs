@@ -367,7 +367,7 @@ fn wrong_seams(garment: &Garment) -> Vec<Fault> {
         }
         for (n, thing) in seam.in_the_way.iter().enumerate() {
             for (end, station) in [("from", thing.from), ("to", thing.to)] {
-                let (found, datum, length) = (station, seam.seam.datum(), seam.length.length);
+                let (found, datum, length) = (station, seam.seam.datum(), seam.end());
                 if found.length.is_negative() {
                     fault(format!("in_the_way[{n}].{end}"), Wrong::OffDatum { found, datum });
                 } else if found.length > length {

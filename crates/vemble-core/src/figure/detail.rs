@@ -8,8 +8,8 @@ use super::view::{Half, Look, ViewSide};
 use super::{follow, line, polygon};
 use crate::change::{ChangeKey, Curve};
 use crate::garment::{
-    Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, PANEL, PRINCESS, Pocket, Run, Seam,
-    SeamFacts,
+    AT_SHOULDER, Closure, Collar, Dart, DartFacts, HemEdge, HemFacts, HemTurn, PANEL, PRINCESS, Pocket, Run,
+    Seam, SeamFacts,
 };
 use crate::place::Level;
 use kurbo::{BezPath, Point, Shape};
@@ -110,7 +110,7 @@ pub(crate) fn seam_line(
             let mut path = within(PRINCESS, drape.top.min(highest));
             if let Some(Shoulder { tip, neck, .. }) = drape.shoulder.filter(|_| highest >= drape.top) {
                 let start = Point::new(half.outer.at(drape.top) * PRINCESS, drape.top);
-                let end = neck.lerp(tip, 0.45);
+                let end = neck.lerp(tip, AT_SHOULDER);
                 path.curve_to((start.x, start.y + 5.0), (end.x, end.y - 6.0), (end.x, end.y));
             }
             path
@@ -124,12 +124,7 @@ pub(crate) fn seam_line(
         Seam::SleeveSeam => limb()?.line(-0.97),
         Seam::SleeveBackSeam => limb()?.line(0.35),
         // Only a skirt's goes round to the front.
-        Seam::YokeSeam
-            if view == ViewSide::Front
-                && (drape.garment.hangs_from_shoulders() || drape.garment.has_legs()) =>
-        {
-            return None;
-        }
+        Seam::YokeSeam if view == ViewSide::Front && drape.garment.has_yoke_behind() => return None,
         Seam::YokeSeam => yoke(drape, half)?,
         Seam::WaistSeam => {
             let h = drape.up_at(Level::Waist)?;

@@ -37,8 +37,8 @@ pub fn spots(garment: &Garment, wearer: &Wearer, wanted: &[OnSeam]) -> Vec<Optio
 fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
     let facts = drape.garment.seam(seam)?;
     let half = Half { side, outer: &drape.outer, inner: drape.inner.as_ref() };
-    // Of a yoke the half from the side on lies behind.
-    let is_behind = seam == Seam::YokeSeam && station * 2 > facts.length.length;
+    // Of a level seam the half from the side on lies behind.
+    let is_behind = seam.is_level() && station * 2 > facts.end();
     let views = [ViewSide::Front, ViewSide::Back];
     let (view, path) = views
         .into_iter()
@@ -53,11 +53,11 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
 
 /// How far along its drawn line a station of a seam is, as a share of the line.
 ///
-/// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top. A yoke's is drawn from the middle to the side, and its
+/// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top. A level seam's is drawn from the middle to the side, and its
 /// stations run on from the middle in front to the middle behind.
 pub(crate) fn share_of(facts: &SeamFacts, station: Length, view: ViewSide) -> f64 {
-    let share = (station.cm() / facts.length.length.cm()).clamp(0.0, 1.0);
-    if facts.seam == Seam::YokeSeam {
+    let share = (station.cm() / facts.end().cm()).clamp(0.0, 1.0);
+    if facts.seam.is_level() {
         let from_middle = if view == ViewSide::Back { 1.0 - share } else { share };
         return (2.0 * from_middle).min(1.0);
     }

@@ -7,6 +7,12 @@ use crate::place::Level;
 /// A princess seam lies so far from the middle, and any other long seam so far: shares of the way to the side.
 pub(crate) const PRINCESS: f64 = 0.52;
 pub(crate) const PANEL: f64 = 0.74;
+/// A princess seam meets the shoulder so far from the neck, as a share of it.
+pub(crate) const AT_SHOULDER: f64 = 0.45;
+/// A panel seam ends so far along the armhole, from under the arm, as a share of it.
+pub(crate) const AT_ARMHOLE: f64 = 0.3;
+/// A shoulder falls by so much, in radians: about 20° (teaching value).
+pub(crate) const SLOPE: f64 = 0.349;
 /// A back is so much wider than a front at the hip of legs, on each side of a quarter, in cm (teaching value: the seat wants more than the front).
 pub(crate) const BACK_HIP: f64 = 0.5;
 /// Of what is taken from hip to waist so large a share goes off each edge of the outseam, the middle in front and the middle behind
@@ -24,6 +30,11 @@ impl Garment {
         let goes_here = |seam| !is_bodice || self.span_of(seam).1 < Level::Waist;
         let is_there = |seam: &Seam| *seam == side || self.seam(*seam).is_some() && goes_here(*seam);
         all.into_iter().filter(is_there).collect()
+    }
+
+    /// Its yoke is a part of its back alone, and ends at the sides: that of a skirt goes all round.
+    pub(crate) fn has_yoke_behind(&self) -> bool {
+        self.seam(Seam::YokeSeam).is_some() && (self.hangs_from_shoulders() || self.has_legs())
     }
 
     /// Heights between which a dart takes of what goes round, in cm: its wide end first. None of one that runs across.

@@ -18,7 +18,7 @@ pub use crate::place::EaseClass;
 pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Weight, cloth_named, named_cloths};
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
 pub use ease::{EaseBand, ease_band, moving_adds, stretch_in_use};
-pub(crate) use faces::{AT_SIDE, BACK_HIP, PANEL, PRINCESS};
+pub(crate) use faces::{AT_ARMHOLE, AT_SHOULDER, AT_SIDE, BACK_HIP, PANEL, PRINCESS, SLOPE};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,

@@ -106,6 +106,16 @@ impl Seam {
         !self.is_single() || matches!(self.run(), Run::Across)
     }
 
+    /// It runs level round the body: each half from the middle in front to the middle behind.
+    pub const fn is_level(self) -> bool {
+        self.is_single() && matches!(self.run(), Run::Across)
+    }
+
+    /// Its length is measured all round, while stations are of each half.
+    pub const fn goes_round(self) -> bool {
+        matches!(self, Self::WaistSeam | Self::NeckSeam)
+    }
+
     /// Which way it runs.
     pub const fn run(self) -> Run {
         match self {
@@ -248,7 +258,7 @@ pub struct SeamFacts {
     /// What it is called on this garment, where that is not its usual name.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub name: Option<String>,
-    /// Its length from its datum to its other end.
+    /// Its length from its datum to its other end; all round of a waist seam and a neck seam.
     pub length: Measure,
     /// The allowance found inside, on each edge; on the front edge where `allowance_back` differs.
     pub allowance: Measure,
@@ -286,6 +296,11 @@ impl SeamFacts {
     /// What it is called on this garment.
     pub fn name(&self) -> &str {
         self.name.as_deref().unwrap_or_else(|| self.seam.name())
+    }
+
+    /// Its last station, from the datum: all of its length, and half of that where it goes all round and each half has stations of its own.
+    pub fn end(&self) -> Length {
+        if self.seam.goes_round() { self.length.length.fraction(1, 2) } else { self.length.length }
     }
 
     /// The smaller of the two allowances where it has least: what letting out by equal edges may count on.

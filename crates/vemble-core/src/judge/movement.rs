@@ -112,7 +112,7 @@ fn off_the_back(subject: &Subject<'_>, change: &DrawnChange<'_>, height: Length)
                 Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => return Length::ZERO,
             };
             let station = Station(height - subject.garment.height_of_datum(seam.facts.seam));
-            if station.0 > seam.facts.length.length {
+            if station.0 > seam.facts.end() {
                 return Length::ZERO;
             }
             lines.iter().filter_map(|line| line.chalked(station, tape)).map(|edges| edges.whole().0).sum()

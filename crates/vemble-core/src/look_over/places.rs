@@ -249,6 +249,12 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
             label: label.into(),
             value: Some(value),
         };
+        let whole = match (seam.seam.is_level(), seam.seam.goes_round(), garment.has_yoke_behind()) {
+            (false, ..) => "length of the seam",
+            (true, true, _) => "length of the seam, all round",
+            (true, false, true) => "length of the seam, from side to side",
+            (true, false, false) => "length of one half, from the centre front to the centre back",
+        };
         let mut fields = vec![
             length("allowance", "allowance, each edge", Some(seam.allowance)),
             length(
@@ -256,7 +262,7 @@ fn seams(garment: &Garment, tape: Tape) -> Place {
                 &format!("{} edge, if another", seam.seam.edges()[1]),
                 seam.allowance_back,
             ),
-            length("length", "length of the seam", Some(seam.length)),
+            length("length", whole, Some(seam.length)),
             Field::Choice {
                 path: at("finish"),
                 label: "raw edges".into(),

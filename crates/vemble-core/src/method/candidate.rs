@@ -322,7 +322,7 @@ fn readings(at: impl Iterator<Item = (Length, [i64; 2])>, is_single: bool, tape:
 
 /// A line through what is wanted at its levels, exactly: nobody's hand wobbled.
 fn seam_change(garment: &Garment, seam: Seam, marks: &[Marks], tape: Tape) -> Option<Change> {
-    let length = garment.seam(seam)?.length.length;
+    let length = garment.seam(seam)?.end();
     let mut at: Vec<(Length, [i64; 2])> = Vec::new();
     for (wanted, marks) in marks {
         let station = garment.station_on(seam, wanted.level)?.clamp(Length::ZERO, length);

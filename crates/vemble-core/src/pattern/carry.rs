@@ -1,6 +1,7 @@
 //! What is pinned and chalked, carried to the pieces: each edge of a seam moves by what it is chalked, a dart opens as far as it is folded, an
 //! armhole is drawn as it will be, hems and lengths go with theirs.
 
+mod corners;
 mod darts;
 mod seams;
 
@@ -106,8 +107,14 @@ pub(super) fn carried(
     (pieces, left)
 }
 
-/// Moves an edge inwards by so much at every place along it; the mouths of darts go with the edge that they lie on.
+/// Moves an edge inwards by so much at every place along it; the mouths of darts go with the edge that they lie on, and what lies beside it is drawn to its corners.
 pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
+    let moved = moved_by(piece, n, by);
+    put(piece, n, moved);
+}
+
+/// Where an edge lies that is moved so; mouths are moved already.
+fn moved_by(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     let edge = &piece.edges[n];
     let moved = beside(edge, &by);
     let line = Edge::new(edge.name, moved.clone());
@@ -122,7 +129,7 @@ pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
         false => *dart,
     });
     piece.darts = darts.collect();
-    put(piece, n, moved);
+    moved
 }
 
 /// Against the clock the inside lies to the left.

@@ -91,7 +91,7 @@ fn corrected_seam(
     own: &[(usize, &Correction)],
     tape: Tape,
 ) -> Result<Change, Vec<(usize, Wrong)>> {
-    let length = seam.facts.length.length;
+    let length = seam.facts.end();
     let off = |c: &Correction| c.station.length.is_negative() || c.station.length > length;
     let wrong: Vec<(usize, Wrong)> = own
         .iter()

@@ -1,6 +1,7 @@
 //! The record: what a garment is after it was sewn, what is left inside it, and what was learnt.
 
 mod darts;
+mod heights;
 mod lessons;
 mod next_state;
 mod reserve;

@@ -2,10 +2,10 @@
 //! was one line is the old stitching now.
 
 use super::darts::{facts, follow_middle};
+use super::heights::{follow_seam, shorten_trunk};
 use crate::change::armhole::AlteredArmhole;
 use crate::change::hem::{AlteredHem, ShortenedAt};
 use crate::change::seam::AlteredSeam;
-use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{Drawn, DrawnChange};
 use crate::fitting::GarmentSide;
 use crate::garment::{
@@ -114,8 +114,8 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
                 }
             }
             DrawnChange::Armhole(armhole) => set_in(&mut garment, armhole, tape),
-            DrawnChange::Trunk(trunk) => shortened_trunk(&mut garment, trunk, tape),
-            DrawnChange::Seam(_) => {}
+            DrawnChange::Trunk(trunk) => shorten_trunk(&mut garment, trunk, tape),
+            DrawnChange::Seam(seam) => follow_seam(&mut garment, seam, tape),
         }
     }
     // One that is let out altogether is none any more.
@@ -138,13 +138,14 @@ fn follow_waist(garment: &mut Garment, subject: &Subject<'_>) {
     };
     let long = (tape.round(facts.length.length) + will - was).max(tape.mark());
     facts.length = typed(long, tape);
-    facts.along.retain(|at| at.station.length <= long);
-    facts.in_the_way.retain(|thing| thing.from.length < long);
+    let end = facts.end();
+    facts.along.retain(|at| at.station.length <= end);
+    facts.in_the_way.retain(|thing| thing.from.length < end);
     facts
         .in_the_way
         .iter_mut()
-        .filter(|thing| thing.to.length > long)
-        .for_each(|thing| thing.to = typed(long, tape));
+        .filter(|thing| thing.to.length > end)
+        .for_each(|thing| thing.to = typed(end, tape));
 }
 
 /// An armhole with its shoulder and its sleeve. Seams have one length for both sides: where one side alone was altered it lies between
@@ -176,52 +177,13 @@ fn set_in(garment: &mut Garment, armhole: &AlteredArmhole<'_>, tape: Tape) {
     }
 }
 
-/// A length of the trunk: what lies above the line comes down, with the seams and darts that end in it; a rise is lower at its upper edge.
-fn shortened_trunk(garment: &mut Garment, trunk: &AlteredTrunk<'_>, tape: Tape) {
-    let sums = trunk.sums(tape);
-    let Some(waist) = garment.level(Level::Waist).map(|l| l.station.length) else { return };
-    let is_rise = trunk.key() == TrunkAt::Rise;
-    let moves = |station: Length| if is_rise { station >= waist } else { station > waist };
-    for level in garment.levels.iter_mut().filter(|l| !l.level.is_of_sleeve() && moves(l.station.length)) {
-        level.station = typed((level.station.length - sums.side).max(Length::ZERO), tape);
-    }
-    for facts in &mut garment.seams {
-        let by = trunk.shortens(facts.seam, tape);
-        if by != Length::ZERO {
-            facts.length = typed((tape.round(facts.length.length) - by).max(tape.mark()), tape);
-            let end = facts.length.length;
-            let lies =
-                |m: Measure| typed((if moves(m.length) { m.length - by } else { m.length }).min(end), tape);
-            facts
-                .in_the_way
-                .iter_mut()
-                .for_each(|thing| (thing.from, thing.to) = (lies(thing.from), lies(thing.to)));
-            facts.in_the_way.retain(|thing| thing.from.length < thing.to.length);
-            facts.along.iter_mut().for_each(|at| at.station = lies(at.station));
-            facts.along.dedup_by_key(|at| at.station.length);
-        }
-        // What comes off the bodice lies in the waist seam; what it was let down by came out of it.
-        if facts.seam == Seam::WaistSeam && !is_rise {
-            let least = sums.all().into_iter().min().unwrap_or_default();
-            let below = facts.allowance_back.unwrap_or(facts.allowance);
-            facts.allowance = typed((tape.round(facts.allowance.length) + least).max(Length::ZERO), tape);
-            facts.allowance_back = Some(below).filter(|below| below.length != facts.allowance.length);
-        }
-    }
-    let halfway = sums.quarter.fraction(1, 2);
-    for facts in garment.darts.iter_mut().filter(|facts| facts.dart.is_at_the_waist()) {
-        let by = sums.at(facts.dart.is_in_front(), halfway, tape);
-        facts.length = typed((tape.round(facts.length.length) - by).max(tape.mark()), tape);
-    }
-}
-
 /// A figure of the tape, as somebody would have typed it.
 pub(super) const fn typed(length: Length, tape: Tape) -> Measure {
     tape.figure(length).measure()
 }
 
 /// Measured as it was: flat where half of it lies on a mark, else all round.
-fn width(was: Width, girth: Length, tape: Tape) -> Width {
+pub(super) fn width(was: Width, girth: Length, tape: Tape) -> Width {
     let girth = girth.max(tape.mark());
     let half = girth.fraction(1, 2);
     match was {
@@ -296,7 +258,7 @@ fn sewn_along(facts: &mut SeamFacts, seam: &AlteredSeam<'_>, tape: Tape) {
 fn panel(seam: &AlteredSeam<'_>, tape: Tape) -> Option<InTheWay> {
     let spans = seam.lines.iter().filter_map(crate::change::seam::StitchingLine::span);
     let (from, to) = spans.reduce(|(from, to), (a, b)| (from.min(a), to.max(b)))?;
-    let at = |station: Station| typed(tape.round(station.0).min(seam.facts.length.length), tape);
+    let at = |station: Station| typed(tape.round(station.0).min(seam.facts.end()), tape);
     Some(InTheWay { what: "set-in panel".into(), from: at(from), to: at(to) })
 }
 
@@ -305,12 +267,12 @@ fn along(seam: &AlteredSeam<'_>, tape: Tape) -> Vec<AllowanceAt> {
     let facts = seam.facts;
     let trim = seam.change.trim_to.map(|m| tape.round(m.length));
     let spans = seam.lines.iter().filter_map(crate::change::seam::StitchingLine::span);
-    let (mut from, mut to) = (facts.length.length, Length::ZERO);
+    let (mut from, mut to) = (facts.end(), Length::ZERO);
     spans.for_each(|(a, b)| (from, to) = (from.min(a.0), to.max(b.0)));
     let mut stations: Vec<Length> = facts.along.iter().map(|at| at.station.length).collect();
     if from <= to {
         let mut at = tape.round(from);
-        let last = tape.round(to).min(facts.length.length);
+        let last = tape.round(to).min(facts.end());
         while at < last {
             stations.push(at);
             at = at + STEP.on(tape);
@@ -318,10 +280,10 @@ fn along(seam: &AlteredSeam<'_>, tape: Tape) -> Vec<AllowanceAt> {
         stations.push(last);
         // Right beside the ends it is as it was.
         let beside = [tape.round(from) - tape.mark(), last + tape.mark()];
-        stations.extend(beside.into_iter().filter(|at| !at.is_negative() && *at <= facts.length.length));
+        stations.extend(beside.into_iter().filter(|at| !at.is_negative() && *at <= facts.end()));
         stations.extend(seam.lines.iter().flat_map(|line| &line.pins).map(|pin| tape.round(pin.station.0)));
     }
-    stations.retain(|at| !at.is_negative() && *at <= facts.length.length);
+    stations.retain(|at| !at.is_negative() && *at <= facts.end());
     stations.sort_unstable();
     stations.dedup();
     let edges = |side: GarmentSide, at: Length| {

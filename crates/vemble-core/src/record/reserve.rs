@@ -45,13 +45,13 @@ pub fn reserve(garment: &Garment, tape: Tape) -> Vec<Reserve> {
             .levels
             .iter()
             .filter_map(|l| Some((garment.station_on(facts.seam, l.level)?, l.level)))
-            .filter(|(at, _)| *at <= facts.length.length)
+            .filter(|(at, _)| *at <= facts.end())
             .collect();
         levels.sort_unstable_by(|a, b| b.cmp(a));
         let mut places: Vec<(Length, Option<Level>)> =
             levels.into_iter().map(|(at, level)| (at, Some(level))).collect();
         if places.is_empty() || facts.seam.run() == Run::Across {
-            places = vec![(facts.length.length.fraction(1, 2), None)];
+            places = vec![(facts.end().fraction(1, 2), None)];
         }
         let gives = |(at, level): (Length, Option<Level>)| {
             let sides = [false, true].map(|right| facts.allowance_at(at, right, tape));

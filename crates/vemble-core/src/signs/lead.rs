@@ -240,7 +240,7 @@ fn pinned(garment: &Garment, seams: &[Seam], level: Level, how: How, amount: Mea
     garment.level(level)?;
     let reaches = |seam: Seam| {
         let facts = garment.seam(seam)?;
-        let station = garment.station_on(seam, level)?.clamp(Length::ZERO, facts.length.length);
+        let station = garment.station_on(seam, level)?.clamp(Length::ZERO, facts.end());
         SeamChange::fits(garment, seam).then_some((seam, station))
     };
     let (seam, station) = seams.iter().find_map(|seam| reaches(*seam))?;

@@ -5,7 +5,7 @@
 
 use crate::garment::{Garment, Seam};
 use crate::place::Level;
-use kurbo::{BezPath, CubicBez, ParamCurve, ParamCurveArclen, Point};
+use kurbo::{BezPath, CubicBez, ParamCurve, ParamCurveArclen, ParamCurveDeriv, Point, Vec2};
 
 /// Lengths of curves are exact to so many cm: a hundredth of a micrometre.
 const EXACT: f64 = 1e-6;
@@ -15,6 +15,8 @@ const BACK_INSIDE: f64 = 0.8;
 const FRONT_INSIDE: f64 = 1.0;
 /// Depths between which an armhole is looked for.
 const DEPTHS: [f64; 2] = [2.0, 60.0];
+/// A curve that is moved is looked at in so many steps.
+const STEPS: u32 = 32;
 /// So often a depth or height is halved: to a millionth of a cm.
 const HALVINGS: usize = 48;
 
@@ -74,6 +76,38 @@ impl Flat {
             tip,
         );
         [below, upper]
+    }
+
+    /// Which way it runs so far along, as a share of it from under the arm: in front, and it is much the same behind.
+    pub fn way_at(&self, share: f64) -> Vec2 {
+        let edge = self.front_edge();
+        let [below, above] = edge.map(|curve| curve.arclen(EXACT));
+        let along = share * (below + above);
+        let (curve, along) = if along < below { (edge[0], along) } else { (edge[1], along - below) };
+        curve.deriv().eval(curve.inv_arclen(along, EXACT)).to_vec2().normalize()
+    }
+
+    /// How much longer both edges are together once they are moved into the garment, by so many cm at each share of the way up.
+    pub fn longer_by(&self, off: impl Fn(f64) -> f64) -> f64 {
+        let moved = |edge: [CubicBez; 2]| {
+            let whole: f64 = edge.iter().map(|curve| curve.arclen(EXACT)).sum();
+            let mut before = 0.0;
+            let points = edge.iter().flat_map(|curve| {
+                let from = before;
+                before += curve.arclen(EXACT);
+                let place = move |n: u32| {
+                    let t = f64::from(n) / f64::from(STEPS);
+                    let along = from + curve.subsegment(0.0..t).arclen(EXACT);
+                    let way = curve.deriv().eval(t).to_vec2().normalize();
+                    (curve.eval(t), Vec2::new(-way.y, way.x), along)
+                };
+                (0..=STEPS).map(place)
+            });
+            let points: Vec<Point> =
+                points.map(|(p, inwards, along)| p + inwards * off(along / whole)).collect();
+            points.windows(2).map(|pair| pair[0].distance(pair[1])).sum::<f64>() - whole
+        };
+        moved(self.front_edge()) + moved(self.back_edge())
     }
 
     /// How long the front edge is, and the back edge.

@@ -237,7 +237,7 @@ pub(crate) fn gives_at(garment: &Garment, level: Level, tape: Tape) -> Vec<Term>
     let of_seam = |facts: &SeamFacts| {
         let at = garment.station_on(facts.seam, level)?;
         let clips_leave = facts.clips_leave.filter(|_| facts.clipped).map(|m| tape.round(m.length));
-        if facts.clipped && clips_leave.is_none() || at > facts.length.length {
+        if facts.clipped && clips_leave.is_none() || at > facts.end() {
             return None;
         }
         let gives = facts.allowance_at(at, false, tape).map(|has| PerEdge(given(has, keep, clips_leave)));

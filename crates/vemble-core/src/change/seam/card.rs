@@ -288,10 +288,15 @@ impl AlteredSeam<'_> {
             Way::Both => format!("into the {panel}, with a − out into the allowance,"),
         };
         let half = if self.limbs(of).0 == "half" { " of each half" } else { "" };
+        // Half of the way round lies before it begins.
+        let from = match self.facts.seam == Seam::YokeSeam && of.subject.garment.has_yoke_behind() {
+            true => format!("{} at the side", of.tape.show(of.tape.round(self.facts.end().fraction(1, 2)))),
+            false => format!("0 at the {datum}"),
+        };
         vec![
             format!("Turn the garment inside out and press the {name} flat."),
             format!(
-                "Lay the tape along the old stitching{half} with 0 at the {datum}. Tick each station on both edges."
+                "Lay the tape along the old stitching{half} with {from}. Tick each station on both edges."
             ),
             match self.edges_equal() {
                 true => format!(
@@ -338,7 +343,7 @@ impl AlteredSeam<'_> {
             End::MeetsOldStitching { station } => {
                 // From mark to mark, so that what is said adds up.
                 let leaves = tape.round(station.length);
-                let start = (leaves + START_ON_OLD_LINE.on(tape)).min(tape.round(self.facts.length.length));
+                let start = (leaves + START_ON_OLD_LINE.on(tape)).min(tape.round(self.facts.end()));
                 match start > leaves {
                     true => format!(
                         "Start stitching on the old line at {}, {} before it leaves it at {}, and sew towards the {datum}.",
@@ -356,7 +361,7 @@ impl AlteredSeam<'_> {
                 "The line turns the corner as a curve into the {}: chalk both with {} at the corner and sew them in one pass.",
                 ChangeKey::Seam(into).name(garment),
                 edges_words(
-                    line.chalked(Station(self.facts.length.length), tape).unwrap_or_default(),
+                    line.chalked(Station(self.facts.end()), tape).unwrap_or_default(),
                     self.facts.seam.edges(),
                     tape
                 )

@@ -17,7 +17,7 @@ use kurbo::PathEl;
 impl AlteredSeam<'_> {
     /// The seam laid straight, with its new lines.
     pub(super) fn strip(&self, garment: &Garment, put_on: PutOn, tape: Tape) -> Strip {
-        let length = self.facts.length.length;
+        let length = self.facts.end();
         let (sides, lines) = strip_sides(put_on, &self.change.readings, self.sides_agree(), length, |side| {
             let line = self.line(side);
             (&line.front, self.strip_lines(garment, line, tape))
@@ -112,7 +112,7 @@ impl AlteredSeam<'_> {
                     Some((row.station.0, if edge == 0 { edges.front.0 } else { edges.back.0 }))
                 };
                 drawings.extend(chalk_drawing(&Chalk {
-                    length: self.facts.length.length,
+                    length: self.facts.end(),
                     old: None,
                     new: curve,
                     cut: self.change.trim_to.map(|w| curve.shifted(-w.length.cm())),
@@ -144,9 +144,12 @@ impl OnStand for AlteredSeam<'_> {
                 let [from, to] = [from, to].map(|station| share_of(self.facts, station.0, view));
                 part_of(&path, from, to)
             };
+            if path.is_empty() {
+                return None;
+            }
             Some(svg(&drawing.canvas(view).place(&on_side(side, path))))
         };
-        let sides = &GarmentSide::BOTH[..if self.facts.seam.is_single() { 1 } else { 2 }];
+        let sides = &GarmentSide::BOTH[..if self.facts.seam.has_sides() { 2 } else { 1 }];
         let change = ChangeKey::Seam(self.facts.seam);
         let moved =
             |&side: &GarmentSide| Some(Moved { change, side, look: MovedLook::Line, path: stretch(side)? });
@@ -154,6 +157,6 @@ impl OnStand for AlteredSeam<'_> {
     }
 
     fn is_alike_from_behind(&self) -> bool {
-        matches!(self.facts.seam, Seam::Outseam | Seam::SideSeam | Seam::Inseam | Seam::WaistSeam)
+        matches!(self.facts.seam, Seam::Outseam | Seam::SideSeam | Seam::Inseam)
     }
 }

@@ -140,7 +140,7 @@ fn assumed_end(
 ) -> End {
     let (pin, edge, other) = match of {
         EndOf::Lower => (altered.first(), Length::ZERO, set[1]),
-        EndOf::Upper => (altered.last(), facts.length.length, set[0]),
+        EndOf::Upper => (altered.last(), facts.end(), set[0]),
     };
     let Some(pin) = pin else { return End::RunsOff {} };
     // As deep as fairing may make it, so that the end is far enough for the line and not only for the pin.
@@ -165,8 +165,8 @@ fn through_the_band(garment: &Garment, facts: &SeamFacts, altered: &[Pin]) -> Op
         return None;
     }
     let (top, below) = altered.split_last()?;
-    let band = facts.length.length - depth;
-    if top.station.0 < band.min(facts.length.length - NEAR_AN_EDGE) {
+    let band = facts.end() - depth;
+    if top.station.0 < band.min(facts.end() - NEAR_AN_EDGE) {
         return None;
     }
     let is_alone = below.last().is_none_or(|pin| pin.station.0 < band.min(top.station.0));

@@ -147,7 +147,7 @@ fn pocket_gap(subject: &Subject<'_>, seam: &AlteredSeam<'_>) -> Option<Finding> 
     }
     let (from, to) = seam.span()?;
     // They lie in the upper half of the seat.
-    let middle = Station((from.0 + seam.facts.length.length).fraction(1, 2).min(to.0));
+    let middle = Station((from.0 + seam.facts.end()).fraction(1, 2).min(to.0));
     let tape = subject.tape;
     let whole = seam.line(GarmentSide::Left).chalked(middle, tape)?.whole().0;
     if whole <= Length::ZERO {

@@ -296,7 +296,7 @@ pub(crate) fn draw<'a>(
 
 fn wrong_pins(garment: &Garment, facts: &SeamFacts, change: &SeamChange) -> Vec<(String, Wrong)> {
     let mut faults =
-        wrong_readings(&change.readings, facts.length.length, change.seam.datum(), !change.seam.has_sides());
+        wrong_readings(&change.readings, facts.end(), change.seam.datum(), !change.seam.has_sides());
     for (n, reading) in change.readings.iter().enumerate() {
         let girth = garment.girth_of_one_side(change.seam, reading.station.length);
         let whole = reading.edges(change.front_share.unwrap_or_default()).whole().0;
@@ -356,7 +356,7 @@ fn edge_curve(
     way: Fairing,
     tolerance: Tolerance,
 ) -> Result<Curve, WrongEnd> {
-    let top = facts.length.length.cm();
+    let top = facts.end().cm();
     let knot = |(s, wanted): (f64, f64)| Knot { s, wanted, held: false };
     let mut knots: Vec<Knot> = joined(pins, [0.0, top]).into_iter().map(knot).collect();
     let mut closed = |of: EndOf| {
@@ -382,7 +382,7 @@ fn closed(
     facts: &SeamFacts,
     tolerance: Length,
 ) -> Result<Close, Wrong> {
-    let (edge, datum) = (if of == EndOf::Lower { 0.0 } else { facts.length.length.cm() }, facts.seam.datum());
+    let (edge, datum) = (if of == EndOf::Lower { 0.0 } else { facts.end().cm() }, facts.seam.datum());
     let up = if of == EndOf::Lower { 1.0 } else { -1.0 };
     match ends.of(of) {
         End::RunsOff {} if ends.is_assumed(of) => Ok(Close::Parallel(edge)),
@@ -392,7 +392,7 @@ fn closed(
             if (s - edge) * up < 0.0 {
                 return Err(match of {
                     EndOf::Lower => Wrong::OffDatum { found, datum },
-                    EndOf::Upper => Wrong::OffEnd { found, length: facts.length.length, datum },
+                    EndOf::Upper => Wrong::OffEnd { found, length: facts.end(), datum },
                 });
             }
             if (first - s) * up < UNSEEN.cm() {

@@ -72,7 +72,7 @@ impl AlteredSeam<'_> {
         // A shoulder seam begins at the neckline, which loses there what it does.
         let at_neck = self.facts.seam == Seam::ShoulderSeam && level == Level::Neck;
         let station = if at_neck { Length::ZERO } else { garment.station_on(self.facts.seam, level)? };
-        let (station, end) = (station + up, self.facts.length.length);
+        let (station, end) = (station + up, self.facts.end());
         // What is let down below the present edge goes on as that does.
         let station = if up.is_negative() { station.max(Length::ZERO) } else { station };
         let at = if station > end && station - end <= JUST_BEYOND { end } else { station };

@@ -70,7 +70,7 @@ pub(super) fn drawn<'a>(
 
 /// Puts what `lead` has at the corner on the seam that it carries on into.
 fn turn_the_corner(lead: &AlteredSeam<'_>, draft: &mut Draft<'_>) {
-    let (corner, end) = (Station(lead.facts.length.length), Station(draft.facts.length.length));
+    let (corner, end) = (Station(lead.facts.end()), Station(draft.facts.end()));
     for side in GarmentSide::BOTH {
         let pins = &mut draft.sides.pins[side as usize];
         pins.retain(|pin| pin.station < end);

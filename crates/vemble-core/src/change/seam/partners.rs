@@ -113,7 +113,7 @@ fn ends_in(
     end: EndOf,
 ) -> Option<(EndsIn, Station)> {
     let edge = met_edge(subject.garment, seam.facts.seam, end)?;
-    let at = Station(if end == EndOf::Lower { Length::ZERO } else { seam.facts.length.length });
+    let at = Station(if end == EndOf::Lower { Length::ZERO } else { seam.facts.end() });
     let edges = line.chalked(at, subject.tape).filter(|edges| *edges != Edges::default())?;
     Some((EndsIn { edge, edges }, at))
 }
@@ -165,12 +165,12 @@ fn under_the_arm(
     if !matches!(own, Seam::SideSeam | Seam::Outseam) || subject.garment.span_of(own).1 == Level::Waist {
         return None;
     }
-    let top = Station(seam.facts.length.length);
+    let top = Station(seam.facts.end());
     let edges = line.chalked(top, subject.tape)?;
     if edges == Edges::default() {
         return None;
     }
-    let sleeve = Station(subject.garment.seam(into)?.length.length);
+    let sleeve = Station(subject.garment.seam(into)?.end());
     let partner = subject.seams().find(|s| s.facts.seam == into);
     let of_sleeve = partner
         .map_or(Length::ZERO, |s| s.line(of).chalked(sleeve, subject.tape).unwrap_or_default().whole().0);
@@ -200,7 +200,7 @@ fn band(
     {
         return None;
     }
-    let top = Station(seam.facts.length.length);
+    let top = Station(seam.facts.end());
     let edges = line.chalked(top, subject.tape)?;
     if edges == Edges::default() {
         return None;

@@ -11,7 +11,7 @@ impl AlteredSeam<'_> {
     /// Everything to chalk, from the datum on; nothing where nothing changes. All rows fall on tape marks, and have the exact line there.
     pub(crate) fn rows(&self, garment: &Garment, tape: Tape) -> Vec<Row> {
         let Some((from, to)) = self.span() else { return Vec::new() };
-        let top = Station(self.facts.length.length);
+        let top = Station(self.facts.end());
         let mut places = Vec::new();
         for line in &self.lines {
             let Some((low, high)) = line.span() else { continue };

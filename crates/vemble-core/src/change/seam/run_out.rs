@@ -69,7 +69,7 @@ fn run_out(
     let wanted = seam.lines.iter().filter_map(far_enough).max()? * up;
     let set = if end == EndOf::Lower { seam.change.lower } else { seam.change.upper };
     let ends_at_pin = !line.ends.is_assumed(end) && set != Some(line.ends.of(end));
-    let fits = !ends_at_pin && !wanted.is_negative() && wanted <= seam.facts.length.length;
+    let fits = !ends_at_pin && !wanted.is_negative() && wanted <= seam.facts.end();
     let run = (tape.round(meets.length) - tape.round(start.0)) * up;
     let wanted = fits.then_some(Station(wanted));
     let facts = RunOut { run, offset, safe, wanted, ends_at_pin, downwards: up < 0 };

@@ -144,7 +144,7 @@ pub(super) fn not_beside<'p>(
     let up = garment.height_of_datum(from) - garment.height_of_datum(to.seam);
     pins.iter().flatten().find(|pin| {
         let station = pin.station.0 + up;
-        station.is_negative() || station > to.length.length
+        station.is_negative() || station > to.end()
     })
 }
 
@@ -153,7 +153,7 @@ type EndThere = (End, bool);
 
 /// The ends of the lines of `from`, on the seam of `to`, where they can be the same there: lower and upper for each side.
 fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [[Option<EndThere>; 2]; 2] {
-    let length = to.facts.length.length;
+    let length = to.facts.end();
     let on = |end: End, is_one_edge: bool| match end {
         End::MeetsOldStitching { station } => {
             let at = station.length + up;
@@ -166,7 +166,7 @@ fn ends_on(garment: &Garment, from: &Draft<'_>, to: &Draft<'_>, up: Length) -> [
         End::RunsOff {} | End::CarriesOn { .. } if is_one_edge => Some(End::RunsOff {}),
         End::RunsOff {} | End::CarriesOn { .. } | End::StraightThrough { .. } => None,
     };
-    let top = from.facts.length.length + up - length;
+    let top = from.facts.end() + up - length;
     from.ends(garment).map(|ends| {
         let lower = on(ends.lower, up.abs() <= ONE_EDGE).map(|end| (end, ends.lower_is_assumed));
         let upper = on(ends.upper, top.abs() <= ONE_EDGE).map(|end| (end, ends.upper_is_assumed));

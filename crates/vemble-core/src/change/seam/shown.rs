@@ -23,7 +23,7 @@ impl Show for AlteredSeam<'_> {
             edges: seam.edges().map(Into::into),
             ways: ways_to_measure(ChangeKey::Seam(seam)),
             top: subject.garment.top_of(seam).into(),
-            length: tape.figure(self.facts.length.length),
+            length: tape.figure(self.facts.end()),
             allowance: tape.figure(self.facts.least_allowance().length),
             sides: SidesResult::of(&self.sides, ChangeKey::Seam(seam), subject, tape),
             ends: [EndOf::Lower, EndOf::Upper].map(|end| self.end_words(end, subject.garment, tape)),

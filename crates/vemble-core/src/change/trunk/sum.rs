@@ -79,23 +79,12 @@ impl AlteredTrunk<'_> {
         }
     }
 
-    /// By how much each seam that runs down through it gets shorter, at marks.
-    pub fn shortens(&self, seam: Seam, tape: Tape) -> Length {
+    /// What is taken out at a share of the way from the middle in front to the middle behind, at a mark.
+    pub fn takes_at(&self, share: f64, tape: Tape) -> Length {
         let sums = self.sums(tape);
-        let halfway = sums.quarter.fraction(1, 2);
-        match seam {
-            Seam::SideSeam | Seam::Outseam => sums.side,
-            Seam::CentreBack | Seam::SeatSeam => sums.back,
-            Seam::CentreFront | Seam::FrontRise => sums.front,
-            Seam::PrincessFront | Seam::PanelFront => sums.at(true, halfway, tape),
-            Seam::PrincessBack | Seam::PanelBack => sums.at(false, halfway, tape),
-            Seam::Inseam
-            | Seam::ShoulderSeam
-            | Seam::ArmholeSeam
-            | Seam::SleeveSeam
-            | Seam::SleeveBackSeam => Length::ZERO,
-            Seam::YokeSeam | Seam::WaistSeam | Seam::NeckSeam => Length::ZERO,
-        }
+        let is_front = share <= 0.5;
+        let from_middle = 2.0 * if is_front { share } else { 1.0 - share };
+        sums.at(is_front, Length::from_cm(sums.quarter.cm() * from_middle), tape)
     }
 
     /// There is a seam across that it is sewn in: the waist seam, or the edge that the band sits on.

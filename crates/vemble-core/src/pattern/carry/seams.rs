@@ -1,14 +1,17 @@
 //! Seams that are pinned, carried to the pieces: both edges of each move by what they are chalked, at the stations that lie on them.
 
-use super::move_edge;
+use super::corners::meet;
+use super::moved_by;
 use crate::change::seam::AlteredSeam;
 use crate::fitting::GarmentSide;
 use crate::garment::{Garment, Run, Seam};
 use crate::pattern::joins::is_in_front;
 use crate::pattern::panels::is_between_panels;
-use crate::pattern::piece::{Edge, Piece};
+use crate::pattern::piece::{Edge, Piece, along_curves};
+use crate::pattern::unroll::passes;
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare};
+use kurbo::Line;
 
 /// Stations so near to the end of a line lie on it, in cm.
 const WITHIN: f64 = 1e-6;
@@ -24,11 +27,23 @@ fn is_first(seam: Seam, piece: &Piece, edge: &Edge, side: GarmentSide) -> bool {
         Seam::SleeveSeam | Seam::SleeveBackSeam => is_in_front(piece, edge),
         Seam::ArmholeSeam => piece.key.part != PiecePart::Sleeve,
         Seam::YokeSeam => piece.key.share == PieceShare::Upper,
-        // Their edges are no seams on paper.
-        Seam::WaistSeam | Seam::NeckSeam => true,
+        Seam::WaistSeam => piece.key.part == PiecePart::Bodice,
+        // The other is the collar's, or the band's, which is no piece.
+        Seam::NeckSeam => false,
         Seam::Outseam | Seam::Inseam | Seam::SideSeam | Seam::ShoulderSeam => {
             piece.key.face == PieceFace::Front
         }
+    }
+}
+
+/// It lies on an edge of a piece: a waist seam on what is named for the waist, but not of a band, and a neck seam on the neckline.
+fn lies_on(seam: Seam, piece: &Piece, edge: &Edge) -> bool {
+    match edge.name {
+        EdgeName::Seam(own) => own == seam,
+        EdgeName::Waist => seam == Seam::WaistSeam && piece.key.part != PiecePart::Waistband,
+        EdgeName::Neckline => seam == Seam::NeckSeam,
+        EdgeName::Hem | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
+        EdgeName::Top | EdgeName::Inner => false,
     }
 }
 
@@ -38,7 +53,7 @@ fn counts_up(seam: Seam, face: PieceFace, edge: &Edge) -> bool {
         // Every piece has its outline against the clock, from under the arm up.
         Run::Across if seam == Seam::ArmholeSeam => true,
         // From the middle in front to the middle behind.
-        Run::Across if seam == Seam::YokeSeam && face == PieceFace::Back => edge.start().x > edge.end().x,
+        Run::Across if seam.is_level() && face == PieceFace::Back => edge.start().x > edge.end().x,
         Run::Across => edge.start().x < edge.end().x,
         Run::Down | Run::DownSleeve => edge.start().y < edge.end().y,
     }
@@ -77,12 +92,15 @@ fn stations(
     n: usize,
     altered: &AlteredSeam<'_>,
 ) -> Stations {
-    let (seam, whole) = (altered.facts.seam, altered.facts.length.length.cm());
+    let (seam, whole) = (altered.facts.seam, altered.facts.end().cm());
     let line = [WITHIN, (whole - WITHIN).max(WITHIN)];
     let Some(edge) = found.edges.get(n) else { return Stations { at: Vec::new(), line } };
     let (upwards, long) = (counts_up(seam, found.key.face, edge), found.sewn(edge));
     if seam == Seam::ArmholeSeam && found.key.part == PiecePart::Sleeve {
         return Stations { at: around_cap(all, found, n, whole), line };
+    }
+    if seam.is_level() {
+        return Stations { at: around_body(all, found, n, seam, whole), line };
     }
     let datum = garment.height_of_datum(seam);
     let of_level = |level: Level| Some((garment.level(level)?.station.length - datum).cm());
@@ -126,9 +144,6 @@ fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2
     if own.key.face == PieceFace::Round || is_between_panels(seam) {
         return [0.0, 1.0];
     }
-    if seam == Seam::YokeSeam {
-        return if own.key.face == PieceFace::Front { [0.0, 0.5] } else { [0.5, 1.0] };
-    }
     let is_beside = |piece: &&Piece| PieceKey { share: own.key.share, ..piece.key } == own.key;
     let middle = |edge: &Edge| edge.start().midpoint(edge.end());
     let is_before = |one: &Edge, other: &Edge| match seam.run() {
@@ -144,6 +159,40 @@ fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2
         }
     }
     [before / whole, (before + own.sewn(edge)) / whole]
+}
+
+/// The stations of a level seam along an edge: half of them in front, from the middle to the side, and half behind, from the side to the middle. What laps over the
+/// middle has none of its own.
+fn around_body(all: &[Piece], own: &Piece, n: usize, seam: Seam, whole: f64) -> Vec<(f64, f64)> {
+    // How long it is sewn, and how much of that laps over.
+    let long = |piece: &Piece, edge: &Edge| {
+        let is_out = edge.start().x < edge.end().x;
+        let middle = Line::new((0.0, -1e4), (0.0, 1e4));
+        let over =
+            Some(edge).filter(|_| piece.key.part != PiecePart::Leg).and_then(|edge| passes(edge, middle));
+        let over = over.map_or(0.0, |along| piece.sewn_along(edge, along));
+        let sewn = piece.sewn(edge);
+        (sewn, if is_out || over == 0.0 { over } else { sewn - over })
+    };
+    let is_beside = |piece: &&Piece| {
+        let share = if seam == Seam::YokeSeam { piece.key.share } else { own.key.share };
+        PieceKey { share, ..piece.key } == own.key
+    };
+    let edges = all.iter().filter(is_beside).flat_map(|p| p.edges.iter().map(move |e| (p, e)));
+    let edge = &own.edges[n];
+    let middle = |edge: &Edge| edge.start().midpoint(edge.end()).x;
+    let (mut before, mut face) = (0.0, 0.0);
+    for (piece, other) in edges.filter(|(piece, other)| lies_on(seam, piece, other)) {
+        let (sewn, over) = long(piece, other);
+        face += sewn - over;
+        before += if middle(other) < middle(edge) { sewn - over } else { 0.0 };
+    }
+    let (sewn, over) = long(own, edge);
+    let [inner, outer] = [before, before + sewn - over].map(|out| out / face * whole / 2.0);
+    match own.key.face {
+        PieceFace::Front => vec![(over, inner), (sewn, outer)],
+        PieceFace::Back | PieceFace::Round => vec![(0.0, whole - outer), (sewn - over, whole - inner)],
+    }
 }
 
 /// The stations of an armhole along the cap of a sleeve: from under the arm up to its middle, and down again; of two pieces the under one has the beginning of it
@@ -189,21 +238,22 @@ pub(super) fn carry(
     let mut done = false;
     for (piece, found) in pieces.iter_mut().zip(all) {
         for n in 0..piece.edges.len() {
-            if piece.edges[n].name != EdgeName::Seam(seam) {
+            if !lies_on(seam, piece, &piece.edges[n]) {
                 continue;
             }
             done = true;
             let curve = if is_first(seam, piece, &piece.edges[n], side) { &line.front } else { &line.back };
             let stations = stations(garment, all, found, n, altered);
-            let as_found = Piece { darts: found.darts.clone(), ..piece.clone() };
-            let edge = &as_found.edges[n];
-            let (upwards, long) = (counts_up(seam, found.key.face, edge), as_found.sewn(edge));
+            // It lies where it was found, but for what was cut off beside it, or a dart bent.
+            let (edge, now) = (&found.edges[n], piece.edges[n].clone());
+            let (upwards, long) = (counts_up(seam, found.key.face, edge), found.sewn(edge));
             let station = |along: f64| {
-                let sewn = as_found.sewn_along(edge, along);
+                let sewn = found.sewn_along(edge, along_curves(&edge.curves, now.at(along).0));
                 stations.at(if upwards { sewn } else { long - sewn })
             };
             let by = |along: f64| curve.at(station(along)) * 10.0;
-            move_edge(piece, n, by);
+            let moved = moved_by(piece, n, by);
+            meet(piece, n, moved);
         }
     }
     done

@@ -27,16 +27,24 @@ fn pinned(pins: &[(f64, &str)]) -> Vec<Value> {
     pins.iter().flat_map(pin).collect()
 }
 
+/// The same on a seam: one down the middle has no sides.
+fn pinned_along(seam: Seam, pins: &[(f64, &str)]) -> Vec<Value> {
+    let own = |pin: &Value| seam.has_sides() || pin["side"] == "left";
+    pinned(pins).into_iter().filter(own).collect()
+}
+
 /// What may be pinned on a garment, one thing after another, and all at once.
 fn pinned_on(garment: &Garment) -> Vec<Vec<Change>> {
     let mut all = Vec::new();
     for facts in &garment.seams {
-        let long = facts.length.length.cm();
+        let long = facts.end().cm();
         for pins in [vec![(long * 0.5, "0.7 cm")], vec![(long * 0.3, "-0.4 cm"), (long * 0.75, "0.6 cm")]] {
-            let readings = pinned(&pins);
+            let readings = pinned_along(facts.seam, &pins);
             // Both sides, and each as it was pinned, where one of them was not.
             let left: Vec<&Value> = readings.iter().filter(|pin| pin["side"] == "left").collect();
-            all.push(json!({"seam": {"seam": facts.seam, "readings": left, "sides": "keep_each"}}));
+            if facts.seam.has_sides() {
+                all.push(json!({"seam": {"seam": facts.seam, "readings": left, "sides": "keep_each"}}));
+            }
             all.push(json!({"seam": {"seam": facts.seam, "readings": readings}}));
         }
     }
@@ -156,11 +164,17 @@ fn come_to(document: &Document, laid: &Laid, tape: Tape) -> Result<usize, String
         let own: Vec<&Set> = laid.sets.iter().filter(is_own).collect();
         let says = Length::from_nm(level.after.nm - level.before.nm);
         let round = |pieces: &[&Piece]| round_at(&laid.garment, pieces, level.level);
-        agree(level.name.clone(), &own, &round, (says, 0.0))?;
+        // A waist that is sewn higher up goes round what is wider there.
+        let is_sewn = level.level == Level::Waist
+            && drawn.iter().any(|change| change.key() == ChangeKey::Seam(Seam::WaistSeam));
+        agree(level.name.clone(), &own, &round, (says, if is_sewn { BENT } else { 0.0 }))?;
     }
     // One from the side shortens one edge of its seam alone, and so does a yoke that only the back has.
-    let of_one_edge = [ChangeKey::Dart(Dart::Bust), ChangeKey::Seam(Seam::YokeSeam)];
-    if drawn.iter().any(|change| of_one_edge.contains(&change.key())) {
+    let is_of_one_edge = |key: ChangeKey| match key {
+        ChangeKey::Seam(seam) => seam == Seam::YokeSeam && laid.garment.has_yoke_behind(),
+        key => key == ChangeKey::Dart(Dart::Bust),
+    };
+    if drawn.iter().any(|change| is_of_one_edge(change.key())) {
         return Ok(seen);
     }
     let as_it_is = Subject::as_it_is(&laid.garment, &document.wearer, tape);
@@ -171,9 +185,9 @@ fn come_to(document: &Document, laid: &Laid, tape: Tape) -> Result<usize, String
         let high = |pieces: &[&Piece]| height_of(pieces, level);
         agree(format!("how high {level:?} lies"), &sets, &high, (will - was, BENT))?;
     }
-    // What ends in an armhole or is shaped by one is as long as it is drawn.
-    let seams = [Seam::SideSeam, Seam::Outseam, Seam::Inseam, Seam::WaistSeam, Seam::SleeveSeam];
-    for seam in seams.into_iter().filter(|seam| laid.garment.seam(*seam).is_some()) {
+    // What ends within an armhole that is drawn anew is as long as that leaves it.
+    let is_within = |seam: &Seam| matches!(seam, Seam::PanelFront | Seam::PanelBack | Seam::SleeveBackSeam);
+    for seam in laid.garment.seams.iter().map(|facts| facts.seam).filter(|seam| !is_within(seam)) {
         let [was, will] = [&laid.garment, &next].map(|garment| garment.seam(seam).unwrap().length.length);
         let of = |pieces: &[&Piece]| length_of(&laid.garment, pieces, seam);
         agree(format!("how long {seam:?} is"), &sets, &of, (will - was, BENT))?;
@@ -819,7 +833,7 @@ fn a_dart_comes_nearer_the_middle_by_what_is_taken_between() {
 }
 
 /// What is pinned on a seam goes off its two edges as it is shared, whichever seam it is, and off no others: all of it off one leaves the other as it is, and half
-/// of it goes off each. A yoke has a seam of its own where its pieces were drawn elsewhere.
+/// of it goes off each. At the neck the other is a collar's, which is no piece. A yoke has a seam of its own where its pieces were drawn elsewhere.
 #[test]
 fn both_edges_of_every_seam_move_as_it_is_shared() {
     let wearer = demo("pinafore-toile").wearer;
@@ -833,9 +847,17 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
         let is_split = garment.kind == Kind::Shirt
             && crate::pattern::apply(&mut whole, &PieceChange::Split { piece: back, from, to }).is_ok();
         for facts in &garment.seams {
-            let long = facts.length.length.cm();
+            let long = facts.end().cm();
             let lost = ["100", "0", "50"].map(|share| {
-                let pins = pinned(&[(long * 0.4, "0.6 cm"), (long * 0.7, "0.6 cm")]);
+                let pins = pinned_along(
+                    facts.seam,
+                    &[
+                        (long * 0.1, "0 cm"),
+                        (long * 0.4, "0.6 cm"),
+                        (long * 0.7, "0.6 cm"),
+                        (long * 0.95, "0 cm"),
+                    ],
+                );
                 let share = share.parse::<i64>().unwrap();
                 let seam = json!({"seam": {"seam": facts.seam, "readings": pins, "front_share": share}});
                 let mut document = of_garment(garment.clone(), &wearer, change(seam));
@@ -843,13 +865,16 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
                     document.wishes.pattern.drawn = whole.iter().map(drawn_of).collect();
                 }
                 let laid = lay(&document, Tape::Cm).ok().filter(|laid| laid.left.is_empty())?;
-                let set = &laid.sets[0];
-                let of = |piece: &Piece| {
+                // One down the middle has its two edges on the two sides.
+                let sets = if facts.seam.has_sides() { &laid.sets[..1] } else { &laid.sets };
+                let of = |(set, piece): (&Set, &Piece)| {
                     let now = set.chalked.iter().find(|now| now.key == piece.key)?;
-                    let edge = piece.edge(EdgeName::Seam(facts.seam))?;
+                    let edge = piece.edge(edge_of(facts.seam));
+                    let edge = edge.filter(|_| piece.key.part != PiecePart::Waistband)?;
                     Some((piece.key, (piece.area() - now.area()) / edge.length()))
                 };
-                Some(set.old.iter().filter_map(of).collect::<Vec<_>>())
+                let all = sets.iter().flat_map(|set| set.old.iter().map(move |piece| (set, piece)));
+                Some(all.filter_map(of).collect::<Vec<_>>())
             });
             let [Some(all), Some(none), Some(half)] = lost else { continue };
             for ((all, none), half) in all.iter().zip(&none).zip(&half) {
@@ -859,9 +884,8 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
                     facts.seam,
                     all.0.name()
                 );
-                // Of a seam down the middle, or of one with both its edges on a sleeve, each piece has both.
-                let is_of_middle = matches!(facts.seam, Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront);
-                let has_both = is_of_middle || facts.seam.run() == crate::garment::Run::DownSleeve;
+                // Of one with both its edges on a sleeve each piece has both.
+                let has_both = facts.seam.run() == crate::garment::Run::DownSleeve;
                 let (most, least) = (all.1.max(none.1), all.1.min(none.1));
                 // Its line ends on the piece above or below.
                 if most < 1.0 {
@@ -874,7 +898,7 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
             // One edge of it takes all where the other takes nothing.
             let takes = |lost: &[(PieceKey, f64)]| lost.iter().filter(|(_, by)| *by > 0.5).count();
             assert!(
-                all.len() < 2 || takes(&all) > 0 && takes(&none) > 0,
+                all.len() < 2 || takes(&none) > 0 && (takes(&all) > 0) != (facts.seam == Seam::NeckSeam),
                 "{:?}, {:?}: {all:?}, {none:?}",
                 garment.kind,
                 facts.seam
@@ -888,6 +912,8 @@ fn both_edges_of_every_seam_move_as_it_is_shared() {
         Seam::SideSeam,
         Seam::Outseam,
         Seam::PanelBack,
+        Seam::WaistSeam,
+        Seam::NeckSeam,
     ];
     assert!(wanted.iter().all(|seam| seen.contains(seam)), "{seen:?}");
 }
@@ -908,6 +934,15 @@ fn a_new_dart_lies_beside_a_yoke_or_is_told() {
     assert_eq!(drawn_on(Kind::Jeans, Dart::FrontWaist, 9.0), (Some(PieceShare::Whole), 0));
 }
 
+/// What the edges of a seam are called on pieces.
+fn edge_of(seam: Seam) -> EdgeName {
+    match seam {
+        Seam::WaistSeam => EdgeName::Waist,
+        Seam::NeckSeam => EdgeName::Neckline,
+        seam => EdgeName::Seam(seam),
+    }
+}
+
 /// What is pinned near the beginning of a seam moves its edges there and nowhere else: whichever storeys, yokes and panels the seam runs over, whichever side of a
 /// sleeve's cap.
 #[test]
@@ -921,24 +956,25 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
     let mut seen = HashSet::new();
     let yoked = begun_on(&wearer, &[]).map(|garment| Garment { darts: Vec::new(), ..garment });
     for garment in panels.into_iter().flat_map(|panels| begun_on(&wearer, panels)).chain(yoked) {
-        // What runs all round has no beginning on a piece.
-        let is_round = |seam: Seam| matches!(seam, Seam::WaistSeam | Seam::NeckSeam);
-        for facts in garment.seams.iter().filter(|facts| !is_round(facts.seam)) {
-            let (seam, long) = (EdgeName::Seam(facts.seam), facts.length.length.cm());
-            let pins = pinned(&[(long * 0.1, "0.6 cm"), (long * 0.3, "0.6 cm"), (long * 0.5, "0 cm")]);
+        for facts in &garment.seams {
+            let (seam, long) = (edge_of(facts.seam), facts.end().cm());
+            let pins = [(long * 0.1, "0.6 cm"), (long * 0.3, "0.6 cm"), (long * 0.5, "0 cm")];
+            let pins = pinned_along(facts.seam, &pins);
             let pinned = json!({"seam": {"seam": facts.seam, "readings": pins}});
             let document = of_garment(garment.clone(), &wearer, change(pinned));
-            let Ok(laid) = lay(&document, Tape::Cm) else { continue };
+            let laid = lay(&document, Tape::Cm).unwrap();
             let set = &laid.sets[0];
-            let is_level = matches!(facts.seam, Seam::ShoulderSeam | Seam::YokeSeam);
+            let is_level = facts.seam.is_level() || facts.seam == Seam::ShoulderSeam;
             // How far along its seam a place lies, of all that its side has of it.
             let far = |p: kurbo::Point| if is_level { p.x } else { p.y };
             for old in set.old.iter().filter(|old| old.key.layer.is_outer()) {
                 let of_side = set.old.iter().filter(|other| {
                     other.key.face == old.key.face
                         && (other.key.part == PiecePart::Sleeve) == (old.key.part == PiecePart::Sleeve)
+                        && (facts.seam != Seam::WaistSeam || other.key.part == old.key.part)
                 });
                 let ends: Vec<f64> = of_side
+                    .clone()
                     .flat_map(|p| p.edges.iter().filter(|e| e.name == seam))
                     .flat_map(|e| e.curves.iter().flat_map(|c| [far(c.p0), far(c.p3)]))
                     .collect();
@@ -948,17 +984,26 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
                 ];
                 let Some(new) = set.chalked.iter().find(|new| new.key == old.key) else { continue };
                 for edge in old.edges.iter().filter(|edge| edge.name == seam) {
+                    // A rise lies level at the crotch: there its length counts, with what another piece has of it below.
+                    let is_rise = matches!(facts.seam, Seam::SeatSeam | Seam::FrontRise);
+                    let low = |edge: &Edge| edge.start().y.min(edge.end().y);
+                    let all = || of_side.clone().flat_map(|p| p.edges.iter().filter(|e| e.name == seam));
+                    let below: f64 = all().filter(|e| low(e) < low(edge)).map(Edge::length).sum();
+                    let whole: f64 = all().map(Edge::length).sum();
                     let moved: Vec<&Edge> = new.edges.iter().filter(|edge| edge.name == seam).collect();
                     for n in 2..=18 {
-                        let p = edge.at(edge.length() * f64::from(n) / 20.0).0;
+                        let along = edge.length() * f64::from(n) / 20.0;
+                        let p = edge.at(along).0;
                         let off = moved
                             .iter()
                             .map(|edge| edge.nearest(p).distance(p))
                             .fold(f64::INFINITY, f64::min);
                         let share = match ((far(p) - least) / (most - least), facts.seam, old.key.face) {
                             // From the middle in front to the middle behind.
-                            (out, Seam::YokeSeam, PieceFace::Front) => out / 2.0,
-                            (out, Seam::YokeSeam, PieceFace::Back | PieceFace::Round) => 1.0 - out / 2.0,
+                            (out, seam, PieceFace::Front) if seam.is_level() => out / 2.0,
+                            (out, seam, _) if seam.is_level() => 1.0 - out / 2.0,
+                            _ if is_rise && edge.start().y < edge.end().y => (below + along) / whole,
+                            _ if is_rise => (below + edge.length() - along) / whole,
                             (share, ..) => share,
                         };
                         let of = format!(
@@ -968,7 +1013,7 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
                             old.key.name()
                         );
                         assert!(share < 0.7 || off < 2.0, "{of}");
-                        assert!(!(0.12..0.25).contains(&share) || off > 2.0, "{of}");
+                        assert!(!(0.12..0.2).contains(&share) || off > 2.0, "{of}");
                         if off > 2.0 {
                             seen.insert((facts.seam, old.key.share));
                         }
@@ -977,7 +1022,9 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
             }
         }
     }
-    assert!(seen.len() > 25, "{seen:?}");
+    let unseen: Vec<&Seam> =
+        Seam::ALL.iter().filter(|seam| seen.iter().all(|(own, _)| own != *seam)).collect();
+    assert!(seen.len() > 25 && unseen.is_empty(), "{seen:?}, not {unseen:?}");
 }
 
 /// A length that is taken out above the waist goes out of what lies below a yoke, and leaves the yoke as it was drawn; both sides still match.
@@ -1000,4 +1047,63 @@ fn a_length_is_taken_out_below_a_yoke() {
     let titles = shown.sets[0].untrue.iter().map(|line| line.title.as_str());
     let apart: Vec<&str> = titles.filter(|title| !title.contains("square to the middle")).collect();
     assert_eq!(apart, Vec::<&str>::new(), "but for the slant that it was drawn with");
+}
+
+/// What ends at a seam, or lies above it, is as long in the record as on paper, wherever pins lie along the seam: each neighbour of every seam is cut off where the new
+/// line crosses it.
+#[test]
+fn what_ends_at_a_seam_is_as_long_in_the_record_as_on_paper() {
+    let wearer = demo("pinafore-toile").wearer;
+    let panels = [
+        [].as_slice(),
+        &[Seam::PrincessFront, Seam::PanelBack],
+        &[Seam::PrincessBack, Seam::PanelFront, Seam::SleeveBackSeam],
+    ];
+    let mut seen = HashSet::new();
+    for garment in panels.into_iter().flat_map(|panels| begun_on(&wearer, panels)) {
+        for own in &garment.seams {
+            let far = (own.end().cm() * 10.0).floor() / 10.0;
+            let pinned_at = [
+                vec![(0.0, "0.6 cm"), (far, "0.6 cm")],
+                vec![(0.0, "0.6 cm"), (far * 0.5, "0 cm")],
+                vec![(far * 0.5, "0 cm"), (far, "0.6 cm")],
+                vec![(far * 0.25, "0 cm"), (far * 0.5, "0.6 cm"), (far * 0.75, "0 cm")],
+            ];
+            for pins in pinned_at {
+                let pinned = json!({"seam": {"seam": own.seam, "readings": pinned_along(own.seam, &pins)}});
+                let document = of_garment(garment.clone(), &wearer, change(pinned));
+                let laid = lay(&document, Tape::Cm).unwrap();
+                if !laid.left.is_empty() {
+                    continue;
+                }
+                let (try_on, schools) = (document.try_ons.last().unwrap(), document.wishes.schools);
+                let drawn = drawn_on(&garment, &wearer, try_on, schools).unwrap();
+                let as_it_is = Subject::as_it_is(&garment, &wearer, Tape::Cm);
+                let next =
+                    next_state(&Subject { changes: &drawn, put_on: try_on.put_on(), schools, ..as_it_is });
+                let set = &laid.sets[0];
+                for seam in garment.seams.iter().map(|facts| facts.seam) {
+                    let long = |of: &[Piece]| length_of(&garment, &outer(of), seam);
+                    let (Some(old), Some(new)) = (long(&set.old), long(&set.chalked)) else { continue };
+                    let [was, will] =
+                        [&garment, &next].map(|g| g.seam(seam).unwrap().length.length.cm() * 10.0);
+                    let is_known = match seam {
+                        // A bent line is longer as it moves, and a neck that is cut aslant: nobody measured how.
+                        Seam::SeatSeam | Seam::FrontRise | Seam::CentreFront => own.seam != seam,
+                        // The pieces of a coverall no longer match there, and say so.
+                        Seam::WaistSeam => garment.kind != Kind::Coverall,
+                        Seam::SleeveBackSeam => own.seam != Seam::ArmholeSeam,
+                        _ => true,
+                    };
+                    let off = (will - was) - (new - old);
+                    let of = format!("{:?}, {:?} pinned {pins:?}: {seam:?}", garment.kind, own.seam);
+                    assert!(!is_known || off.abs() < 4.0, "{of} {:.1}, not {:.1} mm", will - was, new - old);
+                    if own.seam != seam && (will - was).abs() > 2.0 {
+                        seen.insert((own.seam, seam));
+                    }
+                }
+            }
+        }
+    }
+    assert!(seen.len() > 25, "{seen:?}");
 }

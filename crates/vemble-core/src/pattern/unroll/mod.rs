@@ -250,7 +250,7 @@ pub(super) fn notch(edge: &Edge, level: Level, y: f64) -> Option<Notch> {
 }
 
 /// How far along it an edge first passes a line.
-fn passes(edge: &Edge, line: kurbo::Line) -> Option<f64> {
+pub(super) fn passes(edge: &Edge, line: kurbo::Line) -> Option<f64> {
     use kurbo::{ParamCurve, ParamCurveArclen};
     let mut before = 0.0;
     for curve in &edge.curves {

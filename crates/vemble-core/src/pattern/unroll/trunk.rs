@@ -7,7 +7,7 @@ pub(in crate::pattern) use darts::BELOW_BUST;
 use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
-use crate::garment::{Closure, Neckline, Opening, PANEL, PRINCESS, Seam};
+use crate::garment::{AT_ARMHOLE, AT_SHOULDER, Closure, Neckline, Opening, PANEL, PRINCESS, SLOPE, Seam};
 use crate::pattern::carry::inwards;
 use crate::pattern::part::put_grain;
 use crate::pattern::piece::{EXACT, Edge, Piece};
@@ -17,12 +17,6 @@ use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// No panel is narrower, in mm (teaching value: two fingers, so that its seams can be pressed open).
 pub(super) const NARROW: f64 = 25.0;
-/// A princess seam meets the shoulder so far from the neck.
-const AT_SHOULDER: f64 = 0.45;
-/// A panel seam ends in the armhole so large a share of it up from under the arm (teaching value: where the arm does not rub it).
-const AT_ARMHOLE: f64 = 0.3;
-/// How steep a shoulder falls from the neck: 20° (teaching value).
-const SLOPE: f64 = 0.349;
 /// A back neck lies so far below the neck point (teaching value).
 const BACK_NECK: f64 = 20.0;
 /// A front that laps over for buttons goes so far beyond the middle, and one that wraps over so large a share of the way to the side

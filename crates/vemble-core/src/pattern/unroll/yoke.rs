@@ -22,7 +22,7 @@ pub(super) fn cut_yokes(bolt: &Bolt<'_>, pieces: &mut Vec<Piece>) {
     }
     let is_cut = |piece: &Piece| match piece.key.part {
         PiecePart::Body | PiecePart::Bodice | PiecePart::Leg => piece.key.face == PieceFace::Back,
-        PiecePart::Skirt => !bolt.garment.goes_above_waist(),
+        PiecePart::Skirt => !bolt.garment.has_yoke_behind(),
         PiecePart::Sleeve | PiecePart::Waistband => false,
     };
     let mut next = pieces.clone();
