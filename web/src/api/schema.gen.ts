@@ -4975,7 +4975,7 @@ export interface components {
             graded?: boolean;
             /** @description What lies across it. */
             in_the_way?: components["schemas"]["InTheWay"][];
-            /** @description Its length from its datum to its other end. */
+            /** @description Its length from its datum to its other end; all round of a waist seam and a neck seam. */
             length: components["schemas"]["Measure"];
             /** @description What it is called on this garment, where that is not its usual name. */
             name?: string | null;
