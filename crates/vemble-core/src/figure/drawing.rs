@@ -7,7 +7,7 @@ use super::{Canvas, append, follow, line, mirrored, side_limb};
 use crate::change::seam::AlteredSeam;
 use crate::change::{ChangeKey, Curve, Drawn, DrawnChange};
 use crate::fitting::GarmentSide;
-use crate::garment::{Neckline, Run, SeamFacts};
+use crate::garment::{Neckline, SeamFacts};
 use crate::judge::seams;
 use kurbo::BezPath;
 
@@ -180,13 +180,13 @@ impl<'a> Drawing<'a> {
         };
         for facts in &self.drape.garment.seams {
             let seam = facts.seam;
-            // What runs round the middle is drawn in two halves, and has no side.
-            let has_side = !seam.is_single();
-            for &side in sides(seam.is_single() && seam.run() != Run::Across) {
+            // What runs round the middle is drawn in two halves.
+            let has_side = seam.has_sides();
+            for &side in sides(!has_side) {
                 let Some(path) = seam_line(self.drape, facts, view, self.half(side)) else { continue };
                 lines.push(PartLine {
                     seam: Some(facts),
-                    change: (seam.run() != Run::Across).then_some(ChangeKey::Seam(seam)),
+                    change: Some(ChangeKey::Seam(seam)),
                     side: has_side.then_some(side),
                     name: facts.name().into(),
                     key: Some(format!("seam.{}", seam.word())),

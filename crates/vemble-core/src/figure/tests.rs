@@ -325,7 +325,7 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
     for kind in Kind::ALL.iter().copied() {
         let garment = garment_of(kind, three_bodies()[0].clone());
         for facts in &garment.seams {
-            let station = Measure { length: facts.length.length.fraction(1, 2), unit: Unit::Cm }.to_string();
+            let station = Measure { length: facts.end().fraction(1, 2), unit: Unit::Cm }.to_string();
             let mut pins =
                 vec![pin(GarmentSide::Left, &station, "1 cm"), pin(GarmentSide::Right, &station, "2 cm")];
             pins.truncate(if facts.seam.has_sides() { 2 } else { 1 });
@@ -344,6 +344,21 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
             let drape = super::drape::Drape::new(&garment, &pose).unwrap();
             let drawing = super::drawing::Drawing::new(&drape, &drawn);
             let back = super::stand::view_changes(&drawing, ViewSide::Back, &drawn, &levels);
+            // Each stretch lies on a line of its own, of its side.
+            for view in &told {
+                let lines = drawing.lines(view.view);
+                let has_line = |moved: &super::Moved| {
+                    let is_it = |side: GarmentSide| side == moved.side;
+                    lines.iter().any(|l| l.change == Some(moved.change) && l.side.is_none_or(is_it))
+                };
+                assert!(view.moved.iter().all(has_line), "{kind:?} {:?}", facts.seam);
+                let halves = view.moved.iter().filter(|m| m.side == GarmentSide::Right).count();
+                assert!(
+                    halves * 2 == view.moved.len() || !facts.seam.has_sides(),
+                    "{kind:?} {:?}",
+                    facts.seam
+                );
+            }
             if let Some(told) = told.get(1) {
                 assert_eq!(*told, back);
                 continue;
@@ -375,23 +390,34 @@ fn what_is_not_told_from_behind_is_the_mirror_image_of_the_front() {
     insta::assert_debug_snapshot!(left_out);
 }
 
-/// The stations of a yoke run from the middle in front to the middle behind: near either they lie near the middle of their view, halfway at the side; what only the
-/// back has lies behind.
+/// The stations of a level seam run from the middle in front to the middle behind: near either they lie near the middle of their view, halfway at the side; what only
+/// the back has lies behind.
 #[test]
-fn stations_of_a_yoke_run_from_front_to_back() {
+fn stations_of_a_level_seam_run_from_front_to_back() {
     use crate::garment::Seam;
+    let seams = [
+        (Kind::Shirt, Seam::YokeSeam, false),
+        (Kind::Jeans, Seam::YokeSeam, false),
+        (Kind::DressWithWaistSeam, Seam::WaistSeam, true),
+        (Kind::Coverall, Seam::WaistSeam, true),
+        (Kind::Shirt, Seam::NeckSeam, true),
+        (Kind::KnitTop, Seam::NeckSeam, true),
+    ];
     for wearer in three_bodies() {
-        for kind in [Kind::Shirt, Kind::Jeans] {
+        for (kind, seam, is_in_front) in seams {
             let (name, cloth) = ("it".into(), cloth_named("calico").unwrap());
             let garment = begin(Beginning { name, kind, toile: true, cloth, wearer: wearer.clone() });
-            let long = garment.seam(Seam::YokeSeam).unwrap().length.length;
-            let at = |share: i64| (Seam::YokeSeam, GarmentSide::Left, long.fraction(share, 100));
-            let spots = super::spots(&garment, &wearer, &[at(55), at(75), at(95)]);
-            let out = spots
-                .into_iter()
-                .map(|spot| spot.filter(|spot| spot.view == ViewSide::Back).unwrap().x_mm.abs());
-            let out: Vec<f64> = out.collect();
-            assert!(out[0] > out[1] && out[1] > out[2] && out[2] < out[0] * 0.2, "{kind:?}: {out:?}");
+            let end = garment.seam(seam).unwrap().end();
+            let out = |view: ViewSide, share: i64| {
+                let spot =
+                    super::spots(&garment, &wearer, &[(seam, GarmentSide::Left, end.fraction(share, 100))]);
+                spot[0].filter(|spot| spot.view == view).unwrap().x_mm.abs()
+            };
+            let mut views = vec![[55, 75, 95].map(|share| out(ViewSide::Back, share))];
+            views.extend(is_in_front.then(|| [45, 25, 5].map(|share| out(ViewSide::Front, share))));
+            for out in views {
+                assert!(out[0] > out[1] && out[1] > out[2] && out[2] < out[0] * 0.4, "{kind:?}: {out:?}");
+            }
         }
     }
 }
