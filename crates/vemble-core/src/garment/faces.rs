@@ -9,7 +9,7 @@ pub(crate) const PRINCESS: f64 = 0.52;
 pub(crate) const PANEL: f64 = 0.74;
 /// A princess seam meets the shoulder so far from the neck, as a share of it.
 pub(crate) const AT_SHOULDER: f64 = 0.45;
-/// A panel seam ends so far along the armhole, from under the arm, as a share of it.
+/// A panel seam ends so far along the armhole, from under the arm, as a share of it (teaching value: where the arm does not rub it).
 pub(crate) const AT_ARMHOLE: f64 = 0.3;
 /// A shoulder falls by so much, in radians: about 20° (teaching value).
 pub(crate) const SLOPE: f64 = 0.349;

@@ -25,23 +25,18 @@ struct TakenOut<'a> {
 }
 
 impl TakenOut<'_> {
-    fn moves(&self, station: Length, waist: Length) -> bool {
-        if self.at_waist { station >= waist } else { station > waist }
-    }
-
     /// Levels come down by it, as at the side, and the seams that run down through it are shorter by it, each where it lies.
     fn lower(&self, garment: &mut Garment) {
         let Some(waist) = garment.level(Level::Waist).map(|l| l.station.length) else { return };
         let side = (self.at)(0.5);
-        let moves = |station: Length| self.moves(station, waist);
+        let moves = |station: Length| if self.at_waist { station >= waist } else { station > waist };
         for level in garment.levels.iter_mut().filter(|l| !l.level.is_of_sleeve() && moves(l.station.length))
         {
             level.station = typed((level.station.length - side).max(Length::ZERO), self.tape);
         }
         // One that ends at the waist is none of what is taken out above that.
-        let ends = |seam: Seam| garment.span_of(seam).1;
-        let through: Vec<bool> =
-            garment.seams.iter().map(|facts| self.at_waist || ends(facts.seam) < Level::Waist).collect();
+        let goes_through = |seam: Seam| self.at_waist || garment.span_of(seam).1 < Level::Waist;
+        let through: Vec<bool> = garment.seams.iter().map(|facts| goes_through(facts.seam)).collect();
         for (facts, _) in garment.seams.iter_mut().zip(through).filter(|(_, through)| *through) {
             let by = place_of(facts.seam).map(self.at).unwrap_or_default();
             shorten(facts, by, moves, self.tape);

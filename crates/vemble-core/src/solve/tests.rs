@@ -4,11 +4,11 @@ use super::SolvedTryOn;
 use crate::card::Emphasis;
 use crate::change::seam::SeamChange;
 use crate::fitting::{Fairing, GarmentSide, How, PinnedBy, Reading, SidePolicy, Worn};
-use crate::garment::{Kind, Run, Seam};
+use crate::garment::{Kind, Seam};
 use crate::judge::tests::kinds::round;
 use crate::judge::{LevelOf, Rule};
 use crate::length::{Figure, Length, Measure, Tape, Unit};
-use crate::tests::kit::{Fitted, trying};
+use crate::tests::kit::{Fitted, document_of, pin, trying};
 use crate::try_on::TryOn;
 use proptest::prelude::*;
 use proptest::sample::{Index, select};
@@ -29,7 +29,7 @@ fn pins() -> impl Strategy<Value = Vec<(i64, i64, How, bool)>> {
     })
 }
 
-/// A garment of any kind with pins on one to three of its long seams.
+/// A garment of any kind with pins on one to three of its seams.
 fn pinned() -> impl Strategy<Value = (Fitted, Vec<SeamChange>)> {
     let policy = prop_oneof![
         2 => Just(None), 1 => Just(Some(SidePolicy::Mean)), 1 => Just(Some(SidePolicy::Larger)),
@@ -39,16 +39,15 @@ fn pinned() -> impl Strategy<Value = (Fitted, Vec<SeamChange>)> {
     let seam = (any::<Index>(), pins(), policy, way, 0_u8..=100);
     (select(Kind::ALL.to_vec()), prop::collection::vec(seam, 1..4)).prop_map(|(kind, seams)| {
         let garment = round(kind);
-        let long: Vec<Seam> =
-            garment.seams.iter().map(|s| s.seam).filter(|s| s.run() != Run::Across).collect();
+        let there: Vec<Seam> = garment.seams.iter().map(|s| s.seam).collect();
         let mut alterations: Vec<SeamChange> = Vec::new();
         for (which, pins, sides, fairing, share) in seams {
-            let seam = *which.get(&long);
-            let length = garment.seam(seam).unwrap().length.length;
+            let seam = *which.get(&there);
+            let end = garment.seam(seam).unwrap().end();
             let reading = |(tenth, amount, how, right): (i64, i64, How, bool)| Reading {
                 id: None,
-                side: if right && !seam.is_single() { GarmentSide::Right } else { GarmentSide::Left },
-                station: measure(length.fraction(tenth, 10).nm()),
+                side: if right && seam.has_sides() { GarmentSide::Right } else { GarmentSide::Left },
+                station: measure(end.fraction(tenth, 10).nm()),
                 amount: measure(amount * 100_000),
                 how,
             };
@@ -316,5 +315,34 @@ proptest! {
         let finer = |text: &str| text.contains("/64") || text.contains("/32") || text.contains("rounded");
         let said = result.checks.iter().flat_map(|c| [&c.figures, &c.reason]).chain(result.levels.iter().map(|l| &l.sum));
         prop_assert!(said.clone().all(|text| !finer(text)), "{:?}", said.filter(|text| finer(text)).collect::<Vec<_>>());
+    }
+}
+
+/// What goes round is chalked half by half: the line runs off at the middle behind at the latest, a pin beyond that is none of this half, and the tape is laid where the
+/// seam begins, which a yoke of a back does at the side.
+#[test]
+fn a_level_seam_is_chalked_half_by_half() {
+    let cases = [
+        (Kind::Jeans, Seam::YokeSeam, " cm at the side."),
+        (Kind::Shirt, Seam::YokeSeam, " cm at the side."),
+        (Kind::Shirt, Seam::NeckSeam, "with 0 at the centre front."),
+        (Kind::DressWithWaistSeam, Seam::WaistSeam, "with 0 at the centre front."),
+        (Kind::Coverall, Seam::WaistSeam, "with 0 at the centre front."),
+    ];
+    for (kind, seam, from) in cases {
+        let garment = round(kind);
+        let end = garment.garment.seam(seam).unwrap().end();
+        let pinned = |last: Length| {
+            let at = [end.fraction(6, 10), last].map(|at| measure(at.nm()).to_string());
+            let readings = at.iter().map(|at| pin(GarmentSide::Left, at, "0.5 cm")).collect();
+            vec![SeamChange { readings, ..SeamChange::of(seam) }]
+        };
+        let result = solved(&garment, pinned(end), Worn::RightSideOut, Tape::Cm);
+        let steps = result.cards[0].steps();
+        let says = |words: &str| steps.iter().any(|step| step.contains(words));
+        assert!(says("old stitching of each half with") && says(from), "{kind:?}, {seam:?}: {steps:?}");
+        assert!(says("The line runs off at the centre back"), "{kind:?}, {seam:?}: {steps:?}");
+        let beyond = document_of(&garment, pinned(end + Length::from_mm(5)));
+        assert!(crate::solve::solve(&beyond, Tape::Cm).is_err(), "{kind:?}, {seam:?}");
     }
 }

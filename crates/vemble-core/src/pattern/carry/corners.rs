@@ -12,7 +12,6 @@ const NEAR: f64 = 10.0;
 const STEP: f64 = 2.0;
 /// What lies beside it is cut off no shorter, in mm.
 const LEFT: f64 = 5.0;
-
 /// No curve of it is shorter, in mm.
 const SHORTEST: f64 = 0.2;
 
