@@ -298,9 +298,16 @@ impl SeamFacts {
         self.name.as_deref().unwrap_or_else(|| self.seam.name())
     }
 
-    /// Its last station, from the datum: all of its length, and half of that where it goes all round and each half has stations of its own.
+    /// Its last station, from the datum: all of its length, and half of that where it goes all round and each half has stations of its own: the last mark of the tape
+    /// that it was measured with, so that nothing is shown beyond it.
     pub fn end(&self) -> Length {
-        if self.seam.goes_round() { self.length.length.fraction(1, 2) } else { self.length.length }
+        if !self.seam.goes_round() {
+            return self.length.length;
+        }
+        let (half, mark) =
+            (self.length.length.fraction(1, 2), Tape::default().speaking(self.length.unit).mark());
+        let near = half.nearest(mark);
+        if near > half { near - mark } else { near }
     }
 
     /// The smaller of the two allowances where it has least: what letting out by equal edges may count on.

@@ -4,11 +4,11 @@ use super::SolvedTryOn;
 use crate::card::Emphasis;
 use crate::change::seam::SeamChange;
 use crate::fitting::{Fairing, GarmentSide, How, PinnedBy, Reading, SidePolicy, Worn};
-use crate::garment::{Kind, Seam};
+use crate::garment::{Kind, Seam, SeamFacts};
 use crate::judge::tests::kinds::round;
 use crate::judge::{LevelOf, Rule};
 use crate::length::{Figure, Length, Measure, Tape, Unit};
-use crate::tests::kit::{Fitted, document_of, pin, trying};
+use crate::tests::kit::{Fitted, document_of, m, pin, trying};
 use crate::try_on::TryOn;
 use proptest::prelude::*;
 use proptest::sample::{Index, select};
@@ -344,5 +344,10 @@ fn a_level_seam_is_chalked_half_by_half() {
         assert!(says("The line runs off at the centre back"), "{kind:?}, {seam:?}: {steps:?}");
         let beyond = document_of(&garment, pinned(end + Length::from_mm(5)));
         assert!(crate::solve::solve(&beyond, Tape::Cm).is_err(), "{kind:?}, {seam:?}");
+        // Half of an odd length ends at a mark, where somebody finds it.
+        for (whole, last) in [("82.1 cm", "41 cm"), ("32 3/8 in", "16 1/8 in")] {
+            let facts = SeamFacts { length: m(whole), ..garment.garment.seam(seam).unwrap().clone() };
+            assert!(!seam.goes_round() || facts.end() == m(last).length, "{seam:?}: {:?}", facts.end());
+        }
     }
 }
