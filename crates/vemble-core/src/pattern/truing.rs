@@ -10,8 +10,8 @@ use crate::garment::{Dart, Run, Seam};
 use crate::work::EdgeName;
 use kurbo::Vec2;
 
-/// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it).
-pub const DIFFER: f64 = 3.0;
+/// Edges may differ by so much, in mm (teaching value: a hand eases that in without seeing it): 3 mm, or 1/8 in, and what is shown as that.
+pub const DIFFER: f64 = 3.2;
 /// Lines run smooth where they meet at a straight angle, or a square one, to so many degrees (teaching value).
 pub(super) const DEGREES: f64 = 3.0;
 
