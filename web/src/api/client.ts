@@ -100,6 +100,7 @@ export type EdgeName = Schemas["EdgeName"];
 export type ClothLies = Schemas["ClothLies"];
 export type Taste = Schemas["Taste"];
 export type Marked = Schemas["Marked"];
+export type CutFromToile = Schemas["CutFromToile"];
 export type MarkShown = Schemas["MarkShown"];
 export type MarkOffered = Schemas["MarkOffered"];
 export type ToileShown = Schemas["ToileShown"];

@@ -1895,6 +1895,17 @@ export interface components {
             /** @description What. */
             name: string;
         };
+        /** @description A garment that is cut from the pieces of a toile: what nobody has measured on it is assumed. */
+        CutFromToile: {
+            /** @description Its facts. */
+            garment: components["schemas"]["Garment"];
+            /** @description What of the toile's pattern goes with it. */
+            pattern: components["schemas"]["Pattern"];
+            /** @description What its pieces are. */
+            says: string;
+            /** @description What is begun, as a button says it. */
+            words: string;
+        };
         /**
          * @description When cloth is cut. Practitioners differ; cloth cannot be put back.
          * @enum {string}
@@ -3068,13 +3079,6 @@ export interface components {
          * @enum {string}
          */
         HowItWent: "fine" | "tight" | "impossible";
-        /** @description A garment that is cut once its toile fits: what nobody has measured on it is assumed, and what was left for it waits. */
-        InRealCloth: {
-            /** @description Its facts. */
-            garment: components["schemas"]["Garment"];
-            /** @description What of the toile's pattern goes with it. */
-            pattern: components["schemas"]["Pattern"];
-        };
         /** @description Something that an altered seam may run into. */
         InTheWay: {
             /** @description Where it begins on the seam. */
@@ -3495,6 +3499,8 @@ export interface components {
         };
         /** @description A mark that may be made. */
         MarkOffered: {
+            /** @description For each toile that may be marked what the last one before it said there: "0.8 cm on toile 1". Nothing where none was marked. */
+            earlier: (string | null)[];
             /** @description What is measured, and which way is less than nought. */
             how: string;
             /** @description Which. */
@@ -3530,8 +3536,6 @@ export interface components {
             by: string;
             /** @description Why it cannot be, and is not done. */
             cannot?: string | null;
-            /** @description What the toile before said there. */
-            earlier?: string | null;
             /** @description Which. */
             mark: components["schemas"]["ToileMark"];
             /** @description What it says: "Neckline gape: 0.8 cm". */
@@ -4031,6 +4035,11 @@ export interface components {
             layers?: number;
             /** @description What was marked on its toiles, in order. */
             marks?: components["schemas"]["Marked"][];
+            /**
+             * Format: int32
+             * @description How many toiles were sewn and changed before this one.
+             */
+            toiles_before?: number;
         };
         /** @description A wearer with everything that follows from what was measured. */
         Person: {
@@ -6087,13 +6096,26 @@ export interface components {
             basted: string[];
             /** @description What is to be done before it is worn, line by line. */
             before: string[];
+            /**
+             * Format: int32
+             * @description How many were sewn before: what was marked on them stays as it is.
+             */
+            before_it: number;
+            /** @description What may be begun from its pieces: the next toile where something was done to them, the garment itself. */
+            begins: components["schemas"]["CutFromToile"][];
             /** @description What was marked. */
             marks: components["schemas"]["MarkShown"][];
-            real?: components["schemas"]["InRealCloth"] | null;
+            /**
+             * Format: int32
+             * @description Which toile is worn now: the first is 1.
+             */
+            newest: number;
             /** @description What is marked, stage by stage. */
             stages: components["schemas"]["StageOfMarks"][];
             /** @description How it stands: "2 marks are not settled". */
             stands: string;
+            /** @description Those that may be marked: as many as there were, and one more. */
+            toiles: number[];
             /** @description What waits for the real cloth, line by line. */
             waiting: string[];
         };

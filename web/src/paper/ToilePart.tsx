@@ -7,6 +7,7 @@ import {
   answer,
   api,
   problemOf,
+  type CutFromToile,
   type GarmentState,
   type Marked,
   type MarkOffered,
@@ -29,19 +30,18 @@ interface Props {
   onSet: (part: Partial<Pattern>) => void;
 }
 
-const TOILES = [1, 2, 3, 4];
-
 /** The toile: how it is made, what is marked on it stage by stage, and what becomes of each mark. */
 export function ToilePart({ state, pattern, follows, onSet }: Props) {
   const { id } = state;
   const marks = pattern.marks ?? [];
-  const newest = Math.max(1, ...marks.map((m) => m.toile));
-  const [toile, setToile] = useState(newest);
+  const [chosen, setToile] = useState<number>();
   const found = usePieces(id, pattern, follows);
   if (found.isError && !found.data)
     return <Trouble problem={problemOf(found.error)} retry={() => void found.refetch()} />;
   if (!found.data) return <Skeleton active paragraph={{ rows: 8 }} />;
   const shown = found.data.toile;
+  const toile = chosen ?? shown.newest;
+  const isPast = toile <= shown.before_it;
   const put = (key: Pick<Marked, "mark" | "stage">, changed: Partial<Marked> | null) => {
     const is = (m: Marked) => m.mark === key.mark && m.stage === key.stage && m.toile === toile;
     if (changed === null) {
@@ -58,7 +58,7 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
         <h2>{shown.stands}</h2>
         <Segmented<number>
           aria-label="Which toile"
-          options={TOILES.filter((n) => n <= newest + 1).map((n) => ({ value: n, label: `toile ${n}` }))}
+          options={shown.toiles.map((n) => ({ value: n, label: `toile ${n}` }))}
           value={toile}
           onChange={setToile}
         />
@@ -77,6 +77,8 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
           key={stage.stage}
           stage={stage}
           made={shown.marks.filter((m) => m.stage === stage.stage && m.toile === toile)}
+          toile={toile}
+          isPast={isPast}
           onPut={put}
         />
       ))}
@@ -96,7 +98,7 @@ export function ToilePart({ state, pattern, follows, onSet }: Props) {
 function Waiting({ shown, state }: { shown: ToileShown; state: GarmentState }) {
   const navigate = useNavigate();
   const { message } = App.useApp();
-  const begin = async ({ garment, pattern }: NonNullable<ToileShown["real"]>) => {
+  const begin = async ({ garment, pattern }: CutFromToile) => {
     const id = newId();
     const params = { path: { garment: id } };
     const { wearer_id } = state;
@@ -106,52 +108,57 @@ function Waiting({ shown, state }: { shown: ToileShown; state: GarmentState }) {
     await answer(api.PUT("/api/v1/garments/{garment}/wishes", { params, body: wishes }));
     await navigate(`/garments/${id}/look-over`);
   };
-  const { real } = shown;
-  if (shown.waiting.length === 0 && !real) return null;
+  const { begins, waiting } = shown;
+  if (waiting.length === 0 && begins.length === 0) return null;
   return (
-    <p className={styles["as-cut"]} role="status">
-      <span>
-        {shown.waiting.length > 0 ? (
+    <div className={styles["as-cut"]} role="status">
+      <p>
+        {waiting.length > 0 && (
           <>
-            Wait for the real cloth: <strong>{shown.waiting.join("; ")}</strong>.
+            Wait for the real cloth: <strong>{waiting.join("; ")}</strong>.{" "}
           </>
-        ) : (
-          "When it fits: its pieces go with the garment."
         )}
-      </span>
-      {real && (
+        {begins[0]?.says}
+      </p>
+      {begins.map((begun) => (
         <Button
+          key={begun.words}
           onClick={() => {
-            void begin(real).catch((error: unknown) => message.error(problemOf(error).detail));
+            void begin(begun).catch((error: unknown) => message.error(problemOf(error).detail));
           }}
         >
-          Begin the garment in its real cloth
+          {begun.words}
         </Button>
-      )}
-    </p>
+      ))}
+    </div>
   );
 }
 
 interface StageProps {
   stage: ToileShown["stages"][number];
+  toile: number;
   made: MarkShown[];
+  /** It was sewn and changed: what was marked on it stays. */
+  isPast: boolean;
   onPut: (key: Pick<Marked, "mark" | "stage">, changed: Partial<Marked> | null) => void;
 }
 
-function Stage({ stage, made, onPut }: StageProps) {
-  if (stage.marks.length === 0) return null;
+function Stage({ stage, toile, made, isPast, onPut }: StageProps) {
+  if (stage.marks.length === 0 || (isPast && made.length === 0)) return null;
   const name = stage.words;
   return (
     <section className={styles["toile-stage"]} aria-label={name}>
       <h3>{name}</h3>
-      <p className="quiet">{stage.first}</p>
+      <p className="quiet">{isPast ? "Sewn and changed since: this stays as it was marked." : stage.first}</p>
       <ul>
-        {stage.marks.map((offered) => (
+        {isPast && made.map((mark) => <PastLine key={mark.mark} made={mark} />)}
+        {(isPast ? [] : stage.marks).map((offered) => (
           <MarkLine
             key={offered.mark}
             offered={offered}
             stage={name}
             made={made.find((m) => m.mark === offered.mark)}
+            earlier={offered.earlier[toile - 1]}
             onPut={(changed) => {
               onPut({ mark: offered.mark, stage: stage.stage }, changed);
             }}
@@ -162,21 +169,34 @@ function Stage({ stage, made, onPut }: StageProps) {
   );
 }
 
+/** What was marked on a toile before. */
+function PastLine({ made }: { made: MarkShown }) {
+  const words = useWords();
+  return (
+    <li>
+      <b>{made.says}</b>
+      <span className="quiet">{made.settled ? words.of("mark_settled", made.settled) : "never settled"}</span>
+    </li>
+  );
+}
+
 interface LineProps {
   offered: MarkOffered;
   stage: string;
   made: MarkShown | undefined;
+  /** What the toile before said there. */
+  earlier: string | null | undefined;
   onPut: (changed: Partial<Marked> | null) => void;
 }
 
 /** One mark: by how much, when it is settled, and what becomes of it. */
-function MarkLine({ offered, stage, made, onPut }: LineProps) {
+function MarkLine({ offered, stage, made, earlier, onPut }: LineProps) {
   const words = useWords();
   return (
     <li>
       <span>
         <b>{offered.words}</b> <small className="quiet">{offered.how}</small>
-        {made?.earlier && <small className="quiet"> · {made.earlier}</small>}
+        {earlier && <small className="quiet"> · {earlier}</small>}
       </span>
       <LengthField
         label={`${offered.words}, ${stage}`}

@@ -46,7 +46,7 @@ pub use read::{
     EdgeNamed, PieceNamed, RawLine, RawPiece, ReadEdge, ReadPiece, ReadPieces, Unread, read_pieces,
 };
 pub use sheets::{WhichPieces, piece_sheets};
-pub use toile::{InRealCloth, MarkOffered, MarkShown, StageOfMarks, ToileShown};
+pub use toile::{CutFromToile, MarkOffered, MarkShown, StageOfMarks, ToileShown};
 pub use told::{
     ClothWay, DartShown, EdgeShown, JoinShown, OfCloth, PieceChip, PieceSet, PieceShown, Pieces, Walked,
     pieces,

@@ -8,7 +8,7 @@ use crate::document::LONGEST_NAME;
 use crate::garment::{Closure, Garment, Run, Seam};
 use crate::length::{Measure, Tape, Taught};
 use crate::told::capital;
-use crate::work::{DrawnPiece, EdgeName, MarkSettled, Marked, Pattern, ToileMark, ToileStage};
+use crate::work::{DrawnPiece, EdgeName, MarkSettled, Marked, Pattern, TOILES, ToileMark, ToileStage};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -27,14 +27,23 @@ pub struct ToileShown {
     pub stands: String,
     /// How that is cut and basted, line by line: what is left for a fitting stays until it fits.
     pub basted: Vec<String>,
-    /// The garment to begin in its real cloth.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub real: Option<InRealCloth>,
+    /// Which toile is worn now: the first is 1.
+    pub newest: u8,
+    /// How many were sewn before: what was marked on them stays as it is.
+    pub before_it: u8,
+    /// Those that may be marked: as many as there were, and one more.
+    pub toiles: Vec<u8>,
+    /// What may be begun from its pieces: the next toile where something was done to them, the garment itself.
+    pub begins: Vec<CutFromToile>,
 }
 
-/// A garment that is cut once its toile fits: what nobody has measured on it is assumed, and what was left for it waits.
+/// A garment that is cut from the pieces of a toile: what nobody has measured on it is assumed.
 #[derive(Clone, Debug, PartialEq, Serialize, ToSchema)]
-pub struct InRealCloth {
+pub struct CutFromToile {
+    /// What is begun, as a button says it.
+    pub words: String,
+    /// What its pieces are.
+    pub says: &'static str,
     /// Its facts.
     pub garment: Garment,
     /// What of the toile's pattern goes with it.
@@ -50,43 +59,96 @@ fn is_fitted(seam: Seam) -> bool {
     seam == Seam::ShoulderSeam || matches!(seam.run(), Run::Down | Run::DownSleeve) && !is_bent
 }
 
-/// Its pieces are those of its toile, with more left at seams that are fitted, and its figures those that they have: nobody has measured them.
-fn in_real_cloth(cut: &Garment, sets: &[Set], on_toile: &Pattern, tape: Tape) -> Option<InRealCloth> {
-    let left = |own: Measure| {
-        let left = Measure { length: LEFT.on(tape), unit: tape.unit() };
-        if own.length < left.length { left } else { own }
+/// The pieces of a toile as they were left. Nothing where they follow from its figures: unchanged, or where sides differ and no piece is that of both.
+fn as_left(sets: &[Set], on_toile: &Pattern) -> Vec<DrawnPiece> {
+    match sets {
+        [set] if set.pieces != set.old || !on_toile.drawn.is_empty() => {
+            set.pieces.iter().map(|piece| DrawnPiece { of_toile: true, ..drawn_of(piece) }).collect()
+        }
+        _ => Vec::new(),
+    }
+}
+
+/// What the pieces of a garment are that is cut from those of a toile.
+const fn as_left_words(sets: &[Set]) -> &'static str {
+    match sets {
+        [_, _, ..] => {
+            "Its left and right pieces differ: what is begun has one figure for both, which lies in the middle. Print these before."
+        }
+        _ => "What is begun has these pieces, as they are left here.",
+    }
+}
+
+/// A garment with the figures that its pieces have: nobody has measured them.
+fn unmeasured(cut: &Garment) -> Garment {
+    let mut garment = cut.clone();
+    garment.levels.iter_mut().for_each(|level| level.assumed = true);
+    garment.seams.iter_mut().for_each(|seam| seam.assumed = true);
+    garment.darts.iter_mut().for_each(|dart| dart.assumed = true);
+    garment
+}
+
+/// The name of a toile with what is cut from it, instead of which toile it is; as much of it as there is room for.
+fn named(toile: &Garment, on_toile: &Pattern, what: &str) -> String {
+    let number = format!(", toile {}", on_toile.toiles_before + 1);
+    let own = toile.name.strip_suffix(&number).unwrap_or(&toile.name);
+    own.chars().take(LONGEST_NAME - what.len() - 2).chain(format!(", {what}").chars()).collect()
+}
+
+/// It is cut once its toile fits: what was left for it waits, and more is left at seams that are fitted.
+fn in_real_cloth(
+    cut: &Garment,
+    (sets, left): (&[Set], &[DrawnPiece]),
+    on_toile: &Pattern,
+    tape: Tape,
+) -> Option<CutFromToile> {
+    let wide = |own: Measure| {
+        let wide = Measure { length: LEFT.on(tape), unit: tape.unit() };
+        if own.length < wide.length { wide } else { own }
     };
-    let waits = on_toile.marks.iter().copied().filter(|mark| mark.settled == Some(MarkSettled::RealCloth));
-    let mut pattern = Pattern { marks: waits.collect(), ..Pattern::default() };
     if !cut.toile || sets.iter().all(|set| set.pieces.is_empty()) {
         return None;
     }
-    // Its pieces are those of the toile as they were left. Where sides differ there is no one piece for both, and they follow from its figures.
-    if let [set] = sets
-        && set.pieces != set.old
-    {
-        let drawn = set.pieces.iter().map(|piece| DrawnPiece { of_toile: true, ..drawn_of(piece) });
-        pattern.drawn = drawn.collect();
-        let outer = pattern.drawn.iter_mut().filter(|piece| piece.piece.layer.is_outer());
-        for edge in outer.flat_map(|piece| &mut piece.edges) {
-            if matches!(edge.name, EdgeName::Seam(seam) if is_fitted(seam)) {
-                edge.allowance = edge.allowance.map(left);
-            }
+    let waits = on_toile.standing_marks().copied().filter(|m| m.settled == Some(MarkSettled::RealCloth));
+    let mut pattern = Pattern { marks: waits.collect(), drawn: left.to_vec(), ..Pattern::default() };
+    let outer = pattern.drawn.iter_mut().filter(|piece| piece.piece.layer.is_outer());
+    for edge in outer.flat_map(|piece| &mut piece.edges) {
+        if matches!(edge.name, EdgeName::Seam(seam) if is_fitted(seam)) {
+            edge.allowance = edge.allowance.map(wide);
         }
     }
-    let mut garment = cut.clone();
+    let mut garment = unmeasured(cut);
     garment.toile = false;
-    garment.name = format!("{}, in its real cloth", cut.name).chars().take(LONGEST_NAME).collect();
-    garment.levels.iter_mut().for_each(|level| level.assumed = true);
-    for facts in &mut garment.seams {
-        facts.assumed = true;
-        if is_fitted(facts.seam) {
-            facts.allowance = left(facts.allowance);
-            facts.allowance_back = facts.allowance_back.map(left);
-        }
+    garment.name = named(cut, on_toile, "in its real cloth");
+    for facts in garment.seams.iter_mut().filter(|facts| is_fitted(facts.seam)) {
+        facts.allowance = wide(facts.allowance);
+        facts.allowance_back = facts.allowance_back.map(wide);
     }
-    garment.darts.iter_mut().for_each(|dart| dart.assumed = true);
-    Some(InRealCloth { garment, pattern })
+    let words = "Begin the garment in its real cloth".into();
+    Some(CutFromToile { words, says: as_left_words(sets), garment, pattern })
+}
+
+/// The toile that is sewn after one whose pieces were changed. What was marked goes with it, so that it is held against the one before.
+fn next_toile(
+    cut: &Garment,
+    (sets, left): (&[Set], &[DrawnPiece]),
+    on_toile: &Pattern,
+) -> Option<CutFromToile> {
+    let is_changed = sets.iter().any(|set| set.pieces != set.old);
+    let number = on_toile.newest_toile() + 1;
+    if !cut.toile || !is_changed || number > TOILES {
+        return None;
+    }
+    let pattern = Pattern {
+        toiles_before: number - 1,
+        marks: on_toile.marks.clone(),
+        drawn: left.to_vec(),
+        ..Pattern::default()
+    };
+    let mut garment = unmeasured(cut);
+    garment.name = named(cut, on_toile, &format!("toile {number}"));
+    let words = format!("Begin toile {number}, cut from these pieces");
+    Some(CutFromToile { words, says: as_left_words(sets), garment, pattern })
 }
 
 /// The marks of a stage.
@@ -111,6 +173,8 @@ pub struct MarkOffered {
     pub words: String,
     /// What is measured, and which way is less than nought.
     pub how: &'static str,
+    /// For each toile that may be marked what the last one before it said there: "0.8 cm on toile 1". Nothing where none was marked.
+    pub earlier: Vec<Option<String>>,
 }
 
 /// A mark that was made, and what becomes of it.
@@ -134,9 +198,6 @@ pub struct MarkShown {
     /// Why it cannot be, and is not done.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub cannot: Option<&'static str>,
-    /// What the toile before said there.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub earlier: Option<String>,
 }
 
 /// The toile of a garment, with what was marked on it, and the garment that is cut from its pieces.
@@ -144,14 +205,25 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
     let (marks, garment) = (&pattern.marks, &laid.garment);
     let pieces = laid.sets.first().map_or(&[][..], |set| &set.pieces[..]);
     let has_sleeves = garment.sleeve_length.is_some();
+    let toiles = 1..=TOILES.min(pattern.newest_toile() + 1);
     let offered = |stage: ToileStage| {
-        let marks = ToileMark::ALL.iter().copied().filter(|mark| is_made_in(*mark, stage));
+        let may_be = ToileMark::ALL.iter().copied().filter(|mark| is_made_in(*mark, stage));
         let would_be = |mark: ToileMark| {
             let by = tape.figure(tape.mark()).measure();
             !changes_of(&Marked { mark, stage, toile: 1, by, settled: None }, pieces, tape).is_empty()
         };
-        let words = |mark: ToileMark| MarkOffered { mark, words: capital(mark.name()), how: how(mark) };
-        marks.filter(|mark| would_be(*mark)).map(words).collect::<Vec<_>>()
+        let earlier = |mark: ToileMark, toile: u8| {
+            let before = marks.iter().filter(|m| (m.mark, m.stage) == (mark, stage) && m.toile < toile);
+            let last = before.max_by_key(|m| m.toile)?;
+            Some(format!("{} on toile {}", show(last, tape), last.toile))
+        };
+        let words = |mark: ToileMark| MarkOffered {
+            mark,
+            words: capital(mark.name()),
+            how: how(mark),
+            earlier: toiles.clone().map(|toile| earlier(mark, toile)).collect(),
+        };
+        may_be.filter(|mark| would_be(*mark)).map(words).collect::<Vec<_>>()
     };
     let first = |stage| match stage {
         ToileStage::Bare if has_sleeves => {
@@ -165,24 +237,22 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
         }
         ToileStage::Sleeved => "What was left off is sewn on: reach, sit, bend, walk.",
     };
-    let shown = marks.iter().zip(&laid.marks).map(|(marked, Carried { changes, cannot })| {
-        let before =
-            |m: &&Marked| (m.mark, m.stage, m.toile + 1) == (marked.mark, marked.stage, marked.toile);
-        MarkShown {
-            mark: marked.mark,
-            stage: marked.stage,
-            toile: marked.toile,
-            says: says(marked, tape),
-            by: show(marked, tape),
-            settled: marked.settled,
-            becomes: changes.iter().map(|change| change_words(change, tape)).collect(),
-            cannot: cannot.map(cannot_words),
-            earlier: marks.iter().find(before).map(|m| format!("{} on the toile before", show(m, tape))),
-        }
+    let shown = marks.iter().zip(&laid.marks).map(|(marked, Carried { changes, cannot })| MarkShown {
+        mark: marked.mark,
+        stage: marked.stage,
+        toile: marked.toile,
+        says: says(marked, tape),
+        by: show(marked, tape),
+        settled: marked.settled,
+        becomes: changes.iter().map(|change| change_words(change, tape)).collect(),
+        cannot: cannot.map(cannot_words),
     });
-    let waits = marks.iter().filter(|m| m.settled == Some(MarkSettled::RealCloth));
+    let left = as_left(&laid.sets, pattern);
+    let pieces_left = (&laid.sets[..], &left[..]);
+    let standing: Vec<&Marked> = pattern.standing_marks().collect();
+    let waits = standing.iter().filter(|m| m.settled == Some(MarkSettled::RealCloth));
     let waiting: Vec<String> = waits.map(|m| says(m, tape)).collect();
-    let count = |settled: Option<MarkSettled>| marks.iter().filter(|m| m.settled == settled).count();
+    let count = |settled| standing.iter().filter(|m| m.settled == settled).count();
     ToileShown {
         before: before(garment, laid),
         stages: ToileStage::ALL
@@ -195,10 +265,16 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
             })
             .collect(),
         marks: shown.collect(),
-        stands: stands(marks.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
+        stands: stands(standing.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
         basted: basted(garment, tape),
-        real: in_real_cloth(cut, &laid.sets, pattern, tape),
+        newest: pattern.newest_toile(),
+        before_it: pattern.toiles_before,
+        toiles: toiles.clone().collect(),
+        begins: [next_toile(cut, pieces_left, pattern), in_real_cloth(cut, pieces_left, pattern, tape)]
+            .into_iter()
+            .flatten()
+            .collect(),
     }
 }
 

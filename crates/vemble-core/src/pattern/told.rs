@@ -17,11 +17,13 @@ use super::words::{cannot_words, change_words, eased_words, with_eased};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
+use crate::garment::Garment;
 use crate::judge::LevelOf;
 use crate::length::{Figure, Length, Tape};
 use crate::place::Level;
+use crate::record::width;
 use crate::told::{LevelResult, capital};
-use crate::work::{EdgeName, MarkSettled, PieceKey};
+use crate::work::{EdgeName, MarkSettled, Marked, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -211,7 +213,10 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
     let first = laid.sets.first();
     let is_drawn = !document.wishes.pattern.drawn.is_empty();
     let cut = match laid.sets.iter().any(|set| set.pieces != set.old) {
-        true => cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, is_drawn, tape),
+        true => {
+            let cut = cut_from_pieces((&laid.garment, &document.wearer), &laid.sets, is_drawn, tape);
+            goes_round_as_told(cut, &laid, tape)
+        }
         false => laid.garment.clone(),
     };
     let chalked = laid.chalked.iter().map(|name| PieceChip {
@@ -231,7 +236,8 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         cannot: None,
     });
     let marks = document.wishes.pattern.marks.iter().zip(&laid.marks);
-    let on_paper = marks.filter(|(marked, _)| marked.settled == Some(MarkSettled::Now));
+    let is_done = |m: &Marked| m.settled == Some(MarkSettled::Now) && !document.wishes.pattern.is_past(m);
+    let on_paper = marks.filter(|(marked, _)| is_done(marked));
     let marks = on_paper.map(|(marked, carried)| PieceChip {
         words: format!("{}, as it was marked on toile {}", says(marked, tape), marked.toile),
         entered: None,
@@ -299,17 +305,8 @@ impl Pieces {
 /// Where paper makes it wider or narrower, at a mark: by what its pieces have more than those that are chalked.
 fn round_on_paper(laid: &Laid, tape: Tape) -> Vec<RoundOnPaper> {
     let told = |level: &LevelResult| {
-        let own = laid
-            .sets
-            .iter()
-            .filter(|set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side());
-        let more = own.map(|set| {
-            let of = |pieces: &[Piece]| round_at(&laid.garment, &outer(pieces), level.level);
-            Some(of(&set.pieces)? - of(&set.chalked)?)
-        });
-        let more = mean(&more.collect::<Option<Vec<f64>>>()?)?;
         let chalked = Length::from_nm(level.after.nm);
-        let on_paper = tape.round(chalked + Length::from_cm(more / 10.0));
+        let on_paper = round_with_paper(laid, level, tape)?;
         let of = if level.of == LevelOf::Garment { ", all round" } else { "" };
         (on_paper != chalked).then(|| RoundOnPaper {
             name: format!("{}{of}", level.name),
@@ -317,8 +314,34 @@ fn round_on_paper(laid: &Laid, tape: Tape) -> Vec<RoundOnPaper> {
             on_paper: tape.figure(on_paper),
         })
     };
-    // A neckline is no girth.
-    laid.levels.iter().filter(|level| level.level != Level::Neck).filter_map(told).collect()
+    laid.levels.iter().filter_map(told).collect()
+}
+
+/// What goes round a level: as it is chalked, and as much more as paper makes it, at a mark. Nothing where pieces do not have it, and of a neckline, which is
+/// no girth.
+fn round_with_paper(laid: &Laid, level: &LevelResult, tape: Tape) -> Option<Length> {
+    let is_own = |set: &&Set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side();
+    let more = laid.sets.iter().filter(is_own).map(|set| {
+        let of = |pieces: &[Piece]| round_at(&laid.garment, &outer(pieces), level.level);
+        Some(of(&set.pieces)? - of(&set.chalked)?)
+    });
+    let more = mean(&more.collect::<Option<Vec<f64>>>()?)?;
+    let chalked = Length::from_nm(level.after.nm);
+    (level.level != Level::Neck).then(|| tape.round(chalked + Length::from_cm(more / 10.0)))
+}
+
+/// What is cut goes round what is told to go round it: of sides that differ what lies between them.
+fn goes_round_as_told(mut cut: Garment, laid: &Laid, tape: Tape) -> Garment {
+    for facts in &mut cut.levels {
+        let own = laid.levels.iter().filter(|told| told.level == facts.level);
+        let all: Option<Vec<f64>> = own.map(|told| Some(round_with_paper(laid, told, tape)?.cm())).collect();
+        if let Some(round) = all.and_then(|all| mean(&all)).map(|cm| tape.round(Length::from_cm(cm)))
+            && round != facts.width.on(tape)
+        {
+            facts.width = width(facts.width, round, tape);
+        }
+    }
+    cut
 }
 
 /// Upside down, as it is painted.

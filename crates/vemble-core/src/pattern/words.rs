@@ -25,10 +25,10 @@ pub(super) fn measured_from(piece: PieceKey, edge: EdgeName) -> &'static str {
 /// What of an edge is gathered or eased in: "0.9 cm of it eased in". Nothing where none is.
 pub(super) fn eased_words(edge: &Edge, tape: Tape) -> Option<String> {
     let words = |eased: Eased| {
-        let by = tape.show(tape.round(Length::from_cm(eased.by_mm / 10.0)));
-        format!("{by} of it {}", eased.into.name())
+        let by = tape.round(Length::from_cm(eased.by_mm / 10.0));
+        (by != Length::ZERO).then(|| format!("{} of it {}", tape.show(by), eased.into.name()))
     };
-    edge.eased.map(words)
+    edge.eased.and_then(words)
 }
 
 /// Words of an edge, and behind them what of it is gathered or eased in.

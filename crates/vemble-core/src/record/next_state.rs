@@ -183,7 +183,7 @@ pub(super) const fn typed(length: Length, tape: Tape) -> Measure {
 }
 
 /// Measured as it was: flat where half of it lies on a mark, else all round.
-pub(super) fn width(was: Width, girth: Length, tape: Tape) -> Width {
+pub(crate) fn width(was: Width, girth: Length, tape: Tape) -> Width {
     let girth = girth.max(tape.mark());
     let half = girth.fraction(1, 2);
     match was {

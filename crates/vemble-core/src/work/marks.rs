@@ -57,7 +57,7 @@ pub struct Marked {
 }
 
 /// Most toiles of one garment: whoever sews more begins another garment.
-const TOILES: u8 = 4;
+pub const TOILES: u8 = 4;
 /// Nothing on a toile is moved further, in mm.
 const FARTHEST: i64 = 500;
 

@@ -16,7 +16,7 @@ pub use drawn::{DrawnDart, DrawnEdge, DrawnLevel, DrawnNotch, DrawnPiece, Eased}
 pub(crate) use drawn::{FAR, curves_of, kept, meet, path_crosses, point, straight, xy};
 pub use key::{Step, TaskKey, TaskOf};
 pub use log::{Correction, Did, Logged, Used};
-pub use marks::{MarkSettled, Marked, ToileMark, ToileStage};
+pub use marks::{MarkSettled, Marked, TOILES, ToileMark, ToileStage};
 pub use pattern::{Chart, ChartRow, ChartSays, Chosen, Held, LevelEase, Pattern, SizeAt, wrong_chart};
 pub use piece_change::{EdgePin, EdgePlace, Fullness, OpensAt, PieceChange, PieceDoes};
 pub use pieces::{EdgeName, PieceFace, PieceKey, PieceLayer, PiecePart, PieceShare};

@@ -1,7 +1,7 @@
 //! The pattern of a garment that is still to be made, as it is entered: what its charts say, what is wanted of it, and which size was chosen.
 
 use super::drawn::{DrawnPiece, wrong_drawn};
-use super::marks::{Marked, wrong_marks};
+use super::marks::{MarkSettled, Marked, TOILES, wrong_marks};
 use super::piece_change::PieceChange;
 use crate::body::BodyMeasurement;
 use crate::fault::{Fault, Wrong};
@@ -38,6 +38,9 @@ pub struct Pattern {
     /// Pieces that were read from a file.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub drawn: Vec<DrawnPiece>,
+    /// How many toiles were sewn and changed before this one.
+    #[serde(default, skip_serializing_if = "is_none")]
+    pub toiles_before: u8,
     /// What was marked on its toiles, in order.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub marks: Vec<Marked>,
@@ -47,8 +50,33 @@ pub struct Pattern {
 }
 
 #[expect(clippy::trivially_copy_pass_by_ref, reason = "what serde calls")]
-const fn is_none(layers: &u8) -> bool {
-    *layers == 0
+const fn is_none(count: &u8) -> bool {
+    *count == 0
+}
+
+impl Pattern {
+    /// Which toile is worn now, by what was marked: the first is 1.
+    pub fn newest_toile(&self) -> u8 {
+        self.marks.iter().map(|marked| marked.toile).fold(self.toiles_before.saturating_add(1), u8::max)
+    }
+
+    /// Marks that say something still: what was left open, or for later, on a toile before is not, where a later one was marked there too.
+    pub fn standing_marks(&self) -> impl Iterator<Item = &Marked> {
+        let is_marked_again = |own: &Marked| {
+            let again = |m: &&Marked| (m.mark, m.stage) == (own.mark, own.stage) && m.toile > own.toile;
+            self.marks.iter().any(|m| again(&m))
+        };
+        self.marks.iter().filter(move |own| match own.settled {
+            Some(MarkSettled::Now) => true,
+            Some(MarkSettled::RealCloth | MarkSettled::NextTime) => !is_marked_again(own),
+            None => !is_marked_again(own) && !self.is_past(own),
+        })
+    }
+
+    /// It was marked on a toile that was sewn and changed before this one: what it became is in the pieces.
+    pub const fn is_past(&self, marked: &Marked) -> bool {
+        marked.toile <= self.toiles_before
+    }
 }
 
 /// A chart as it is printed: sizes from the smallest up, and a row for each measurement.
@@ -153,7 +181,19 @@ const LONGEST: usize = 40;
 pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
     let mut faults = Vec::new();
     let mut fault = |path: String, wrong| faults.push(Fault { path, wrong });
-    let Pattern { charts, allowance, ease, layers, drapes: _, held, chosen, drawn, marks, changes } = pattern;
+    let Pattern {
+        charts,
+        allowance,
+        ease,
+        layers,
+        drapes: _,
+        held,
+        chosen,
+        drawn,
+        toiles_before,
+        marks,
+        changes,
+    } = pattern;
     if changes.len() > CHANGES {
         fault("changes".into(), Wrong::TooMany { what: "changes", most: CHANGES });
     }
@@ -200,6 +240,9 @@ pub(super) fn wrong_pattern(pattern: &Pattern) -> Vec<Fault> {
     }
     if *layers > LAYERS {
         fault("layers".into(), Wrong::TooMany { what: "layers", most: LAYERS.into() });
+    }
+    if *toiles_before >= TOILES {
+        fault("toiles_before".into(), Wrong::NotACount { most: (TOILES - 1).into() });
     }
     faults.extend(wrong_drawn(drawn));
     faults.extend(wrong_marks(marks));

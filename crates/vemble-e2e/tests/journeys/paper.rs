@@ -183,8 +183,19 @@ async fn a_toile_is_marked_and_what_waits_follows_to_the_real_cloth() {
     // The next toile is marked beside it.
     journey.click_words("toile 2").await;
     journey.type_over("[aria-label='Shoulder tip, First, what it hangs by']", "-0.2\t").await;
-    journey.until_text(toile, "1.2 cm on the toile before").await;
+    journey.until_text(toile, "1.2 cm on toile 1").await;
     journey.find(STORED).await;
+    // A third one, cut from these pieces, has them; what was marked before can be read there, and not changed.
+    journey.click_words("Begin toile 3, cut from these pieces").await;
+    journey.find(".lookover_lookover").await;
+    journey.click_words("Paper").await;
+    journey.until_text("[aria-label='What is done to them']", "Skirt, back, as its toile was left").await;
+    journey.click_words("Toile").await;
+    journey.until_text(toile, "−0.2 cm on toile 2").await;
+    journey.click_words("toile 2").await;
+    journey.until_text(toile, "Sewn and changed since: this stays as it was marked.").await;
+    journey.until_text(toile, "Shoulder tip: −0.2 cm").await;
+    journey.find("body:not(:has([aria-label='Shoulder tip, First, what it hangs by']))").await;
     journey.click_words("Begin the garment in its real cloth").await;
     let left = "[aria-label='Left by its toile']";
     journey.until_text(left, "Neckline gape: 0.8 cm").await;

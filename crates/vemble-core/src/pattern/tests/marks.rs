@@ -2,11 +2,16 @@
 
 use super::*;
 use crate::body::BodyMeasurement as B;
+use crate::change::Change;
+use crate::fitting::{GarmentSide, Reading};
 use crate::garment::Dart;
+use crate::judge::LevelOf;
+use crate::pattern::lay::lay;
 use crate::pattern::marks::{carry_marks, changes_of};
 use crate::pattern::piece::PieceDart;
-use crate::pattern::{OfCloth, PieceSet, PieceShown, Pieces, pieces};
+use crate::pattern::{CutFromToile, OfCloth, PieceSet, PieceShown, Pieces, pieces};
 use crate::tests::kit::taken;
+use crate::told::LevelResult;
 use crate::work::{
     Chart, ChartRow, ChartSays, DrawnPiece, Fullness, Held, MarkSettled, Marked, Pattern, PieceDoes,
     PieceShare, ToileMark, ToileStage, Wishes,
@@ -164,19 +169,72 @@ fn told(document: &Document) -> Pieces {
     pieces(document, OfCloth::default(), Tape::Cm).unwrap()
 }
 
-/// The garment in its real cloth has the pieces of its toile as they were left: gathered darts, facings, lines that were moved and all; and they match
-/// as those do.
-#[test]
-fn the_real_garment_has_the_pieces_of_its_toile() {
+fn real(told: &Pieces) -> CutFromToile {
+    told.toile.begins.iter().find(|begun| !begun.garment.toile).unwrap().clone()
+}
+
+/// A document of what is begun from a toile.
+fn begun(begun: CutFromToile, document: &Document) -> Document {
+    let mut next = Document { wishes: Wishes::default(), ..document.clone() };
+    next.states.truncate(1);
+    next.states[0].garment = begun.garment;
+    (next.try_ons, next.record) = (Vec::new(), Vec::new());
+    next.wishes.pattern = begun.pattern;
+    assert_eq!(next.faults(), Vec::new());
+    next
+}
+
+/// What is begun has the pieces of its toile as they were left: gathered darts, facings, lines that were moved and all; they match as those do. In its real cloth
+/// more is left where it is fitted, and nowhere less. How many edges were compared.
+fn has_pieces_of(is: &Pieces, was: &Pieces, is_real: bool, of: &str) -> usize {
+    let chips: Vec<&str> = is.chips.iter().map(|chip| &*chip.words).collect();
+    assert!(chips.iter().all(|words| words.ends_with("as its toile was left")), "{of}: {chips:?}");
+    let [is, was] = [is, was].map(|told| &told.sets[0]);
+    assert_eq!(is.pieces.len(), was.pieces.len(), "{of}");
     let mut seen = 0;
-    for name in ["pinafore-toile", "summer-trousers"] {
+    for was in &was.pieces {
+        let is = is.pieces.iter().find(|piece| piece.key == was.key).unwrap();
+        let area = |piece: &PieceShown| kurbo::BezPath::from_svg(&piece.outline).unwrap().area().abs();
+        assert!((area(is) - area(was)).abs() < area(was) * 1e-3, "{of}, {}", was.name);
+        assert_eq!(is.darts, was.darts, "{of}, {}", was.name);
+        let is_outer = was.key.layer.is_outer();
+        for (is, was) in is.edges.iter().zip(&was.edges) {
+            assert!(!was.words.contains(" 0.0 cm") && !was.words.contains(" 0 in"), "{of}, {}", was.words);
+            let differ = (is.long.nm - was.long.nm).abs();
+            assert!(is.name == was.name && differ <= 1_600_000, "{of}, {}: {differ}", was.words);
+            assert_eq!(is.words, was.words, "{of}");
+            let is_fitted = matches!(
+                is.name,
+                EdgeName::Seam(Seam::SideSeam | Seam::Outseam | Seam::ShoulderSeam | Seam::Inseam)
+            );
+            let left = is_real && is_fitted && is_outer && was.allowance.nm < 25_000_000;
+            if left {
+                assert!((25_000_000..=25_400_000).contains(&is.allowance.nm), "{of}, {}", was.words);
+            } else {
+                assert_eq!(is.allowance.nm, was.allowance.nm, "{of}, {}", was.words);
+            }
+            seen += 1;
+        }
+    }
+    let titles = |set: &PieceSet| set.untrue.iter().map(|line| line.title.clone()).collect::<Vec<_>>();
+    assert_eq!(titles(is), titles(was), "{of}");
+    seen
+}
+
+/// What is cut from a toile has its pieces, and so has what is cut from that: the next toile, the garment in its real cloth, that of the next toile, which
+/// fits and of which nothing is changed. What goes round it is what its pieces have.
+#[test]
+fn what_is_cut_from_a_toile_has_its_pieces() {
+    let mut seen = 0;
+    for (name, tape) in
+        ["pinafore-toile", "summer-trousers"].into_iter().flat_map(|n| Tape::ALL.iter().map(move |t| (n, *t)))
+    {
+        let of = format!("{name}, {tape:?}");
+        let told = |document: &Document| pieces(document, OfCloth::default(), tape).unwrap();
         let mut document = demo(name);
         let fresh = told(&Document { try_ons: Vec::new(), wishes: Wishes::default(), ..document.clone() });
-        assert_eq!(
-            fresh.toile.real.unwrap().pattern,
-            Pattern::default(),
-            "{name}: it follows from its figures"
-        );
+        assert_eq!(real(&fresh).pattern, Pattern::default(), "{of}: it follows from its figures");
+        assert_eq!(fresh.toile.begins.len(), 1, "{of}: nothing is changed");
         for may in told(&document).may {
             let piece = may.key;
             let own = may.does.iter().filter_map(|does| match does {
@@ -199,42 +257,65 @@ fn the_real_garment_has_the_pieces_of_its_toile() {
             document.wishes.pattern.changes.extend(own);
         }
         let toile = told(&document);
-        let real = toile.toile.real.clone().unwrap();
-        let mut next = document.clone();
-        next.states.truncate(1);
-        next.states[0].garment = real.garment;
-        (next.try_ons, next.record) = (Vec::new(), Vec::new());
-        next.wishes = Wishes { pattern: real.pattern, ..Wishes::default() };
-        assert_eq!(next.faults(), Vec::new(), "{name}");
-        let found = told(&next);
-        let [is, was] = [&found, &toile].map(|told| &told.sets[0]);
-        assert_eq!(is.pieces.len(), was.pieces.len(), "{name}");
-        for was in &was.pieces {
-            let is = is.pieces.iter().find(|piece| piece.key == was.key).unwrap();
-            let area = |piece: &PieceShown| kurbo::BezPath::from_svg(&piece.outline).unwrap().area().abs();
-            assert!((area(is) - area(was)).abs() < area(was) * 1e-3, "{name}, {}", was.name);
-            assert_eq!(is.darts, was.darts, "{name}, {}", was.name);
-            let is_outer = was.key.layer.is_outer();
-            for (is, was) in is.edges.iter().zip(&was.edges) {
-                let differ = (is.long.nm - was.long.nm).abs();
-                assert!(is.name == was.name && differ <= 1_000_000, "{name}, {}: {differ}", was.words);
-                assert_eq!(is.words, was.words, "{name}");
-                // More is left where it is fitted, and nowhere less.
-                let is_fitted = matches!(
-                    is.name,
-                    EdgeName::Seam(Seam::SideSeam | Seam::Outseam | Seam::ShoulderSeam | Seam::Inseam)
-                );
-                let left = is_fitted && is_outer && was.allowance.nm < 25_000_000;
-                let wanted = if left { 25_000_000 } else { was.allowance.nm };
-                assert_eq!(is.allowance.nm, wanted, "{name}, {}", was.words);
-                seen += 1;
-            }
+        let next_of = |told: &Pieces| {
+            let next = told.toile.begins.iter().find(|begun| begun.garment.toile);
+            next.unwrap_or_else(|| panic!("{of}")).clone()
+        };
+        let second = begun(next_of(&toile), &document);
+        assert!(second.newest().unwrap().garment.name.ends_with(", toile 2"), "{of}");
+        let of_real = told(&begun(real(&toile), &document));
+        seen += has_pieces_of(&of_real, &toile, true, &of);
+        let found = told(&second);
+        seen += has_pieces_of(&found, &toile, false, &of);
+        assert_eq!(found.toile.begins.len(), 1, "{of}: nothing is changed on it");
+        seen += has_pieces_of(&told(&begun(real(&found), &second)), &found, true, &of);
+        // It goes round what was told to go round it on paper, or as it was chalked.
+        let [before, after] = [&document, &second].map(|document| lay(document, tape).unwrap().levels);
+        // A neckline is no girth.
+        for (was, is) in before.iter().zip(&after).filter(|(was, _)| was.level != Level::Neck) {
+            let all_round = if was.of == LevelOf::Garment { ", all round" } else { "" };
+            let on_paper = toile.round.iter().find(|row| row.name == format!("{}{all_round}", was.name));
+            let wanted = on_paper.map_or(was.after, |row| row.on_paper);
+            assert_eq!((is.level, is.after), (was.level, wanted), "{of}");
         }
-        let titles = |set: &PieceSet| set.untrue.iter().map(|line| line.title.clone()).collect::<Vec<_>>();
-        assert_eq!(titles(is), titles(was), "{name}");
-        assert!(found.chips.iter().all(|chip| chip.words.ends_with("as its toile was left")), "{name}");
+        // And the third from the second.
+        let mut third = second.clone();
+        third.wishes.pattern.changes = vec![PieceChange::Width { piece: found.may[0].key, by: m("0.6 cm") }];
+        let third = next_of(&told(&third));
+        let own = &document.newest().unwrap().garment.name;
+        assert_eq!(third.garment.name, format!("{own}, toile 3"));
+        assert_eq!(third.pattern.toiles_before, 2, "{of}");
     }
-    assert!(seen > 30, "{seen}");
+    assert!(seen > 200, "{seen}");
+}
+
+/// Of sides that differ the next toile has one figure for both, says so, and does nothing twice that was marked.
+#[test]
+fn uneven_sides_begin_with_what_lies_between_them() {
+    let mut document = demo("pinafore-toile");
+    for change in &mut document.try_ons.last_mut().unwrap().changes {
+        if let Change::Seam(seam) = change
+            && seam.seam == Seam::SideSeam
+        {
+            seam.sides = Some(SidePolicy::KeepEach);
+            let right = |reading: &&mut Reading| reading.side == GarmentSide::Right;
+            seam.readings.iter_mut().filter(right).for_each(|reading| reading.amount = m("0 cm"));
+        }
+    }
+    let uneven = told(&document);
+    assert_eq!(uneven.sets.len(), 2);
+    assert!(
+        uneven.toile.begins.len() == 2
+            && uneven.toile.begins.iter().all(|begun| begun.says.contains("differ"))
+    );
+    let second = begun(uneven.toile.begins[0].clone(), &document);
+    let [was, is] = [&document, &second].map(|document| lay(document, Tape::Cm).unwrap().levels);
+    let at = |all: &[LevelResult], level| all.iter().find(|l| l.level == level).unwrap().after;
+    for level in [Level::Bust, Level::Waist, Level::Hip] {
+        assert_eq!(at(&is, level), at(&was, level), "{level:?}");
+    }
+    let found = told(&second);
+    assert_eq!((found.chips, found.sets.len()), (Vec::new(), 1));
 }
 
 /// In two stages, on two toiles: what is on paper, what waits, what the toile before said; and edges that match still do.
@@ -258,7 +339,7 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
     );
     assert_eq!(shown.toile.waiting, ["Neckline gape: 0.8 cm"]);
     // What waits goes with the garment, and nothing else; its figures are not measured yet. On no tape is a mark another figure than it was entered.
-    let real = shown.toile.real.clone().unwrap();
+    let real = real(&shown);
     assert!(real.garment.seams.iter().all(|facts| facts.assumed));
     assert_eq!((real.pattern.marks, real.garment.toile), (vec![gape], false));
     assert!(real.garment.levels.iter().all(|level| level.assumed));
@@ -274,7 +355,13 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
             "Shoulder tip: −0.3 cm, as it was marked on toile 2"
         ]
     );
-    assert_eq!(shown.toile.marks[3].earlier.as_deref(), Some("1.2 cm on the toile before"));
+    let earlier = |told: &Pieces, of: ToileMark, toile: usize| {
+        let mark = told.toile.stages[0].marks.iter().find(|offered| offered.mark == of).unwrap();
+        mark.earlier[toile - 1].clone().unwrap_or_default()
+    };
+    let of_tip = [1, 2, 3].map(|toile| earlier(&shown, ToileMark::ShoulderTip, toile));
+    assert_eq!(of_tip, ["", "1.2 cm on toile 1", "−0.3 cm on toile 2"]);
+    assert_eq!(earlier(&shown, ToileMark::NecklineGape, 3), "0.8 cm on toile 1");
     let wanted = [
         "Bodice, front: shoulder seam 1.2 cm longer at its outer end",
         "Bodice, back: shoulder seam 1.2 cm longer at its outer end",
@@ -292,6 +379,25 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
     let lengths =
         |p: &Pieces| p.sets[0].untrue.iter().any(|line| line.title == "The shoulder seam does not match");
     assert!(!lengths(&shown), "front and back go together");
+    // The next toile has them in its pieces, and nothing is done again; what waits is what was marked last, and what was never settled is left at that.
+    let next = shown.toile.begins.iter().find(|begun| begun.garment.toile).unwrap();
+    let mut third = begun(next.clone(), &document);
+    third.wishes.pattern.marks.extend([
+        Marked { toile: 3, by: m("0.5 cm"), ..gape },
+        Marked { toile: 3, by: m("0.2 cm"), settled: None, ..tip },
+    ]);
+    let found = told(&third);
+    assert_eq!(shoulder(&found), shoulder(&shown));
+    assert!(found.chips.iter().all(|chip| chip.words.ends_with("as its toile was left")));
+    assert_eq!((found.toile.newest, found.toile.before_it), (3, 2));
+    assert_eq!(found.toile.waiting, ["Neckline gape: 0.5 cm"]);
+    assert_eq!(
+        found.toile.stands,
+        "4 marks: 1 is not settled yet, 2 are on paper, 1 waits for the real cloth."
+    );
+    assert_eq!(earlier(&found, ToileMark::ShoulderTip, 3), "−0.3 cm on toile 2");
+    third.wishes.pattern.toiles_before = 4;
+    assert_eq!(third.faults()[0].path, "wishes.pattern.toiles_before");
     // A drawn piece that has a mark in it already is not moved again.
     let front = shown.may.iter().find(|may| may.name == "Bodice, front").unwrap().key;
     let piece = unroll(&document.newest().unwrap().garment, &document.wearer, None)
