@@ -744,6 +744,47 @@ fn what_is_offered_mends() {
     assert_eq!(lacking, Vec::<String>::new());
 }
 
+/// What was made from a piece that is changed afterwards, a facing of any of its edges: each edge that no longer matches has a mend that does it.
+#[test]
+fn what_was_made_before_its_piece_was_changed_can_be_mended() {
+    let mut mended = std::collections::BTreeSet::new();
+    for name in ["tea-dress", "school-skirt", "pinafore-toile"] {
+        let mut document = demo(name);
+        (document.try_ons, document.wishes.pattern) = (Vec::new(), crate::work::Pattern::default());
+        for may in &super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap().may {
+            let piece = may.key;
+            let wedge = may.levels.first().map(|below| {
+                let at = crate::work::OpensAt::Middle;
+                PieceChange::Wedge { piece, below: *below, at, by: m("0.8 cm") }
+            });
+            let after: Vec<PieceChange> =
+                [Some(PieceChange::Width { piece, by: m("0.8 cm") }), wedge].into_iter().flatten().collect();
+            for (faced, after) in may.faced.iter().flat_map(|faced| after.iter().map(move |a| (faced, a))) {
+                let facing = PieceChange::Facing { piece, edge: faced.name, wide: m("3 cm") };
+                let mut solve = |mend: Option<&PieceChange>| {
+                    document.wishes.pattern.changes = vec![facing.clone(), after.clone()];
+                    document.wishes.pattern.changes.extend(mend.cloned());
+                    super::pieces(&document, OfCloth::default(), Tape::Cm).unwrap().sets.remove(0)
+                };
+                let found = solve(None);
+                let is_faced = |p: &usize| found.pieces[*p].name.contains("facing");
+                for line in found
+                    .untrue
+                    .iter()
+                    .filter(|line| line.title.ends_with("does not match") && line.pieces.iter().any(is_faced))
+                {
+                    assert!(!line.mends.is_empty(), "{name}, {facing:?}, {after:?}: {}", line.figures);
+                    for mend in &line.mends {
+                        assert_eq!(still(&solve(Some(&mend.change)), line), None, "{name}: {}", mend.words);
+                        mended.insert(faced.name);
+                    }
+                }
+            }
+        }
+    }
+    assert!(mended.contains(&EdgeName::Seam(Seam::ArmholeSeam)) && mended.len() > 3, "{mended:?}");
+}
+
 /// Notches of a seam that is moved, or whose hem is, still meet.
 #[test]
 fn notches_meet_after_everything_that_is_chalked() {

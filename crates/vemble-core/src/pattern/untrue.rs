@@ -224,7 +224,9 @@ fn at_a_mark(shown: Length, off: f64, tape: Tape) -> Length {
 
 /// Trim the longer edge, or go on with the shorter one: at either end.
 fn mends(set: &Set, join: &Join, is_second: bool, by: Length, tape: Tape) -> Vec<PieceMend> {
-    let Some(pair) = join.pair().filter(|_| join.name != EdgeName::Seam(Seam::ArmholeSeam)) else {
+    // What faces an armhole is no sleeve.
+    let is_cap = join.name == EdgeName::Seam(Seam::ArmholeSeam) && !join.is_faced;
+    let Some(pair) = join.pair().filter(|_| !is_cap) else {
         return mends_of_several(set, join, is_second, by, tape);
     };
     let [shorter, longer] = if is_second { pair } else { [pair[1], pair[0]] };
