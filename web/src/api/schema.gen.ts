@@ -3538,6 +3538,8 @@ export interface components {
             cannot?: string | null;
             /** @description Which. */
             mark: components["schemas"]["ToileMark"];
+            /** @description What became of it, where its toile was sewn and changed before this one. */
+            past?: string | null;
             /** @description What it says: "Neckline gape: 0.8 cm". */
             says: string;
             settled?: components["schemas"]["MarkSettled"] | null;

@@ -171,11 +171,10 @@ function Stage({ stage, toile, made, isPast, onPut }: StageProps) {
 
 /** What was marked on a toile before. */
 function PastLine({ made }: { made: MarkShown }) {
-  const words = useWords();
   return (
     <li>
       <b>{made.says}</b>
-      <span className="quiet">{made.settled ? words.of("mark_settled", made.settled) : "never settled"}</span>
+      <span className="quiet">{made.past}</span>
     </li>
   );
 }

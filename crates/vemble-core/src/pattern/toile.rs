@@ -43,7 +43,7 @@ pub struct CutFromToile {
     /// What is begun, as a button says it.
     pub words: String,
     /// What its pieces are.
-    pub says: &'static str,
+    pub says: String,
     /// Its facts.
     pub garment: Garment,
     /// What of the toile's pattern goes with it.
@@ -69,13 +69,18 @@ fn as_left(sets: &[Set], on_toile: &Pattern) -> Vec<DrawnPiece> {
     }
 }
 
-/// What the pieces of a garment are that is cut from those of a toile.
-const fn as_left_words(sets: &[Set]) -> &'static str {
-    match sets {
+/// What the pieces of a garment are that is cut from those of a toile, so many lines of which say that something does not match.
+fn as_left_words(sets: &[Set], untrue: usize) -> String {
+    let has = match sets {
         [_, _, ..] => {
             "Its left and right pieces differ: what is begun has one figure for both, which lies in the middle. Print these before."
         }
         _ => "What is begun has these pieces, as they are left here.",
+    };
+    match untrue {
+        0 => has.into(),
+        1 => format!("{has} One thing does not match yet: see Pieces."),
+        _ => format!("{has} {untrue} things do not match yet: see Pieces."),
     }
 }
 
@@ -98,7 +103,7 @@ fn named(toile: &Garment, on_toile: &Pattern, what: &str) -> String {
 /// It is cut once its toile fits: what was left for it waits, and more is left at seams that are fitted.
 fn in_real_cloth(
     cut: &Garment,
-    (sets, left): (&[Set], &[DrawnPiece]),
+    (sets, left, says): (&[Set], &[DrawnPiece], String),
     on_toile: &Pattern,
     tape: Tape,
 ) -> Option<CutFromToile> {
@@ -125,13 +130,13 @@ fn in_real_cloth(
         facts.allowance_back = facts.allowance_back.map(wide);
     }
     let words = "Begin the garment in its real cloth".into();
-    Some(CutFromToile { words, says: as_left_words(sets), garment, pattern })
+    Some(CutFromToile { words, says, garment, pattern })
 }
 
 /// The toile that is sewn after one whose pieces were changed. What was marked goes with it, so that it is held against the one before.
 fn next_toile(
     cut: &Garment,
-    (sets, left): (&[Set], &[DrawnPiece]),
+    (sets, left, says): (&[Set], &[DrawnPiece], String),
     on_toile: &Pattern,
 ) -> Option<CutFromToile> {
     let is_changed = sets.iter().any(|set| set.pieces != set.old);
@@ -148,7 +153,7 @@ fn next_toile(
     let mut garment = unmeasured(cut);
     garment.name = named(cut, on_toile, &format!("toile {number}"));
     let words = format!("Begin toile {number}, cut from these pieces");
-    Some(CutFromToile { words, says: as_left_words(sets), garment, pattern })
+    Some(CutFromToile { words, says, garment, pattern })
 }
 
 /// The marks of a stage.
@@ -193,6 +198,9 @@ pub struct MarkShown {
     /// When it is settled.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub settled: Option<MarkSettled>,
+    /// What became of it, where its toile was sewn and changed before this one.
+    #[serde(skip_serializing_if = "Option::is_none")]
+    pub past: Option<&'static str>,
     /// The changes that it becomes.
     pub becomes: Vec<String>,
     /// Why it cannot be, and is not done.
@@ -200,8 +208,13 @@ pub struct MarkShown {
     pub cannot: Option<&'static str>,
 }
 
-/// The toile of a garment, with what was marked on it, and the garment that is cut from its pieces.
-pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: Tape) -> ToileShown {
+/// The toile of a garment, with what was marked on it, and the garment that is cut from its pieces, of which so many things do not match.
+pub(super) fn toile_shown(
+    cut: &Garment,
+    pattern: &Pattern,
+    (laid, untrue): (&Laid, usize),
+    tape: Tape,
+) -> ToileShown {
     let (marks, garment) = (&pattern.marks, &laid.garment);
     let pieces = laid.sets.first().map_or(&[][..], |set| &set.pieces[..]);
     let has_sleeves = garment.sleeve_length.is_some();
@@ -244,14 +257,22 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
         says: says(marked, tape),
         by: show(marked, tape),
         settled: marked.settled,
+        past: pattern.is_past(marked).then_some(match marked.settled {
+            Some(MarkSettled::Now) => "was done on paper",
+            Some(MarkSettled::RealCloth) => "left for the real cloth",
+            Some(MarkSettled::NextTime) => "left for next time",
+            None => "never settled",
+        }),
         becomes: changes.iter().map(|change| change_words(change, tape)).collect(),
         cannot: cannot.map(cannot_words),
     });
     let left = as_left(&laid.sets, pattern);
-    let pieces_left = (&laid.sets[..], &left[..]);
+    let pieces_left = || (&laid.sets[..], &left[..], as_left_words(&laid.sets, untrue));
     let standing: Vec<&Marked> = pattern.standing_marks().collect();
     let waits = standing.iter().filter(|m| m.settled == Some(MarkSettled::RealCloth));
     let waiting: Vec<String> = waits.map(|m| says(m, tape)).collect();
+    let is_in_pieces = |m: &&&Marked| m.settled == Some(MarkSettled::Now) && pattern.is_past(m);
+    let past = standing.iter().filter(is_in_pieces).count();
     let count = |settled| standing.iter().filter(|m| m.settled == settled).count();
     ToileShown {
         before: before(garment, laid),
@@ -265,13 +286,13 @@ pub(super) fn toile_shown(cut: &Garment, pattern: &Pattern, laid: &Laid, tape: T
             })
             .collect(),
         marks: shown.collect(),
-        stands: stands(standing.len(), count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
+        stands: stands(standing.len(), past, count(None), waiting.len(), count(Some(MarkSettled::NextTime))),
         waiting,
         basted: basted(garment, tape),
         newest: pattern.newest_toile(),
         before_it: pattern.toiles_before,
         toiles: toiles.clone().collect(),
-        begins: [next_toile(cut, pieces_left, pattern), in_real_cloth(cut, pieces_left, pattern, tape)]
+        begins: [next_toile(cut, pieces_left(), pattern), in_real_cloth(cut, pieces_left(), pattern, tape)]
             .into_iter()
             .flatten()
             .collect(),
@@ -298,14 +319,15 @@ const fn stage_words(stage: ToileStage, has_sleeves: bool) -> &'static str {
 }
 
 /// "3 marks: 1 is not settled yet, 1 waits for the real cloth".
-fn stands(all: usize, open: usize, waiting: usize, next: usize) -> String {
+fn stands(all: usize, past: usize, open: usize, waiting: usize, next: usize) -> String {
     let marks = |n: usize| if n == 1 { "1 mark".to_owned() } else { format!("{n} marks") };
     if all == 0 {
         return "Nothing is marked yet.".into();
     }
     let parts: Vec<String> = [
         (open, "is not settled yet", "are not settled yet"),
-        (all - open - waiting - next, "is on paper", "are on paper"),
+        (past, "is in its pieces", "are in its pieces"),
+        (all - past - open - waiting - next, "is on paper", "are on paper"),
         (waiting, "waits for the real cloth", "wait for the real cloth"),
         (next, "is for next time", "are for next time"),
     ]

@@ -251,6 +251,8 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         drawn: None,
         cannot: cannot.map(cannot_words),
     });
+    let sets: Vec<PieceSet> = laid.sets.iter().map(|set| set_shown(set, tape)).collect();
+    let untrue = sets.iter().map(|set| set.untrue.len()).sum();
     Ok(Pieces {
         none: first.is_none_or(|set| set.pieces.is_empty()).then_some(
             "This garment is not unrolled: too few of its levels are known, or legs and shoulders are cut in one.",
@@ -259,7 +261,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         asks: asks(),
         round: round_on_paper(&laid, tape),
         may: first.map(|set| set.pieces.iter().map(|piece| may(piece, &set.pieces)).collect()).unwrap_or_default(),
-        toile: toile_shown(&cut, &document.wishes.pattern, &laid, tape),
+        toile: toile_shown(&cut, &document.wishes.pattern, (&laid, untrue), tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
         not_drawn: not_drawn(&laid.garment, &laid.sets),
@@ -268,7 +270,7 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
             (ClothLies::Border, Some(_)) => laid.sets.iter().flat_map(|set| off_border(&set.pieces, tape)).collect(),
             (ClothLies::Border | ClothLies::OneWay | ClothLies::Either, _) => Vec::new(),
         },
-        sets: laid.sets.iter().map(|set| set_shown(set, tape)).collect(),
+        sets,
         chips: read.chain(chalked).chain(marks).chain(entered).collect(),
         left: laid.left.iter().map(|name| capital(name)).collect(),
     })

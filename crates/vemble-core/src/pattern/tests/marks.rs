@@ -261,6 +261,10 @@ fn what_is_cut_from_a_toile_has_its_pieces() {
             let next = told.toile.begins.iter().find(|begun| begun.garment.toile);
             next.unwrap_or_else(|| panic!("{of}")).clone()
         };
+        let untrue = toile.sets[0].untrue.len();
+        let says = next_of(&toile).says;
+        assert_eq!(says.contains("not match yet"), untrue > 0, "{of}: {says}");
+        assert!(untrue < 2 || says.contains(&format!("{untrue} things")), "{of}: {says}");
         let second = begun(next_of(&toile), &document);
         assert!(second.newest().unwrap().garment.name.ends_with(", toile 2"), "{of}");
         let of_real = told(&begun(real(&toile), &document));
@@ -391,9 +395,11 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
     assert!(found.chips.iter().all(|chip| chip.words.ends_with("as its toile was left")));
     assert_eq!((found.toile.newest, found.toile.before_it), (3, 2));
     assert_eq!(found.toile.waiting, ["Neckline gape: 0.5 cm"]);
+    let past: Vec<&str> = found.toile.marks.iter().filter_map(|mark| mark.past).collect();
+    assert_eq!(past, ["was done on paper", "left for the real cloth", "never settled", "was done on paper"]);
     assert_eq!(
         found.toile.stands,
-        "4 marks: 1 is not settled yet, 2 are on paper, 1 waits for the real cloth."
+        "4 marks: 1 is not settled yet, 2 are in its pieces, 1 waits for the real cloth."
     );
     assert_eq!(earlier(&found, ToileMark::ShoulderTip, 3), "−0.3 cm on toile 2");
     third.wishes.pattern.toiles_before = 4;
