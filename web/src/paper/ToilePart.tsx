@@ -173,8 +173,9 @@ function Stage({ stage, toile, made, isPast, onPut }: StageProps) {
 function PastLine({ made }: { made: MarkShown }) {
   return (
     <li>
-      <b>{made.says}</b>
-      <span className="quiet">{made.past}</span>
+      <span>
+        <b>{made.says}</b> <small className="quiet">· {made.past}</small>
+      </span>
     </li>
   );
 }
