@@ -137,16 +137,21 @@ fn in_real_cloth(
 fn next_toile(
     cut: &Garment,
     (sets, left, says): (&[Set], &[DrawnPiece], String),
-    on_toile: &Pattern,
+    (on_toile, carried): (&Pattern, &[Carried]),
 ) -> Option<CutFromToile> {
     let is_changed = sets.iter().any(|set| set.pieces != set.old);
     let number = on_toile.newest_toile() + 1;
     if !cut.toile || !is_changed || number > TOILES {
         return None;
     }
+    // What could not be done is not in its pieces.
+    let settled = |(marked, carried): (&Marked, &Carried)| Marked {
+        settled: marked.settled.filter(|_| carried.cannot.is_none()),
+        ..*marked
+    };
     let pattern = Pattern {
         toiles_before: number - 1,
-        marks: on_toile.marks.clone(),
+        marks: on_toile.marks.iter().zip(carried).map(settled).collect(),
         drawn: left.to_vec(),
         ..Pattern::default()
     };
@@ -292,10 +297,13 @@ pub(super) fn toile_shown(
         newest: pattern.newest_toile(),
         before_it: pattern.toiles_before,
         toiles: toiles.clone().collect(),
-        begins: [next_toile(cut, pieces_left(), pattern), in_real_cloth(cut, pieces_left(), pattern, tape)]
-            .into_iter()
-            .flatten()
-            .collect(),
+        begins: [
+            next_toile(cut, pieces_left(), (pattern, &laid.marks)),
+            in_real_cloth(cut, pieces_left(), pattern, tape),
+        ]
+        .into_iter()
+        .flatten()
+        .collect(),
     }
 }
 

@@ -402,6 +402,15 @@ fn a_toile_is_marked_in_two_stages_and_what_waits_is_kept() {
         "4 marks: 1 is not settled yet, 2 are in its pieces, 1 waits for the real cloth."
     );
     assert_eq!(earlier(&found, ToileMark::ShoulderTip, 3), "−0.3 cm on toile 2");
+    // What could not be done is not in its pieces, and does not say so.
+    document.wishes.pattern.marks = vec![tip, Marked { by: m("30 cm"), ..gape }];
+    document.wishes.pattern.marks[1].settled = Some(MarkSettled::Now);
+    let shown = told(&document);
+    assert!(shown.toile.marks[1].cannot.is_some());
+    let second = begun(shown.toile.begins[0].clone(), &document);
+    let past: Vec<&str> = told(&second).toile.marks.iter().filter_map(|mark| mark.past).collect();
+    assert_eq!(past, ["was done on paper", "never settled"]);
+    document.wishes.pattern.marks = vec![tip, gape, hem, again];
     third.wishes.pattern.toiles_before = 4;
     assert_eq!(third.faults()[0].path, "wishes.pattern.toiles_before");
     // A drawn piece that has a mark in it already is not moved again.
