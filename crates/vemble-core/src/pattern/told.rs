@@ -17,11 +17,11 @@ use super::words::{cannot_words, change_words, eased_words, with_eased};
 use crate::document::Document;
 use crate::fault::Fault;
 use crate::fitting::GarmentSide;
-use crate::garment::Garment;
+use crate::garment::{Garment, Seam};
 use crate::judge::LevelOf;
 use crate::length::{Figure, Length, Tape};
 use crate::place::Level;
-use crate::record::width;
+use crate::record::{follow_waist, width};
 use crate::told::{LevelResult, capital};
 use crate::work::{EdgeName, MarkSettled, Marked, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
@@ -342,6 +342,13 @@ fn goes_round_as_told(mut cut: Garment, laid: &Laid, tape: Tape) -> Garment {
         {
             facts.width = width(facts.width, round, tape);
         }
+    }
+    // What is sewn into a waist seam is as long as it, as in the record.
+    let before = laid.garment.seam(Seam::WaistSeam);
+    let waist = cut.seams.iter_mut().find(|facts| facts.seam == Seam::WaistSeam);
+    if let (Some(facts), Some(before)) = (waist, before) {
+        facts.length = before.length;
+        follow_waist(&mut cut, &laid.garment, tape);
     }
     cut
 }

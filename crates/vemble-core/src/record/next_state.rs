@@ -122,16 +122,15 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     garment
         .darts
         .retain(|dart| dart.fold_depth.length != Length::ZERO || subject.garment.darts.contains(dart));
-    follow_waist(&mut garment, subject);
+    follow_waist(&mut garment, subject.garment, tape);
     follow_middle(&mut garment, subject, &girths);
     garment
 }
 
-/// A waist seam grows and shrinks with the waist that is sewn into it.
-fn follow_waist(garment: &mut Garment, subject: &Subject<'_>) {
-    let tape = subject.tape;
+/// A waist seam grows and shrinks with the waist that is sewn into it, from what both were before.
+pub(crate) fn follow_waist(garment: &mut Garment, before: &Garment, tape: Tape) {
     let round = |garment: &Garment| garment.level(Level::Waist).map(|level| level.width.on(tape));
-    let (Some(was), Some(will)) = (round(subject.garment), round(garment)) else { return };
+    let (Some(was), Some(will)) = (round(before), round(garment)) else { return };
     let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == Seam::WaistSeam && was != will)
     else {
         return;

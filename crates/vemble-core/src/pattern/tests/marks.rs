@@ -282,6 +282,15 @@ fn what_is_cut_from_a_toile_has_its_pieces() {
             let wanted = on_paper.map_or(was.after, |row| row.on_paper);
             assert_eq!((is.level, is.after), (was.level, wanted), "{of}");
         }
+        // A waist seam is as much longer as what is sewn into it.
+        let longer = |of: &dyn Fn(&Garment) -> Option<Length>| {
+            let [was, is] = [&document, &second].map(|d| of(&d.newest().unwrap().garment));
+            was.zip(is).map(|(was, is)| is - was)
+        };
+        let seam =
+            longer(&|garment| garment.seam(Seam::WaistSeam).map(|facts| tape.round(facts.length.length)));
+        let waist = longer(&|garment| garment.level(Level::Waist).map(|level| level.width.on(tape)));
+        assert!(seam.is_none() || seam == waist, "{of}: {seam:?} and {waist:?}");
         // And the third from the second.
         let mut third = second.clone();
         third.wishes.pattern.changes = vec![PieceChange::Width { piece: found.may[0].key, by: m("0.6 cm") }];
