@@ -115,12 +115,10 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
             break;
         }
         let chalked = pieces.clone();
-        let pattern = &document.wishes.pattern;
         let has = |piece: &Piece, marked: &Marked| {
-            pattern.is_past(marked)
-                || on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
+            on_file.iter().any(|d| d.piece == piece.key && d.has_marks.contains(marked))
         };
-        let carried = carry_marks(&document.wishes.pattern.marks, &mut pieces, has, tape);
+        let carried = carry_marks(&document.wishes.pattern, &mut pieces, has, tape);
         // What cannot be on either side is not hidden by the other.
         let before = marks.into_iter().map(|mark: Carried| mark.cannot).chain(std::iter::repeat(None));
         marks =

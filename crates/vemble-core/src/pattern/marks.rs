@@ -7,7 +7,7 @@ use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
 use crate::work::{
-    EdgeName, EdgePlace, MarkSettled, Marked, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart,
+    EdgeName, EdgePlace, MarkSettled, Marked, OpensAt, Pattern, PieceChange, PieceFace, PieceKey, PiecePart,
     PieceShare, ToileMark,
 };
 
@@ -158,16 +158,17 @@ fn taken_out_of_neckline(piece: &Piece, by: Measure, tape: Tape) -> Option<Piece
     Some(PieceChange::Slash { piece: piece.key, from: place(neckline, neckline.length() / 2.0), hinge, by })
 }
 
-/// Does the marks that are settled now to pieces, one after the other: each whole or not at all, and none to a piece that has it already.
+/// Does the marks of a pattern that are settled now to pieces, one after the other: each whole or not at all, none that is of a toile before, and none to a piece
+/// that has it already.
 pub(super) fn carry_marks(
-    marks: &[Marked],
+    pattern: &Pattern,
     pieces: &mut Vec<Piece>,
     has: impl Fn(&Piece, &Marked) -> bool,
     tape: Tape,
 ) -> Vec<Carried> {
     let mut carry = |marked: &Marked| {
         let changes = changes_of(marked, pieces, tape);
-        if marked.settled != Some(MarkSettled::Now) {
+        if marked.settled != Some(MarkSettled::Now) || pattern.is_past(marked) {
             return Carried { changes, cannot: None };
         }
         if changes.is_empty() {
@@ -181,5 +182,5 @@ pub(super) fn carry_marks(
         }
         Carried { changes, cannot: done.err() }
     };
-    marks.iter().map(&mut carry).collect()
+    pattern.marks.iter().map(&mut carry).collect()
 }
