@@ -2605,7 +2605,7 @@ export interface components {
          * @description What becomes of the cloth of a dart that is not stitched.
          * @enum {string}
          */
-        Fullness: "gathers" | "ease";
+        Fullness: "gathers" | "pleats" | "ease";
         /** @description The facts of a garment, as they were found in one look-over. */
         Garment: {
             across_back?: components["schemas"]["Measure"] | null;
@@ -2623,6 +2623,8 @@ export interface components {
             darts?: components["schemas"]["DartFacts"][];
             /** @description What was found out about the whole of it. */
             found?: components["schemas"]["Found"];
+            /** @description Edges of it that were gathered or pleated when it was sewn. */
+            gathered?: components["schemas"]["GatheredFacts"][];
             /** @description Its hems. */
             hems?: components["schemas"]["HemFacts"][];
             /** @description What sort of garment it is. */
@@ -2790,6 +2792,15 @@ export interface components {
          * @enum {string}
          */
         GatherHow: "gathers" | "knife_pleats" | "box_pleats";
+        /** @description An edge that is gathered or pleated, as it was sewn. */
+        GatheredFacts: {
+            /** @description Which. */
+            at: components["schemas"]["LongEdge"];
+            /** @description So much longer it is than what it is sewn to, altogether; of sleeves each. */
+            by: components["schemas"]["Measure"];
+            /** @description How that is taken together. */
+            how?: components["schemas"]["GatherHow"];
+        };
         /** @description What is done to an edge that is longer than what it is sewn to. */
         GathersChange: {
             /** @description Which. */

@@ -201,6 +201,7 @@ impl DocumentV1 {
             seams,
             darts,
             hems,
+            gathered: Vec::new(),
             closures,
             pockets,
             found,

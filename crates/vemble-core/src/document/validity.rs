@@ -204,6 +204,7 @@ fn wrong_garment(garment: &Garment) -> Vec<Fault> {
         ("hems", garment.hems.len()),
         ("closures", garment.closures.len()),
         ("pockets", garment.pockets.len()),
+        ("gathered", garment.gathered.len()),
     ];
     for (what, _) in counts.into_iter().filter(|c| c.1 > MOST) {
         fault(what.into(), Wrong::TooMany { what, most: MOST });
@@ -394,6 +395,7 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
     lengths.extend(garment.waistband_depth.map(|d| ("waistband_depth".into(), d)));
     lengths.extend(garment.sleeve_length.map(|d| ("sleeve_length".into(), d)));
     lengths.extend(garment.across_back.map(|d| ("across_back".into(), d)));
+    lengths.extend((0..).zip(&garment.gathered).map(|(n, g)| (format!("gathered[{n}].by"), g.by)));
     let apart = garment.found.back_pockets_apart;
     lengths.extend(apart.map(|d| ("found.back_pockets_apart".into(), d)));
     let negative = lengths.into_iter().filter(|(_, found)| found.length.is_negative());
@@ -403,6 +405,12 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
         if garment.hems[..n].iter().any(|other| other.edge == hem.edge) {
             let wrong = Wrong::Twice { what: hem.edge.name() };
             faults.push(Fault { path: format!("hems[{n}].edge"), wrong });
+        }
+    }
+    for (n, edge) in garment.gathered.iter().enumerate() {
+        if garment.gathered[..n].iter().any(|other| other.at == edge.at) {
+            let wrong = Wrong::Twice { what: edge.at.name() };
+            faults.push(Fault { path: format!("gathered[{n}].at"), wrong });
         }
     }
     for (n, dart) in garment.darts.iter().enumerate() {

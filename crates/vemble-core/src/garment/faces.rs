@@ -68,11 +68,12 @@ impl Garment {
         self.darts.iter().filter(|d| of(d.dart)).map(|d| self.taken_by(d, height)).sum()
     }
 
-    /// From the middle to the side of a leg along its waist as it is cut, in cm, darts open; nothing where hip or waist is not known.
-    pub(crate) fn leg_at_waist(&self, is_front: bool) -> Option<f64> {
+    /// From the middle to the side of a leg along its waist as it is cut, in cm, darts open, and with so much of it on one side gathered in; nothing where hip or
+    /// waist is not known.
+    pub(crate) fn leg_at_waist(&self, is_front: bool, gathered: f64) -> Option<f64> {
         let hip = self.level(Level::Hip)?.width.girth().cm();
         let (more, share) = if is_front { (-BACK_HIP, AT_FRONT) } else { (BACK_HIP, AT_BACK) };
-        Some(hip / 4.0 + more - (AT_SIDE + share) * self.falls()?)
+        Some(hip / 4.0 + more - (AT_SIDE + share) * (self.falls()? - gathered))
     }
 
     /// What edges lose on one side from hip to waist besides what darts take, in cm.
@@ -88,7 +89,7 @@ impl Garment {
         let taken = self.taken_at(Level::Waist, |dart| dart.is_in_front() == is_front);
         let is_bodice = self.goes_above_waist() && self.seam(Seam::WaistSeam).is_some();
         if self.has_legs() && !is_bodice {
-            return Some(Length::from_cm(self.leg_at_waist(is_front)? - taken));
+            return Some(Length::from_cm(self.leg_at_waist(is_front, 0.0)? - taken));
         }
         let half =
             |level: Level| Some(self.level(level)?.width.girth().cm() / 2.0 + self.taken_at(level, |_| true));

@@ -4,6 +4,7 @@ mod cloth;
 mod doubt;
 mod ease;
 mod faces;
+mod gathered;
 mod kind;
 mod kinds;
 mod parts;
@@ -19,6 +20,7 @@ pub use cloth::{Cloth, Colour, Drape, Frays, Heat, Weight, cloth_named, named_cl
 pub use doubt::{Doubt, Instead, doubts, of_wearer as doubts_of_wearer};
 pub use ease::{EaseBand, ease_band, moving_adds, stretch_in_use};
 pub(crate) use faces::{AT_ARMHOLE, AT_SHOULDER, AT_SIDE, BACK_HIP, PANEL, PRINCESS, SLOPE};
+pub use gathered::{GatherHow, GatheredFacts, LongEdge};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
@@ -76,6 +78,9 @@ pub struct Garment {
     /// Its hems.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub hems: Vec<HemFacts>,
+    /// Edges of it that were gathered or pleated when it was sewn.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub gathered: Vec<GatheredFacts>,
     /// What opens and closes.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub closures: Vec<ClosureFacts>,

@@ -57,6 +57,7 @@ pub fn begin(beginning: Beginning) -> Garment {
         seams: Vec::new(),
         darts: Vec::new(),
         hems: Vec::new(),
+        gathered: Vec::new(),
         closures: Vec::new(),
         pockets: if toile { Vec::new() } else { template.pockets.to_vec() },
         found: Default::default(),

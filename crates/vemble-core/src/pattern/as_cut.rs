@@ -3,12 +3,15 @@
 use super::lay::Set;
 use super::panels::{from_middle, is_between_panels};
 use super::piece::{Edge, Piece, is_on};
-use super::unroll::unroll;
+use super::unroll::{gathered_edges, unroll};
 use crate::body::{Proportions, Wearer};
-use crate::garment::{DartFacts, Garment, GarmentLevel, Round, Run, Seam, Width, starting_seam};
+use crate::garment::{
+    DartFacts, Garment, GarmentLevel, GatherHow, GatheredFacts, LongEdge, Round, Run, Seam, Width,
+    starting_seam,
+};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
-use crate::work::{EdgeName, PieceFace, PiecePart, PieceShare};
+use crate::work::{Eased, EdgeName, Fullness, PieceFace, PiecePart, PieceShare};
 
 /// A garment that would be unrolled to these pieces, with its figures at the marks of a tape: what goes round it, how high its levels lie, how long
 /// its seams are, what its darts take. Where left and right differ it has what lies in the middle between them. Of pieces that were drawn elsewhere
@@ -59,8 +62,10 @@ pub(super) fn cut_from_pieces(
             cut.seams.push(starting_seam(garment, &body, spec));
         }
     }
+    cut.gathered = gathered_of(&cut, sets, tape);
     // Everything is as much more as these pieces have more than those that the garment is unrolled to as it is.
-    let as_it_is = unroll(garment, wearer, None);
+    // An edge that is gathered is cut at another slant, which is no matter of heights.
+    let as_it_is = unroll(&Garment { gathered: cut.gathered.clone(), ..garment.clone() }, wearer, None);
     let wanted = |of: &dyn Fn(&[&Piece]) -> Option<f64>| -> Option<f64> {
         let all: Option<Vec<f64>> = sets.iter().map(|set| of(&outer(&set.pieces))).collect();
         all.and_then(|all| mean(&all))
@@ -134,6 +139,40 @@ pub(super) fn cut_from_pieces(
         settle(&mut is.from_centre, was.map(|was| was.from_centre));
     }
     cut
+}
+
+/// What edges of these pieces are gathered or pleated, at a mark; where sides differ what lies between. What is eased in is not. A flounce is no piece of theirs.
+fn gathered_of(garment: &Garment, sets: &[Set], tape: Tape) -> Vec<GatheredFacts> {
+    let of = |at: LongEdge| {
+        let known = garment.gathered.iter().find(|facts| facts.at == at).copied();
+        let times = if at == LongEdge::Waist { 2.0 } else { 1.0 };
+        let taken = |set: &Set| -> Vec<Eased> {
+            let edges = gathered_edges(&set.pieces, at).into_iter();
+            let eased = edges.filter_map(|at| set.pieces[at.piece].edges[at.edge].eased);
+            eased.filter(|eased| eased.into != Fullness::Ease).collect()
+        };
+        let has_it = sets.iter().any(|set| !gathered_edges(&set.pieces, at).is_empty());
+        let eased: Vec<Eased> = sets.iter().flat_map(taken).collect();
+        let all: f64 = eased.iter().map(|eased| eased.by_mm).sum();
+        let by = tape.round(Length::from_cm(all * times / sets.len().max(1) as f64 / 10.0));
+        // However it was pleated it still is.
+        let how = match eased.first().map(|eased| eased.into) {
+            Some(Fullness::Pleats) => match known.map(|facts| facts.how) {
+                Some(GatherHow::BoxPleats) => GatherHow::BoxPleats,
+                Some(GatherHow::Gathers | GatherHow::KnifePleats) | None => GatherHow::KnifePleats,
+            },
+            Some(Fullness::Gathers | Fullness::Ease) | None => GatherHow::Gathers,
+        };
+        match has_it {
+            true if by == Length::ZERO => None,
+            true => {
+                let same = known.filter(|facts| tape.round(facts.by.length) == by && facts.how == how);
+                same.or(Some(GatheredFacts { at, by: tape.figure(by).measure(), how }))
+            }
+            false => known,
+        }
+    };
+    LongEdge::ALL.iter().copied().filter_map(of).collect()
 }
 
 pub(super) fn outer(pieces: &[Piece]) -> Vec<&Piece> {

@@ -151,11 +151,13 @@ fn fields(does: PieceDoes) -> Vec<FieldAsked> {
         PieceDoes::Slash => {
             vec![place("from", "Opens at", "opens at"), place("hinge", "Holds at", "holds at"), BY]
         }
-        PieceDoes::LooseDart => vec![DART, chosen("into", FieldIs::Fullness, "Gathered, or eased in")],
+        PieceDoes::LooseDart => {
+            vec![DART, chosen("into", FieldIs::Fullness, "Gathered, pleated or eased in")]
+        }
         PieceDoes::Eased => vec![
             EDGE,
             bare(figure("by", "So much of it, per edge", "so much of it, per edge")),
-            chosen("into", FieldIs::Fullness, "Gathered, or eased in"),
+            chosen("into", FieldIs::Fullness, "Gathered, pleated or eased in"),
         ],
         PieceDoes::Notch => vec![
             chosen("edge", FieldIs::Notched, "Which edge"),

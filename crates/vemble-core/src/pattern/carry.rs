@@ -3,6 +3,7 @@
 
 mod corners;
 mod darts;
+mod gathers;
 mod seams;
 
 use super::change::{FINE, SLIGHT, Stays, band_below, bend, draw_out};
@@ -12,6 +13,7 @@ use super::panels::{Across, across_face};
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_on};
 use super::unroll::{BEHIND, SetIn, slant, unroll};
 use crate::body::Wearer;
+use crate::change::gathers::Gathered;
 use crate::change::hem::AlteredHem;
 use crate::change::trunk::{AlteredTrunk, TrunkAt};
 use crate::change::{ChangeKey, Curve, DrawnChange};
@@ -34,8 +36,21 @@ const SWINGS: f64 = 6.0;
 /// And no shorter a stretch, in mm (teaching value: three fingers; over more of an armhole, it would lose less than is taken in beside it).
 const FADES_OVER: f64 = 30.0;
 
-/// The pieces of one side with everything that is drawn on the garment; and what of it cannot be carried to paper.
+/// The pieces of one side with everything that is drawn on the garment, and with the edges that it gathers; and what of it cannot be carried to paper.
 pub(super) fn carried(
+    (garment, wearer): (&Garment, &Wearer),
+    on_file: (&[DrawnPiece], Option<Uuid>),
+    (drawn, gathered): (&[DrawnChange<'_>], &[Gathered]),
+    side: GarmentSide,
+    tape: Tape,
+) -> (Vec<Piece>, Vec<ChangeKey>) {
+    gathers::carry(garment, on_file, gathered, |garment| {
+        carried_on((garment, wearer), on_file, drawn, side, tape)
+    })
+}
+
+/// The same without what it gathers.
+fn carried_on(
     (garment, wearer): (&Garment, &Wearer),
     (on_file, try_on): (&[DrawnPiece], Option<Uuid>),
     drawn: &[DrawnChange<'_>],

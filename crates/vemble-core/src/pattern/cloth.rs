@@ -5,7 +5,7 @@ use super::lay::Set;
 use super::piece::Piece;
 use crate::choice::choice;
 use crate::fitting::GarmentSide;
-use crate::garment::{Collar, Garment, HemTurn, Lined, Seam};
+use crate::garment::{Collar, Garment, HemTurn, Lined, LongEdge, Seam};
 use crate::length::{Length, Tape, Taught};
 use crate::told::capital;
 use crate::work::{EdgeName, PieceLayer};
@@ -46,6 +46,8 @@ pub(super) fn not_drawn(garment: &Garment, sets: &[Set]) -> Vec<String> {
     if !has_layer(PieceLayer::Pocket) {
         missing.extend(garment.pockets.iter().map(|pocket| pocket.name().into()));
     }
+    let flounce = garment.gathered.iter().filter(|facts| facts.at == LongEdge::Flounce);
+    missing.extend(flounce.map(|_| "the flounce at the hem".into()));
     if garment.belt_loops > 0 {
         missing.push(format!("{} belt loops", garment.belt_loops));
     }

@@ -7,6 +7,7 @@ use super::joins::{Join, joins};
 use super::marks::{Carried, carry_marks};
 use super::piece::Piece;
 use super::unroll::unroll;
+use crate::change::gathers::gathered_in;
 use crate::change::{ChangeKey, Drawn, DrawnChange};
 use crate::document::Document;
 use crate::fault::{Fault, Wrong};
@@ -99,15 +100,18 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
     let below = |(field, wrong)| Fault { path: format!("try_ons[{at}].{field}"), wrong };
     let drawn = draw_below(garment, &document.wearer, try_on, document.wishes.schools)
         .map_err(|wrong| wrong.into_iter().map(below).collect::<Vec<_>>())?;
+    let (wearer, schools) = (&document.wearer, document.wishes.schools);
+    let subject = Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), schools, tape };
+    let gathered = gathered_in(&subject);
     let on_file = &document.wishes.pattern.drawn;
-    let old = with_drawn(garment, unroll(garment, &document.wearer, None), on_file);
+    let old = with_drawn(garment, unroll(garment, wearer, None), on_file);
     let entered = &document.wishes.pattern.changes;
     let mut cannot: Vec<Option<CannotBe>> = vec![None; entered.len()];
     let (mut sets, mut left): (Vec<Set>, Vec<ChangeKey>) = (Vec::new(), Vec::new());
     let mut marks = Vec::new();
     for side in GarmentSide::BOTH {
         let (mut pieces, out) =
-            carried((garment, &document.wearer), (on_file, try_on.id), &drawn, side, tape);
+            carried((garment, wearer), (on_file, try_on.id), (&drawn, &gathered), side, tape);
         // What cannot be carried on either side is not hidden by the other.
         left.extend(out.into_iter().filter(|key| !left.contains(key)).collect::<Vec<_>>());
         // Chalked alike, both sides are alike.
@@ -148,8 +152,6 @@ pub(super) fn lay(document: &Document, tape: Tape) -> Result<Laid, Vec<Fault>> {
         let of = altered.map(DrawnChange::key).filter(|key| left.contains(key) == is_left);
         of.map(|key| key.name(garment)).collect()
     };
-    let (wearer, schools) = (&document.wearer, document.wishes.schools);
-    let subject = Subject { garment, wearer, changes: &drawn, put_on: try_on.put_on(), schools, tape };
     let levels = tell_levels(garment, &girths(&subject), tape);
     let (chalked, left) = (named(false), named(true));
     Ok(Laid { garment: garment.clone(), sets, levels, chalked, left, cannot, marks })

@@ -3,7 +3,7 @@
 use super::carry::inwards;
 use super::cut_line::cut_line;
 use super::lay::{Set, lay};
-use super::piece::Piece;
+use super::piece::{Edge, Piece};
 use super::read::eased_in_words;
 use super::words::with_eased;
 use crate::document::Document;
@@ -11,6 +11,7 @@ use crate::fault::Fault;
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::paper::{NamedLine, NamedPiece, PaperInk, PaperSheet};
 use crate::told::capital;
+use crate::work::Fullness;
 use kurbo::{Affine, BezPath, Line, Point, Shape, Vec2};
 
 /// The arms of a drill mark, in mm.
@@ -164,8 +165,19 @@ fn waves(path: &mut BezPath, [a, b]: [Point; 2], side: Point) {
     path.line_to(at(count, 0.0));
 }
 
+/// The same along an edge.
+fn waves_along(path: &mut BezPath, edge: &Edge) {
+    let count = (edge.length() / WAVE).ceil().max(2.0) as usize;
+    let at = |n: usize, off: f64| {
+        let (at, way) = edge.at(edge.length() * n as f64 / count as f64);
+        at + inwards(way) * off
+    };
+    path.move_to(at(1, WAVE / 2.0));
+    (2..count).for_each(|n| path.line_to(at(n, if n % 2 == 0 { WAVE } else { WAVE / 2.0 })));
+}
+
 /// The mark of a notch: out from its edge.
-fn across(edge: &super::piece::Edge, along: f64) -> [Point; 2] {
+fn across(edge: &Edge, along: f64) -> [Point; 2] {
     let (at, way) = edge.at(along);
     [at, at + Vec2::new(way.y, -way.x) * edge.allowance.clamp(4.0, 12.0)]
 }
@@ -188,6 +200,9 @@ pub(super) fn marks(piece: &Piece) -> BezPath {
         }
     }
     for edge in &piece.edges {
+        if edge.eased.is_some_and(|eased| eased.into == Fullness::Gathers) {
+            waves_along(&mut path, edge);
+        }
         for notch in &edge.notches {
             let [at, out] = across(edge, notch.along);
             path.move_to(at);

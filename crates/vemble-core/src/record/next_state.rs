@@ -4,6 +4,7 @@
 use super::darts::{facts, follow_middle};
 use super::heights::{follow_seam, shorten_trunk};
 use crate::change::armhole::AlteredArmhole;
+use crate::change::gathers::gathered_in;
 use crate::change::hem::{AlteredHem, ShortenedAt};
 use crate::change::seam::AlteredSeam;
 use crate::change::{Drawn, DrawnChange};
@@ -106,17 +107,19 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
                     closure.count = count;
                 }
             }
-            DrawnChange::Gathers(gathers) => {
-                if let Some(sums) = gathers.sums(subject)
-                    && let Some(level) = garment.levels.iter_mut().find(|l| l.level == gathers.key().level())
-                {
-                    level.width = width(level.width, sums.short, tape);
-                }
-            }
+            // Below.
+            DrawnChange::Gathers(_) => {}
             DrawnChange::Armhole(armhole) => set_in(&mut garment, armhole, tape),
             DrawnChange::Trunk(trunk) => shorten_trunk(&mut garment, trunk, tape),
             DrawnChange::Seam(seam) => follow_seam(&mut garment, seam, tape),
         }
+    }
+    for gathered in gathered_in(subject) {
+        if let Some(level) = garment.levels.iter_mut().find(|l| l.level == gathered.at.level()) {
+            level.width = width(level.width, gathered.short, tape);
+        }
+        garment.gathered.retain(|known| known.at != gathered.at);
+        garment.gathered.push(gathered.facts(tape));
     }
     // One that is let out altogether is none any more.
     garment

@@ -5,7 +5,7 @@ use crate::card::Emphasis;
 use crate::change::armhole::{ArmholeAt, ArmholeChange};
 use crate::change::dart::DartChange;
 use crate::change::elastic::ElasticChange;
-use crate::change::gathers::{GatherHow, GathersChange, LongEdge};
+use crate::change::gathers::GathersChange;
 use crate::change::hem::{
     Cutting, FromBody, HemChange, HemLandmark, HemShape, Lengths, LiningWanted, ShortenedAt, Slit, SlitAt,
 };
@@ -21,6 +21,7 @@ use crate::fitting::{
     Worn,
 };
 use crate::garment::{Dart, HemEdge, HemTurn, Kind, Opening, Seam};
+use crate::garment::{GatherHow, LongEdge};
 use crate::judge::tests::kinds::round;
 use crate::judge::{FindingKey, Outcome};
 use crate::length::{Length, Measure, Tape, Unit};

@@ -157,6 +157,7 @@ pub(crate) fn trousers() -> Fitted {
         ],
         darts: vec![],
         hems: vec![],
+        gathered: vec![],
         closures: vec![ClosureFacts { closure: Closure::Zip, at: Opening::CentreFront, count: 1 }],
         pockets: vec![],
         found: Default::default(),

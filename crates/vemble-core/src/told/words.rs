@@ -2,13 +2,13 @@
 
 use crate::body::Posture;
 use crate::change::armhole::ArmholeField;
-use crate::change::gathers::GatherHow;
 use crate::change::hem::{Cutting, HemLandmark, HemShape, ShortenedAt, SlitAt};
 use crate::change::spacing::Spaced;
 use crate::fitting::{
     Around, EndOf, Face, Fairing, HemHow, How, HowItWent, Movement, PinnedBy, Seen, Shut, SidePolicy, Sign,
     Verdict, WearerSide, Worn,
 };
+use crate::garment::GatherHow;
 use crate::garment::{Dart, Drape, Frays, Heat, HemEdge, HemTurn, Seam, Weight};
 use crate::judge::{EaseWord, LevelOf, Outcome, Rule};
 use crate::place::{Level, Structure};

@@ -33,6 +33,7 @@ choice! {
     /// What becomes of the cloth of a dart that is not stitched.
     Fullness {
         Gathers => "gathered",
+        Pleats => "pleated",
         Ease => "eased in",
     }
 }

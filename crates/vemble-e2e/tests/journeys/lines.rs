@@ -402,9 +402,9 @@ async fn fastenings_are_spaced_anew_and_an_edge_is_pleated() {
     journey.click_words("Rail").await;
     open_garment(&journey, "Toile of a wrap-front pinafore").await;
     journey.click("[data-change='gathers.waist']").await;
-    journey.until_text(".gathers_gathers", "128.0 − 80.4 = 47.6 cm to take up").await;
+    journey.until_text(".gathers_gathers", "108.0 − 80.4 = 27.6 cm to take up").await;
     journey.choose("How it is taken together", "pleats, all one way").await;
-    journey.until_text(".gathers_result strong", "10 pleats").await;
+    journey.until_text(".gathers_result strong", "6 pleats").await;
     journey.type_over("[aria-label='How many pleats']", "8\u{e007}").await;
     journey.until_text(".gathers_result strong", "8 pleats").await;
     journey.find(STORED).await;

@@ -1,11 +1,11 @@
 //! The card of an edge that is gathered or pleated.
 
-use super::input::GatherHow;
 use super::pleats::{GatherSums, GatheredEdge};
 use super::told::{excess_words, pleats_words};
 use crate::card::{Block, CardOf, Cell, Column, Emphasis, Hand, HasCard, Table, TableRow};
 use crate::change::ChangeKey;
 use crate::change::hem::Cutting;
+use crate::garment::GatherHow;
 use crate::length::{Length, Measure, Unit};
 use crate::told::{Teller, capital};
 use crate::work::Step;

@@ -1,6 +1,7 @@
 //! What two devices changed on one gathered edge, part by part.
 
-use super::{GatherHow, GathersChange};
+use super::GathersChange;
+use crate::garment::GatherHow;
 use crate::try_on::{Merging, Parts};
 
 impl Parts for GathersChange {

@@ -13,8 +13,8 @@ mod told;
 #[cfg(test)]
 mod tests;
 
-pub use input::{GatherHow, GathersChange, LongEdge};
-pub(crate) use judge::Found;
+pub use input::GathersChange;
+pub(crate) use judge::{Found, Gathered, gathered_in};
 pub(crate) use pleats::draw;
 pub use pleats::{GatherSums, GatheredEdge, Pleat};
 pub use shown::SolvedGathers as Shown;

@@ -1,10 +1,11 @@
 //! How a long edge is brought to a short one: what is too long, shared out among pleats at marks of the tape.
 
-use super::input::{GatherHow, GathersChange, LongEdge};
+use super::input::GathersChange;
 use crate::change::{Drawn, Input, On, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::GarmentSide;
 use crate::garment::Garment;
+use crate::garment::{GatherHow, LongEdge};
 use crate::length::{Length, Tape, Taught};
 use crate::place::Level;
 

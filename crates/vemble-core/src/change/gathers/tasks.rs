@@ -1,7 +1,8 @@
 //! What is to be done for gathers and pleats.
 
-use super::{GatherHow, GatheredEdge};
+use super::GatheredEdge;
 use crate::change::ChangeKey;
+use crate::garment::GatherHow;
 use crate::plan::{HasTasks, Place, Settings, Stretch, Task, TasksOf, Tool, Undone, key, thread};
 use crate::work::Step;
 

@@ -1,20 +1,30 @@
 //! Gathers and pleats on small garments.
 
-use super::{GatherHow, GathersChange, LongEdge};
+use super::GathersChange;
 use crate::change::Input;
-use crate::garment::{Kind, cloth_named};
+use crate::garment::{GatherHow, LongEdge};
+use crate::garment::{Kind, Width, cloth_named};
 use crate::judge::Outcome;
 use crate::judge::tests::kinds::round;
 use crate::length::Tape;
+use crate::place::Level;
 use crate::solve::{SolvedTryOn, solve};
-use crate::tests::kit::{m, trying};
+use crate::tests::kit::{Fitted, m, trying};
 
 fn waist(long: &str, short: Option<&str>, how: GatherHow) -> GathersChange {
     GathersChange { long: Some(m(long)), short: short.map(m), how, ..GathersChange::of(LongEdge::Waist) }
 }
 
+/// Its hip is wide enough for whatever is gathered above it.
+fn wide_below(kind: Kind) -> Fitted {
+    let mut garment = round(kind);
+    let hip = garment.levels.iter_mut().find(|level| level.level == Level::Hip).unwrap();
+    hip.width = Width::Girth(m("400 cm"));
+    garment
+}
+
 fn solved(change: GathersChange, tape: Tape) -> SolvedTryOn {
-    round(Kind::Skirt).solved(trying(vec![change]), tape)
+    wide_below(Kind::Skirt).solved(trying(vec![change]), tape)
 }
 
 const TITLE: &str = "Gathers or pleats at the waist";
@@ -80,10 +90,21 @@ fn its_card_says_where_every_fold_lies() {
     let result = solved(waist("60 in", Some("30 in"), GatherHow::Gathers), Tape::In);
     assert_eq!(result.cards[0].figures()[0], ["1 of 4", "15", "7 1/2"]);
     // Heavy cloth stands up sooner.
-    let mut heavy = round(Kind::Skirt);
+    let mut heavy = wide_below(Kind::Skirt);
     heavy.cloth = cloth_named("canvas").unwrap();
     let result = heavy.solved(trying(vec![waist("160 cm", Some("75 cm"), GatherHow::Gathers)]), Tape::Cm);
     assert_eq!(result.check(TITLE).outcome, Outcome::Caution);
+    // An edge that is longer than the hip below it, by a mark; and of a sleeve nothing lies below.
+    for (long, says) in [
+        ("130 cm", "It lies well so."),
+        ("130.2 cm", "The hip goes round 130.0 cm, less than this edge: below it the cloth would narrow."),
+    ] {
+        let mut narrow = round(Kind::Skirt);
+        narrow.levels.iter_mut().find(|level| level.level == Level::Hip).unwrap().width =
+            Width::Girth(m("130 cm"));
+        let check = narrow.solved(trying(vec![waist(long, None, GatherHow::Gathers)]), Tape::Cm);
+        assert_eq!(check.check(TITLE).reason, says, "{long}");
+    }
 }
 
 #[test]

@@ -1,8 +1,8 @@
 //! What is said of gathers and pleats.
 
-use super::input::GatherHow;
 use super::judge::{Against, Found};
 use super::pleats::GatherSums;
+use crate::garment::GatherHow;
 use crate::judge::{FindingKey, Outcome};
 use crate::told::{Said, Tell, Teller, capital};
 
@@ -51,15 +51,21 @@ impl Tell for Found {
             Self::Comes { sums, against } => {
                 let pleats = pleats_words(sums, to).map_or_else(String::new, |words| format!("; {words}"));
                 let figures = format!("{}{pleats}", excess_words(sums, to));
+                let narrows = |hip| {
+                    let hip = to.show(hip);
+                    format!("The hip goes round {hip}, less than this edge: below it the cloth would narrow.")
+                };
                 let reason = match against {
-                    None if sums.how == GatherHow::Gathers => "It lies well so.",
-                    None => "All of them alike, and they lie well so.",
-                    Some(Against::Unlike) => "Those nearest the middle take a little more.",
-                    Some(Against::Little) => "So little looks eased by mistake.",
-                    Some(Against::Much) => "So much cloth stands up, and is hard to sew through.",
-                    Some(Against::Overlap) => "Over 3 to 1 one pleat lies on the next.",
+                    Some(Against::Narrows { hip }) => narrows(*hip),
+                    None if sums.how == GatherHow::Gathers => "It lies well so.".into(),
+                    None => "All of them alike, and they lie well so.".into(),
+                    Some(Against::Unlike) => "Those nearest the middle take a little more.".into(),
+                    Some(Against::Little) => "So little looks eased by mistake.".into(),
+                    Some(Against::Much) => "So much cloth stands up, and is hard to sew through.".into(),
+                    Some(Against::Overlap) => "Over 3 to 1 one pleat lies on the next.".into(),
                 };
                 Said::new(title, figures, reason).mended(outcome, || match against {
+                    Some(Against::Narrows { .. }) => "Let the hip out, or cut the edge shorter.",
                     Some(Against::Little) => "Ease it in with an ease-stitch, or cut the edge longer.",
                     _ => "Cut the edge shorter, or take part of it out in its seams.",
                 })

@@ -25,7 +25,8 @@ fn has_figures_of_its_pieces(document: &Document, laid: &Laid, tape: Tape) -> Re
         }
     };
     let laps = set.pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
-    let [old, is, again] = [&set.old, &set.pieces, &again].map(|pieces| outer(pieces));
+    let old = unroll(&Garment { gathered: cut.gathered.clone(), ..garment.clone() }, &document.wearer, None);
+    let [old, is, again] = [&old, &set.pieces, &again].map(|pieces| outer(pieces));
     for level in garment.levels.iter().map(|level| level.level) {
         let all: Vec<Piece> = is.iter().copied().cloned().collect();
         let said = cut.level(level).map(|level| level.width.girth().cm() * 10.0);

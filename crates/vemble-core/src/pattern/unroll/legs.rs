@@ -4,7 +4,7 @@ use super::trunk::NARROW;
 use super::{Bolt, FIXES, TRUE, girth_at, passes};
 use crate::change::Curve;
 use crate::change::armhole::solved;
-use crate::garment::{AT_SIDE, BACK_HIP, Dart, DartFacts, GarmentLevel, PANEL, Seam};
+use crate::garment::{AT_SIDE, BACK_HIP, Dart, DartFacts, GarmentLevel, LongEdge, PANEL, Seam};
 use crate::pattern::carry::inwards;
 use crate::pattern::corner::true_corner;
 use crate::pattern::part::{Spot, split_at};
@@ -138,7 +138,9 @@ impl Leg<'_> {
         let is_back = face == PieceFace::Back;
         let wider = if is_back { BACK_WIDER } else { 0.0 };
         let garment = self.bolt.garment;
-        let fall = garment.falls()? * 10.0;
+        // What is gathered there comes in by less.
+        let gathered = self.bolt.more(LongEdge::Waist) / 2.0;
+        let fall = garment.falls()? * 10.0 - gathered;
         let top = self.half.last()?.1;
         // The outseam: as the inseam up to the crotch, upright to the hip, in to the waist.
         let mut half = self.half.clone();
@@ -158,7 +160,7 @@ impl Leg<'_> {
         let square = Vec2::new(-up.y, up.x);
         let hip = if is_back { BACK_HIP } else { -BACK_HIP } * 10.0;
         let middle = -(top + wider) + self.hip.1 / 4.0 + hip;
-        let wide = garment.leg_at_waist(!is_back)? * 10.0;
+        let wide = garment.leg_at_waist(!is_back, gathered / 10.0)? * 10.0;
         let seam = if is_back { Seam::SeatSeam } else { Seam::FrontRise };
         let straight_across = wide + fix[1];
         let rise = |full: f64, raised: f64| -> [CubicBez; 2] {

@@ -5,11 +5,13 @@
 //! added before. Front and back are equally wide where no dart makes them differ. Girths are the garment's own at its levels and at the ends of
 //! its darts, and go smoothly between. A yoke is cut off last: it changes nothing of that.
 
+mod gathered;
 mod legs;
 mod sleeve;
 mod trunk;
 mod yoke;
 
+pub(super) use gathered::{gather, gathered_edges, length_before};
 pub(super) use sleeve::BEHIND;
 pub(super) use trunk::BELOW_BUST;
 
@@ -17,7 +19,7 @@ use super::mouth::true_mouth;
 use super::piece::{Edge, Notch, Piece};
 use crate::body::Wearer;
 use crate::change::armhole::{AlteredArmhole, Flat};
-use crate::garment::{Garment, HemEdge, Seam};
+use crate::garment::{Garment, HemEdge, LongEdge, Seam};
 use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
@@ -87,6 +89,9 @@ pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<&SetIn>) ->
     for piece in &mut pieces {
         finish(garment, piece);
     }
+    for facts in garment.gathered.iter().filter(|facts| bolt.more(facts.at) != 0.0) {
+        gather(&mut pieces, facts.at, facts.by.length.cm() * 10.0, facts.how);
+    }
     pieces
 }
 
@@ -99,6 +104,15 @@ impl Bolt<'_> {
     /// What goes round at a level, in mm.
     fn girth(&self, level: Level) -> Option<f64> {
         self.garment.level(level).map(|l| l.width.girth().cm() * 10.0)
+    }
+
+    /// How much longer than what it is sewn to an edge is cut, in mm, altogether. Nothing at a waist that belongs to a yoke.
+    fn more(&self, at: LongEdge) -> f64 {
+        let garment = self.garment;
+        let has_yoke = self.has(Seam::YokeSeam) && (garment.has_legs() || !garment.has_yoke_behind());
+        let is_drawn = at != LongEdge::Waist || !has_yoke;
+        let facts = garment.gathered.iter().find(|facts| facts.at == at && is_drawn);
+        facts.map_or(0.0, |facts| facts.by.length.cm() * 10.0)
     }
 
     fn has(&self, seam: Seam) -> bool {

@@ -3,7 +3,7 @@
 use super::{Bolt, FIXES, TRUE};
 use crate::change::Curve;
 use crate::change::armhole::{CapEase, cap, cap_height};
-use crate::garment::{GarmentLevel, Seam};
+use crate::garment::{GarmentLevel, LongEdge, Seam};
 use crate::length::Tape;
 use crate::pattern::part::{Spot, cut_from, part};
 use crate::pattern::piece::{Edge, Piece};
@@ -21,7 +21,8 @@ pub(crate) const BEHIND: f64 = 0.25;
 /// Its hem is as long as it is to be once it is trued. In two pieces where it has a seam behind.
 pub(super) fn sleeve(bolt: &Bolt<'_>) -> Vec<Piece> {
     let one = || {
-        let wanted = bolt.garment.sleeve_levels_up().first()?.width.girth().cm() * 10.0;
+        let edge = bolt.garment.sleeve_levels_up().first()?.width.girth().cm() * 10.0;
+        let wanted = edge + bolt.more(LongEdge::SleeveHem);
         let mut fix = 0.0;
         let mut piece = drawn(bolt, fix)?;
         for _ in 0..FIXES {

@@ -7,7 +7,9 @@ pub(in crate::pattern) use darts::BELOW_BUST;
 use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
-use crate::garment::{AT_ARMHOLE, AT_SHOULDER, Closure, Neckline, Opening, PANEL, PRINCESS, SLOPE, Seam};
+use crate::garment::{
+    AT_ARMHOLE, AT_SHOULDER, Closure, LongEdge, Neckline, Opening, PANEL, PRINCESS, SLOPE, Seam,
+};
 use crate::pattern::carry::inwards;
 use crate::pattern::part::put_grain;
 use crate::pattern::piece::{EXACT, Edge, Piece};
@@ -73,10 +75,13 @@ impl<'a> Storey<'a> {
     ) -> Option<Self> {
         let garment = bolt.garment;
         let all = garment.body_levels_up();
+        // What is gathered to a bodice or a band is cut longer.
+        let is_upper_edge = |level: Level| to.is_some() && level == Level::Waist;
+        let more = |level: Level| if is_upper_edge(level) { bolt.more(LongEdge::Waist) } else { 0.0 };
         let girths: Vec<(f64, f64)> = all
             .iter()
             .filter(|l| l.level != Level::Shoulder && l.level != Level::Neck)
-            .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0))
+            .map(|l| (l.station.length.cm() * 10.0, l.width.girth().cm() * 10.0 + more(l.level)))
             .collect();
         if girths.len() < 2 {
             return None;
