@@ -409,7 +409,7 @@ fn wrong_parts(garment: &Garment) -> Vec<Fault> {
     }
     for (n, edge) in garment.gathered.iter().enumerate() {
         if garment.gathered[..n].iter().any(|other| other.at == edge.at) {
-            let wrong = Wrong::Twice { what: edge.at.name() };
+            let wrong = Wrong::Twice { what: "edge" };
             faults.push(Fault { path: format!("gathered[{n}].at"), wrong });
         }
     }
