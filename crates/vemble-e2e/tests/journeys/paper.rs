@@ -285,12 +285,13 @@ async fn what_does_not_match_is_eased_in_or_moved() {
     journey.click("[aria-label='Undo']").await;
     journey.click_words("Ease in 1.0 cm on the bodice, back").await;
     journey.until_text(done, "Bodice, back: 1.0 cm of the side seam eased in").await;
-    // What was taken in at the waist comes to a point there; that is drawn smooth by a tap.
-    let at_side = |lines: &[String]| lines.iter().filter(|line| line.contains("side seam")).count();
-    assert_eq!(at_side(&journey.texts(&format!("{untrue} li")).await), 1);
+    // What was taken in at the shoulder comes to a point there; that is drawn smooth by a tap.
+    let come_to_a_point =
+        |lines: &[String]| lines.iter().filter(|line| line.contains("comes to a point")).count();
+    assert_eq!(come_to_a_point(&journey.texts(&format!("{untrue} li")).await), 1);
     journey.click_words("Draw it smooth across the seam").await;
-    journey.until_text(done, "waist edge drawn smooth across the side seam").await;
-    assert_eq!(at_side(&journey.texts(&format!("{untrue} li")).await), 0);
+    journey.until_text(done, "armhole seam drawn smooth across the shoulder seam").await;
+    assert_eq!(come_to_a_point(&journey.texts(&format!("{untrue} li")).await), 0);
     journey.choose("Which piece", "Skirt, front").await;
     journey.choose("What is done", "a notch moved along its edge").await;
     journey.type_over("[aria-label^='By so much, towards its upper end']", "-0.4\t").await;
