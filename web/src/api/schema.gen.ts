@@ -2605,7 +2605,7 @@ export interface components {
          * @description What becomes of the cloth of a dart that is not stitched.
          * @enum {string}
          */
-        Fullness: "gathers" | "pleats" | "ease";
+        Fullness: "gathers" | "pleats" | "box_pleats" | "ease";
         /** @description The facts of a garment, as they were found in one look-over. */
         Garment: {
             across_back?: components["schemas"]["Measure"] | null;

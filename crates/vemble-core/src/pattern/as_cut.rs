@@ -155,12 +155,9 @@ fn gathered_of(garment: &Garment, sets: &[Set], tape: Tape) -> Vec<GatheredFacts
         let eased: Vec<Eased> = sets.iter().flat_map(taken).collect();
         let all: f64 = eased.iter().map(|eased| eased.by_mm).sum();
         let by = tape.round(Length::from_cm(all * times / sets.len().max(1) as f64 / 10.0));
-        // However it was pleated it still is.
         let how = match eased.first().map(|eased| eased.into) {
-            Some(Fullness::Pleats) => match known.map(|facts| facts.how) {
-                Some(GatherHow::BoxPleats) => GatherHow::BoxPleats,
-                Some(GatherHow::Gathers | GatherHow::KnifePleats) | None => GatherHow::KnifePleats,
-            },
+            Some(Fullness::Pleats) => GatherHow::KnifePleats,
+            Some(Fullness::BoxPleats) => GatherHow::BoxPleats,
             Some(Fullness::Gathers | Fullness::Ease) | None => GatherHow::Gathers,
         };
         match has_it {

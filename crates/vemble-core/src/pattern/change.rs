@@ -284,10 +284,10 @@ fn ease(piece: &mut Piece, name: EdgeName, eased: Eased) -> Result<(), CannotBe>
     match eased.into {
         _ if eased.by_mm < 0.0 || name == EdgeName::Fold => return Err(CannotBe::TooLittle),
         Fullness::Ease if eased.by_mm > sewn * EASED => return Err(CannotBe::TooFull),
-        Fullness::Gathers | Fullness::Pleats if sewn < edge.length() * STAYS => {
+        Fullness::Gathers | Fullness::Pleats | Fullness::BoxPleats if sewn < edge.length() * STAYS => {
             return Err(CannotBe::TooMuch);
         }
-        Fullness::Ease | Fullness::Gathers | Fullness::Pleats => {}
+        Fullness::Ease | Fullness::Gathers | Fullness::Pleats | Fullness::BoxPleats => {}
     }
     piece.edges[n].eased = Some(eased).filter(|eased| eased.by_mm > 0.0);
     Ok(())

@@ -33,7 +33,10 @@ choice! {
     /// What becomes of the cloth of a dart that is not stitched.
     Fullness {
         Gathers => "gathered",
+        /// Folds that all lie one way.
         Pleats => "pleated",
+        /// Two folds that meet or part.
+        BoxPleats => "laid in box pleats",
         Ease => "eased in",
     }
 }

@@ -4,7 +4,7 @@
 use super::{Said, complaint, mm_of, no_unit};
 use crate::document::Complaint;
 use crate::strips::{StripsError, flattened, metric, saved};
-use dxf::entities::{Entity, EntityType, Insert, Line, LwPolyline, ModelPoint, Text};
+use dxf::entities::{Entity, EntityType, Insert, Line, LwPolyline, ModelPoint, Text, Vertex};
 use dxf::enums::Units;
 use dxf::{Block, Drawing, LwPolylineVertex};
 use kurbo::{Affine, BezPath, ParamCurveNearest, Point, Shape};
@@ -21,6 +21,8 @@ const SEWN: &str = "14";
 const WORDS: &str = "15";
 /// Words name a line that passes them so near, in mm.
 const BESIDE: f64 = 1.0;
+/// How exactly arcs are drawn, in a file's units.
+const EXACT: f64 = 1e-6;
 /// So tall are words, in mm.
 const LETTERS: f64 = 4.5;
 
@@ -154,9 +156,10 @@ fn piece(block: &Block, scale: f64, said: Said) -> Result<RawPiece, Complaint> {
             name.trim().eq_ignore_ascii_case(key).then(|| value.trim().to_owned())
         })
     };
-    let on = |layer: &'static str| {
+    let on = |layer: &'static str| -> Result<Vec<BezPath>, Complaint> {
         let own = block.entities.iter().filter(move |entity| entity.common.layer == layer);
-        own.filter_map(path_of).map(move |path| place * path)
+        let paths = own.filter_map(|entity| path_of(entity).transpose());
+        paths.map(|path| path.map(|path| place * path).map_err(|no| unread(block, no))).collect()
     };
     // Words are of the layer of what they begin with: those of a level stand on an edge too.
     let beside = |path: &BezPath, layer: &str| {
@@ -171,7 +174,7 @@ fn piece(block: &Block, scale: f64, said: Said) -> Result<RawPiece, Complaint> {
     };
     let says = told("piece name").unwrap_or_else(|| block.name.clone());
     let mut lines: Vec<RawLine> = Vec::new();
-    for path in on(SEWN) {
+    for path in on(SEWN)? {
         let (name, allowance) = beside(&path, SEWN).split_once(';').unwrap_or((beside(&path, SEWN), ""));
         let read = |text: &str| Measure::read(text, None).map_err(|e| complaint(&says, text, e.expected()));
         let allowance = Some(allowance.trim()).filter(|text| !text.is_empty()).map(read).transpose()?;
@@ -183,24 +186,25 @@ fn piece(block: &Block, scale: f64, said: Said) -> Result<RawPiece, Complaint> {
             let found = "lines to cut along, and none to sew along";
             complaint("allowance", found, "how much of it is allowance, per edge: 0 where there is none")
         };
-        let cut: Vec<BezPath> = on(CUT).collect();
+        let cut = on(CUT)?;
         if !cut.is_empty() {
             outside = Some(said.allowance.ok_or_else(open)?);
         }
         lines.extend(cut.into_iter().map(|path| RawLine { says: String::new(), path, allowance: outside }));
     }
     let marked = |layer, name: &str| {
-        let own = on(layer).filter_map(|path| {
+        let own = on(layer)?.into_iter().filter_map(|path| {
             let says = beside(&path, layer);
             let says = if says.is_empty() { name } else { says };
             (!says.is_empty()).then(|| RawLine { says: says.to_owned(), path, allowance: None })
         });
-        own.collect::<Vec<_>>()
+        Ok(own.collect::<Vec<_>>())
     };
-    lines.extend(marked(NOTCH, "notch"));
+    lines.extend(marked(NOTCH, "notch")?);
     // Its words may stand beside the line of something else.
-    lines.extend(on(GRAIN).map(|path| RawLine { says: "grain".into(), path, allowance: None }));
-    let inside = marked(INSIDE, "").into_iter();
+    let grains = on(GRAIN)?.into_iter();
+    lines.extend(grains.map(|path| RawLine { says: "grain".into(), path, allowance: None }));
+    let inside = marked(INSIDE, "")?.into_iter();
     lines.extend(inside.filter(|line| line.says.starts_with("dart:") || line.says.starts_with("level:")));
     // A hole is a point, or a small circle.
     let holes = block.entities.iter().filter(|entity| entity.common.layer == DRILL);
@@ -225,30 +229,75 @@ fn words_of(entity: &Entity) -> Option<(Point, &str)> {
     }
 }
 
-/// The line that an entity draws.
-fn path_of(entity: &Entity) -> Option<BezPath> {
-    let (points, is_round): (Vec<Point>, bool) = match &entity.specific {
+/// What is drawn with something else than lines and arcs.
+fn unread(block: &Block, found: &str) -> Complaint {
+    complaint(&block.name, found, "polylines, lines or arcs")
+}
+
+/// The line that an entity draws; nothing of words.
+///
+/// # Errors
+/// Its kind, where it draws another line than can be read.
+fn path_of(entity: &Entity) -> Result<Option<BezPath>, &'static str> {
+    // Between two points of a polyline there may be an arc.
+    let (points, is_round): (Vec<(Point, f64)>, bool) = match &entity.specific {
         EntityType::LwPolyline(line) => {
-            (line.vertices.iter().map(|v| Point::new(v.x, v.y)).collect(), line.is_closed())
+            (line.vertices.iter().map(|v| (Point::new(v.x, v.y), v.bulge)).collect(), line.is_closed())
+        }
+        EntityType::Polyline(line) if line.spline_fit_vertices_added() => {
+            return Err("a polyline with a spline");
         }
         EntityType::Polyline(line) => {
-            (line.vertices().map(|v| Point::new(v.location.x, v.location.y)).collect(), line.is_closed())
+            let at = |v: &Vertex| (Point::new(v.location.x, v.location.y), v.bulge);
+            (line.vertices().map(at).collect(), line.is_closed())
         }
         EntityType::Line(Line { p1, p2, .. }) => {
-            (vec![Point::new(p1.x, p1.y), Point::new(p2.x, p2.y)], false)
+            (vec![(Point::new(p1.x, p1.y), 0.0), (Point::new(p2.x, p2.y), 0.0)], false)
         }
         EntityType::ModelPoint(point) => {
             let at = Point::new(point.location.x, point.location.y);
-            (vec![at, Point::new(at.x + 1.0, at.y)], false)
+            (vec![(at, 0.0), (Point::new(at.x + 1.0, at.y), 0.0)], false)
         }
-        _ => return None,
+        EntityType::Arc(arc) => {
+            let on = |degrees: f64| {
+                let centre = Point::new(arc.center.x, arc.center.y);
+                centre + arc.radius * kurbo::Vec2::from_angle(degrees.to_radians())
+            };
+            let turns = (arc.end_angle - arc.start_angle).rem_euclid(360.0);
+            (vec![(on(arc.start_angle), (turns.to_radians() / 4.0).tan()), (on(arc.end_angle), 0.0)], false)
+        }
+        EntityType::Spline(_) => return Err("a spline"),
+        EntityType::Ellipse(_) => return Err("an ellipse"),
+        _ => return Ok(None),
     };
     let mut path = BezPath::new();
-    for (n, point) in points.into_iter().enumerate() {
-        if n == 0 { path.move_to(point) } else { path.line_to(point) }
+    let first = points.first().copied();
+    let mut before: Option<(Point, f64)> = None;
+    for (point, bulge) in points.into_iter().chain(first.filter(|_| is_round)) {
+        match before {
+            None => path.move_to(point),
+            Some((from, bulge)) => arc_to(&mut path, from, point, bulge),
+        }
+        before = Some((point, bulge));
     }
     if is_round {
         path.close_path();
     }
-    (path.elements().len() > 1).then_some(path)
+    Ok((path.elements().len() > 1).then_some(path))
+}
+
+/// Goes on to `to`, straight or in an arc: its bulge is the tangent of a quarter of what it turns by, to the left where it is positive (AutoCAD DXF reference, group 42).
+fn arc_to(path: &mut BezPath, from: Point, to: Point, bulge: f64) {
+    let chord = to - from;
+    if bulge == 0.0 || chord.hypot() == 0.0 {
+        path.line_to(to);
+        return;
+    }
+    let turns = 4.0 * bulge.atan();
+    // From the middle of the chord to the centre of the arc.
+    let off = chord.hypot() / 2.0 / (turns / 2.0).tan();
+    let centre = from.midpoint(to) + kurbo::Vec2::new(-chord.y, chord.x) / chord.hypot() * off;
+    let radius = (from - centre).hypot();
+    let arc = kurbo::Arc::new(centre, (radius, radius), (from - centre).atan2(), turns, 0.0);
+    arc.to_cubic_beziers(EXACT, |a, b, end| path.curve_to(a, b, end));
 }

@@ -2,7 +2,7 @@
 
 use super::{Said, complaint, mm_of, no_unit};
 use crate::document::Complaint;
-use kurbo::{Affine, BezPath, Point};
+use kurbo::{Affine, BezPath, Point, Shape};
 use roxmltree::{Document, Node};
 use std::str::FromStr;
 use svgtypes::{Length, LengthUnit, PointsParser, Transform, ViewBox};
@@ -11,6 +11,8 @@ use vemble_core::pattern::{RawLine, RawPiece};
 
 /// Groups lie so deep in each other at most.
 const DEEP: usize = 32;
+/// How exactly curves are drawn, in a file's units.
+const EXACT: f64 = 1e-6;
 
 /// Reads the groups of a drawing.
 pub(super) fn read(file: &[u8], said: Said) -> Result<Vec<RawPiece>, Complaint> {
@@ -48,7 +50,8 @@ fn to_mm(root: Node<'_, '_>, said: Said) -> Result<Affine, Complaint> {
                 let found = "a drawing that is stretched: its width and its viewBox disagree with its height";
                 return Err(complaint("file", found, "one scale for both"));
             }
-            across
+            // The standard fits the whole of it in.
+            across.min(up)
         }
         None => mm_of(said.unit.ok_or_else(no_unit)?),
     };
@@ -128,6 +131,10 @@ fn path_of(node: Node<'_, '_>, name: &str) -> Result<Option<BezPath>, Complaint>
             path.move_to(Point::new(number("x1"), number("y1")));
             path.line_to(Point::new(number("x2"), number("y2")));
             path
+        }
+        "rect" => {
+            let from = Point::new(number("x"), number("y"));
+            kurbo::Rect::from_origin_size(from, (number("width"), number("height"))).to_path(EXACT)
         }
         "polyline" => points(false),
         "polygon" => points(true),

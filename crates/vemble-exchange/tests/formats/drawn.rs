@@ -156,12 +156,10 @@ fn what_is_changed_is_written_as_it_is() {
     for name in GARMENTS {
         let mut document = garment(name);
         let (nought, by) = (m("0 cm"), m("0.8 cm"));
-        for may in laid(&document).may {
-            let piece = may.key;
+        for (n, may) in laid(&document).may.into_iter().enumerate() {
+            let (piece, into) = (may.key, Fullness::ALL[n % Fullness::ALL.len()]);
             let own = may.does.iter().filter_map(|does| match does {
-                PieceDoes::LooseDart => {
-                    Some(PieceChange::LooseDart { piece, dart: may.darts[0], into: Fullness::Gathers })
-                }
+                PieceDoes::LooseDart => Some(PieceChange::LooseDart { piece, dart: may.darts[0], into }),
                 PieceDoes::Armhole => Some(PieceChange::Armhole { piece, lower: by, inwards: by }),
                 PieceDoes::Shoulder => Some(PieceChange::Shoulder { piece, shorter: by, lower: nought }),
                 PieceDoes::MoveEdge => {
@@ -221,17 +219,14 @@ fn what_was_read_is_changed_written_and_read_again() {
                 laid(&document).may.iter().filter_map(|may| Some((may.key, sewn(may)?))).collect();
             let changes: Vec<PieceChange> = keys
                 .iter()
-                .flat_map(|(piece, edge)| {
+                .enumerate()
+                .flat_map(|(n, (piece, edge))| {
+                    let into = Fullness::ALL[n % Fullness::ALL.len()];
                     [
                         PieceChange::Width { piece: *piece, by: m("1.2 cm") },
                         PieceChange::Flare { piece: *piece, by: m("-0.8 cm") },
                         PieceChange::Allowance { piece: *piece, edge: *edge, width: m("2 cm") },
-                        PieceChange::Eased {
-                            piece: *piece,
-                            edge: *edge,
-                            by: m("0.6 cm"),
-                            into: Fullness::Gathers,
-                        },
+                        PieceChange::Eased { piece: *piece, edge: *edge, by: m("0.6 cm"), into },
                     ]
                 })
                 .collect();
@@ -359,6 +354,13 @@ fn what_was_drawn_by_hand_is_read() {
         read(&svg("", &SQUARE.replace("0.4", "0")), Some(Unit::Cm)).unwrap().pieces[0].edges[0].long.text(),
         "600.0 cm"
     );
+    // A size that is rounded: all of it is fitted in, as any reader does it.
+    for rounded in [("400mm", "402mm"), ("700mm", "703mm")] {
+        let piece = read(&svg(&MM.replace(rounded.0, rounded.1), SQUARE), None).unwrap().pieces.remove(0);
+        assert_eq!(piece.edges.iter().map(|e| e.long.nm).max(), Some(600_000_000), "{rounded:?}");
+    }
+    let rect = read(&svg(MM, "<rect x=\"20\" y=\"10\" width=\"300\" height=\"600\"/>"), None).unwrap();
+    assert!((area(&rect.pieces[0].outline) - 180_000.0).abs() < 0.01 && rect.pieces[0].edges.len() == 4);
     // One outline is cut at its corners, and somebody says what they are.
     let outline = "<path d=\"M0 0 V600 H300 C310 400 280 200 300 0 Z\"/>";
     let piece = read(&svg(MM, outline), None).unwrap().pieces.remove(0);
@@ -523,6 +525,85 @@ fn what_is_cut_only_is_asked_about_and_moved_in() {
     }
     assert!(read(&file, said(None, Some("6 in"))).is_err(), "more than it is wide");
     assert_eq!(read(&file, said(None, Some("-1 cm"))).unwrap_err().path, "allowance");
+}
+
+/// An edge that is an arc, of either kind of polyline or of its own, is as long as an arc is; what is no line or arc is named.
+#[test]
+fn arcs_are_read_as_they_are_and_other_curves_are_named() {
+    use dxf::entities::{Arc, Entity, EntityType, Line, LwPolyline, Polyline, Spline, Vertex};
+    let read = |entities: Vec<EntityType>| {
+        let mut drawing = dxf::Drawing::new();
+        drawing.header.version = dxf::enums::AcadVersion::R2000;
+        drawing.header.default_drawing_units = dxf::enums::Units::Millimeters;
+        let on = |kind| {
+            let mut entity = Entity::new(kind);
+            entity.common.layer = "14".into();
+            entity
+        };
+        let entities = entities.into_iter().map(on).collect();
+        drawing.add_block(dxf::Block { name: "SKIRT-FRONT".into(), entities, ..dxf::Block::default() });
+        let mut file = Vec::new();
+        drawing.save(&mut file).unwrap();
+        read_drawn(&file, DrawnFormat::Dxf, Said::default(), Tape::Cm)
+    };
+    let corners = [(0.0, 0.0), (300.0, 0.0), (300.0, 500.0), (0.0, 500.0)];
+    let at = |n: usize| dxf::Point::new(corners[n % 4].0, corners[n % 4].1, 0.0);
+    for turns in [-170.0, -90.0, -20.0, 0.5, 45.0, 120.0, 179.0_f64] {
+        let bulge = |n: usize| if n == 0 { (turns.to_radians() / 4.0).tan() } else { 0.0 };
+        let vertices = (0..4).map(|n| dxf::LwPolylineVertex {
+            x: at(n).x,
+            y: at(n).y,
+            bulge: bulge(n),
+            ..Default::default()
+        });
+        let mut light = LwPolyline { vertices: vertices.collect(), ..LwPolyline::default() };
+        light.set_is_closed(true);
+        let mut heavy = Polyline::default();
+        for n in 0..4 {
+            let vertex = Vertex { location: at(n), bulge: bulge(n), ..Vertex::default() };
+            heavy.add_vertex(&mut dxf::Drawing::new(), vertex);
+        }
+        heavy.set_is_closed(true);
+        // Of an arc of its own the centre is known, and the way it turns is to the left.
+        let half = turns.to_radians() / 2.0;
+        let (radius, off) = ((150.0 / half.sin()).abs(), 150.0 / half.tan());
+        let centre = dxf::Point::new(150.0, off, 0.0);
+        let angle = |n: usize| (at(n).y - centre.y).atan2(at(n).x - centre.x).to_degrees();
+        let [from, to] = if turns > 0.0 { [0, 1] } else { [1, 0] };
+        let arc = Arc {
+            center: centre.clone(),
+            radius,
+            start_angle: angle(from),
+            end_angle: angle(to),
+            ..Arc::default()
+        };
+        let lines = (1..4).map(|n| EntityType::Line(Line { p1: at(n), p2: at(n + 1), ..Line::default() }));
+        let kinds = [
+            vec![EntityType::LwPolyline(light)],
+            vec![EntityType::Polyline(heavy)],
+            lines.chain([EntityType::Arc(arc)]).collect(),
+        ];
+        let long = radius * 2.0 * half.abs();
+        let cloth = 150_000.0 + radius * radius * (2.0 * half - (2.0 * half).sin()) / 2.0;
+        for (n, entities) in kinds.into_iter().enumerate() {
+            let piece = read(entities).unwrap_or_else(|why| panic!("{turns}, {n}: {why:?}")).pieces.remove(0);
+            let outline = kurbo::BezPath::from_svg(&piece.outline).unwrap();
+            let round = kurbo::Shape::perimeter(&outline, 1e-6);
+            assert!((round - 1_300.0 - long).abs() < 0.01, "{turns}°, {n}: {round}, not {}", 1_300.0 + long);
+            let is = area(&piece.outline);
+            assert!((is - cloth).abs() < 0.5, "{turns}°, {n}: {is}, not {cloth} mm²");
+        }
+    }
+    let mut fitted = Polyline::default();
+    fitted.set_spline_fit_vertices_added(true);
+    for (kind, wanted) in [
+        (EntityType::Spline(Spline::default()), "a spline"),
+        (EntityType::Ellipse(dxf::entities::Ellipse::default()), "an ellipse"),
+        (EntityType::Polyline(fitted), "a polyline with a spline"),
+    ] {
+        let why = read(vec![kind]).unwrap_err();
+        assert!(why.path == "SKIRT-FRONT" && why.found.starts_with(wanted), "{why:?}");
+    }
 }
 
 /// Drill marks are written and read as points or circles; those of darts are never more than the darts are.

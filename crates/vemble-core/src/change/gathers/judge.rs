@@ -3,8 +3,7 @@
 use super::pleats::{GatherSums, GatheredEdge};
 use crate::change::{ChangeKey, DrawnChange};
 use crate::fitting::GarmentSide;
-use crate::garment::Weight;
-use crate::garment::{GatherHow, GatheredFacts, LongEdge};
+use crate::garment::{GatherHow, GatheredFacts, LongEdge, Weight};
 use crate::judge::{Finding, FindingKey, Judge, Outcome, Rule, Subject, girth_at, girths};
 use crate::length::{Length, Tape};
 use crate::place::Level;

@@ -4,8 +4,7 @@ use super::input::GathersChange;
 use crate::change::{Drawn, Input, On, Term, Wrongs};
 use crate::fault::Wrong;
 use crate::fitting::GarmentSide;
-use crate::garment::Garment;
-use crate::garment::{GatherHow, LongEdge};
+use crate::garment::{Garment, GatherHow, LongEdge};
 use crate::length::{Length, Tape, Taught};
 use crate::place::Level;
 

@@ -2,8 +2,7 @@
 
 use super::GathersChange;
 use crate::change::Input;
-use crate::garment::{GatherHow, LongEdge};
-use crate::garment::{Kind, Width, cloth_named};
+use crate::garment::{GatherHow, Kind, LongEdge, Width, cloth_named};
 use crate::judge::Outcome;
 use crate::judge::tests::kinds::round;
 use crate::length::Tape;

@@ -6,6 +6,7 @@ use crate::change::Input;
 use crate::change::gathers::GathersChange;
 use crate::garment::{GatherHow, GatheredFacts};
 use crate::judge::Subject;
+use crate::pattern::as_cut::cut_from_pieces;
 use crate::pattern::drawn::drawn_of;
 use crate::pattern::lay::{Laid, lay};
 use crate::pattern::unroll::{gathered_edges, length_before};
@@ -135,6 +136,11 @@ fn what_is_gathered_is_cut_as_long_as_it_is_entered_and_sewn_as_long_as_what_it_
             let [is, was] = [&laid, &before].map(|laid| girth_of(&laid.garment, &laid.sets[0].pieces, level));
             figures.extend(is.zip(was).map(|(is, was)| (format!("round the {level:?}"), is, was, 1.0)));
         }
+        // So has a garment that is cut from these pieces.
+        let begun = cut_from_pieces((&laid.garment, wearer), &laid.sets, false, tape);
+        let own = begun.gathered.iter().find(|facts| facts.at == at).unwrap();
+        figures.push(("taken together of it begun".to_owned(), mm(own.by.length), taken, mm(tape.mark())));
+        wrong.extend((own.how != gathers.how).then(|| format!("{of}: begun {:?}", own.how)));
         let differ = figures.into_iter().filter(|(_, is, wanted, within)| (is - wanted).abs() > *within);
         wrong.extend(differ.map(|(what, is, wanted, _)| format!("{of}: {what} {is:.2}, not {wanted:.2}")));
         for (set, was) in laid.sets.iter().zip(&before.sets) {

@@ -41,7 +41,8 @@ pub(in crate::pattern) fn gather(pieces: &mut [Piece], at: LongEdge, by: f64, ho
     };
     let into = match how {
         GatherHow::Gathers => Fullness::Gathers,
-        GatherHow::KnifePleats | GatherHow::BoxPleats => Fullness::Pleats,
+        GatherHow::KnifePleats => Fullness::Pleats,
+        GatherHow::BoxPleats => Fullness::BoxPleats,
     };
     let edges = gathered_edges(pieces, at);
     let shares = shares_of(pieces, &edges);
