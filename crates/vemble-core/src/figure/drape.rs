@@ -193,15 +193,13 @@ impl Shoulder {
         let level = garment.level(Level::Shoulder)?;
         let tip = Point::new(level.width.girth().cm() / 4.0, base + level.station.length.cm());
         let around = garment.level(Level::Neck).map_or(40.0, |l| l.width.girth().cm());
-        // The neckline is an oval of the measured girth: how wide and how deep it is, by its style (drawing values).
+        // The neckline is an oval of the measured girth: how wide it is, by its style (drawing values).
         let round = around / (2.0 * PI);
-        let (wide, deep) = match garment.neckline() {
-            Neckline::Boat => (1.5, 0.5),
-            Neckline::High => (1.0, 0.95),
-            Neckline::Square => (1.1, 1.2),
-            Neckline::V => (1.0, 2.6),
-            Neckline::Wrap => (1.05, 2.9),
-            Neckline::Round | Neckline::None | Neckline::Strapless => (1.0, 1.2),
+        let wide = match garment.neckline() {
+            Neckline::Boat => 1.5,
+            Neckline::Square => 1.1,
+            Neckline::Wrap => 1.05,
+            Neckline::Round | Neckline::High | Neckline::V | Neckline::None | Neckline::Strapless => 1.0,
         };
         // Inside the tips of the shoulders, however narrow those were measured.
         let half = (round * wide).max(pose.half_neck() * 0.9).min((tip.x - 1.5).max(tip.x * 0.5));
@@ -210,7 +208,10 @@ impl Shoulder {
         let run = (tip.x - pose.half_neck()).max(1.0);
         let neck = Point::new(half, tip.y + slope * ((tip.x - half) / run).min(1.0));
         let back = neck.y + 0.8 - (half - pose.half_neck()).max(0.0) * 0.25;
-        Some(Self { tip, neck, front: neck.y - round * deep, back: back.min(neck.y + 0.8) })
+        // Above the bust, where the garment has one.
+        let lowest = garment.level(Level::Bust).map_or(base, |bust| base + bust.station.length.cm());
+        let front = (neck.y - garment.neck_depth(half)).max(lowest.min(neck.y));
+        Some(Self { tip, neck, front, back: back.min(neck.y + 0.8) })
     }
 
     /// The neckline from the centre to the shoulder seam.

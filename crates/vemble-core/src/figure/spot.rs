@@ -38,14 +38,15 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
     let facts = drape.garment.seam(seam)?;
     let half = Half { side, outer: &drape.outer, inner: drape.inner.as_ref() };
     // Of a level seam the half from the side on lies behind.
-    let is_behind = seam.is_level() && station * 2 > facts.end();
+    let in_front = drape.garment.share_in_front(seam);
+    let is_behind = seam.is_level() && station.cm() > facts.end().cm() * in_front;
     let views = [ViewSide::Front, ViewSide::Back];
     let (view, path) = views
         .into_iter()
         .skip(usize::from(is_behind))
         .find_map(|view| Some((view, seam_line(drape, facts, view, half)?)))?;
     let path = if side == GarmentSide::Left { path } else { mirrored(&path) };
-    let from_start = share_of(facts, station, view);
+    let from_start = share_of((facts, in_front), station, view);
     let canvas = Canvas { top: drape.pose.body.height(), flipped: view != ViewSide::Front };
     let at = canvas.point(along(&path, from_start)?);
     Some(Spot { view, x_mm: hundredths(at.x), y_mm: hundredths(at.y) })
@@ -55,11 +56,12 @@ fn spot(drape: &Drape<'_>, (seam, side, station): OnSeam) -> Option<Spot> {
 ///
 /// A line is drawn from its datum, but for seams down a sleeve and the armhole: those begin at the top. A level seam's is drawn from the middle to the side, and its
 /// stations run on from the middle in front to the middle behind.
-pub(crate) fn share_of(facts: &SeamFacts, station: Length, view: ViewSide) -> f64 {
+pub(crate) fn share_of((facts, in_front): (&SeamFacts, f64), station: Length, view: ViewSide) -> f64 {
     let share = (station.cm() / facts.end().cm()).clamp(0.0, 1.0);
     if facts.seam.is_level() {
-        let from_middle = if view == ViewSide::Back { 1.0 - share } else { share };
-        return (2.0 * from_middle).min(1.0);
+        let from_middle =
+            if view == ViewSide::Back { (1.0 - share) / (1.0 - in_front) } else { share / in_front };
+        return from_middle.min(1.0);
     }
     let from_the_top = facts.seam.run() == Run::DownSleeve || facts.seam == Seam::ArmholeSeam;
     if from_the_top { 1.0 - share } else { share }

@@ -407,14 +407,18 @@ fn stations_of_a_level_seam_run_from_front_to_back() {
         for (kind, seam, is_in_front) in seams {
             let (name, cloth) = ("it".into(), cloth_named("calico").unwrap());
             let garment = begin(Beginning { name, kind, toile: true, cloth, wearer: wearer.clone() });
-            let end = garment.seam(seam).unwrap().end();
-            let out = |view: ViewSide, share: i64| {
-                let spot =
-                    super::spots(&garment, &wearer, &[(seam, GarmentSide::Left, end.fraction(share, 100))]);
+            let end = garment.seam(seam).unwrap().end().cm();
+            let in_front = garment.share_in_front(seam);
+            let out = |view: ViewSide, share: f64| {
+                let station = Length::from_cm(end * share);
+                let spot = super::spots(&garment, &wearer, &[(seam, GarmentSide::Left, station)]);
                 spot[0].filter(|spot| spot.view == view).unwrap().x_mm.abs()
             };
-            let mut views = vec![[55, 75, 95].map(|share| out(ViewSide::Back, share))];
-            views.extend(is_in_front.then(|| [45, 25, 5].map(|share| out(ViewSide::Front, share))));
+            let behind = |share: f64| in_front + (1.0 - in_front) * share;
+            let mut views = vec![[0.1, 0.5, 0.9].map(|share| out(ViewSide::Back, behind(share)))];
+            views.extend(
+                is_in_front.then(|| [0.9, 0.5, 0.1].map(|share| out(ViewSide::Front, in_front * share))),
+            );
             for out in views {
                 assert!(out[0] > out[1] && out[1] > out[2] && out[2] < out[0] * 0.4, "{kind:?}: {out:?}");
             }

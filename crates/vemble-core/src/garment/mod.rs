@@ -7,6 +7,7 @@ mod faces;
 mod gathered;
 mod kind;
 mod kinds;
+mod neckline;
 mod parts;
 mod seam;
 mod start;
@@ -22,6 +23,7 @@ pub use ease::{EaseBand, ease_band, moving_adds, stretch_in_use};
 pub(crate) use faces::{AT_ARMHOLE, AT_SHOULDER, AT_SIDE, BACK_HIP, PANEL, PRINCESS, SLOPE};
 pub use gathered::{GatherHow, GatheredFacts, LongEdge};
 pub use kind::{HemAt, Kind, SleeveTo, Start, Template};
+pub(crate) use neckline::{BACK_NECK, HIGHEST_NECK, neck_edge};
 pub use parts::{
     Band, Closure, ClosureFacts, Collar, Dart, DartFacts, Found, HemEdge, HemFacts, HemTurn, Lined,
     LiningOpens, Neckline, Opening, Origin, Pocket, SpecialEdge, StitchedBy, Washed,

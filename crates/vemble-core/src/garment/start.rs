@@ -34,6 +34,8 @@ pub(crate) const UNDERARM_ABOVE_BUST: f64 = 3.0;
 pub(crate) const BELOW_BUST: Length = Length::from_mm(30);
 /// And no dart is shorter, in mm (teaching value).
 const SHORTEST: i64 = 50;
+/// A neckline that goes round so much more than the neck, in cm, still lies at its foot (teaching value: what a shirt has).
+const NECK_EASE: f64 = 3.0;
 /// A crotch lies so far above the thigh level (drawing value).
 const CROTCH_ABOVE_THIGH: f64 = 2.0;
 
@@ -242,13 +244,21 @@ pub(crate) fn across_shoulders(body: &Proportions<'_>) -> f64 {
     2.0 * 0.94 * body.cm(BodyMeasurement::ShoulderLength) + neck + 2.0
 }
 
+/// How much shorter a shoulder seam is where the neckline is cut wider than a neck, in cm: of what it goes round more, about a seventh (teaching value: the rest lies
+/// lower in front).
+fn wider_neck(garment: &Garment, body: &Proportions<'_>) -> f64 {
+    let round = garment.level(Level::Neck).filter(|_| garment.is_neck_its_edge());
+    let more = round.map_or(0.0, |level| level.width.girth().cm() - body.cm(BodyMeasurement::NeckGirth));
+    (0.15 * (more - NECK_EASE)).clamp(0.0, body.cm(BodyMeasurement::ShoulderLength) / 2.0)
+}
+
 /// The usual length of a seam on this garment, in cm.
 fn seam_length(garment: &Garment, body: &Proportions<'_>, spec: &SeamSpec) -> f64 {
     let at = |level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
     let girth = |level| garment.level(level).map_or(40.0, |l| l.width.girth().cm());
     let above_crotch = || at(spec.to) - body.up(Landmark::Crotch).min(at(spec.from));
     match spec.seam {
-        Seam::ShoulderSeam => body.cm(BodyMeasurement::ShoulderLength),
+        Seam::ShoulderSeam => body.cm(BodyMeasurement::ShoulderLength) - wider_neck(garment, body),
         Seam::ArmholeSeam => 0.46 * girth(Level::Bust),
         Seam::WaistSeam => girth(Level::Waist),
         Seam::NeckSeam => girth(Level::Neck),

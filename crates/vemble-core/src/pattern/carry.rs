@@ -10,7 +10,7 @@ use super::change::{FINE, SLIGHT, Stays, band_below, bend, draw_out};
 use super::drawn::with_drawn;
 use super::mouth::while_flat;
 use super::panels::{Across, across_face};
-use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_on};
+use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_corner, is_on};
 use super::unroll::{BEHIND, SetIn, slant, unroll};
 use crate::body::Wearer;
 use crate::change::gathers::Gathered;
@@ -131,7 +131,7 @@ pub(super) fn move_edge(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) {
 /// Where an edge lies that is moved so; mouths are moved already.
 fn moved_by(piece: &mut Piece, n: usize, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     let edge = &piece.edges[n];
-    let moved = beside(edge, &by);
+    let moved = beside(piece, n, &by);
     let line = Edge::new(edge.name, moved.clone());
     let mouth = |p: Point| {
         let along = along_curves(&edge.curves, p);
@@ -152,8 +152,41 @@ pub(super) fn inwards(way: Vec2) -> Vec2 {
     Vec2::new(-way.y, way.x)
 }
 
-/// An edge moved inwards by so much at every place along it.
-fn beside(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
+/// An edge moved inwards by so much at every place along it. What is a corner of it stays one.
+fn beside(piece: &Piece, n: usize, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
+    let edge = &piece.edges[n];
+    let mut moved: Option<Edge> = None;
+    let mut before = 0.0;
+    for run in runs(piece, edge) {
+        let own = Edge::new(edge.name, moved_run(&run, |along| by(before + along)));
+        moved = Some(match moved {
+            Some(moved) => corners::joined(moved, own, by(before).abs()),
+            None => own,
+        });
+        before += run.length();
+    }
+    moved.map_or_else(Vec::new, |moved| moved.curves)
+}
+
+/// The parts of an edge between its corners. Where a dart opens there is none once it is closed, and what is shorter than a step is none of its own.
+fn runs(piece: &Piece, edge: &Edge) -> Vec<Edge> {
+    let is_mouth =
+        |at: Point| piece.darts.iter().flat_map(|dart| dart.mouth).any(|mouth| mouth.distance(at) <= BESIDE);
+    let long = |curves: &[CubicBez]| curves.iter().map(|curve| curve.arclen(EXACT)).sum::<f64>();
+    let (mut runs, mut from) = (Vec::new(), 0);
+    for n in 1..edge.curves.len() {
+        let (before, after) = (&edge.curves[from..n], &edge.curves[n..]);
+        let turns = is_corner(&edge.curves[n - 1], &edge.curves[n]) && !is_mouth(edge.curves[n].p0);
+        if turns && long(before) > STEP && long(after) > STEP {
+            runs.push(Edge::new(edge.name, before.to_vec()));
+            from = n;
+        }
+    }
+    runs.push(Edge::new(edge.name, edge.curves[from..].to_vec()));
+    runs
+}
+
+fn moved_run(edge: &Edge, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     let long = edge.length();
     let steps = (long / STEP).ceil().max(1.0) as usize;
     let points: Vec<(Point, f64)> = (0..=steps)
@@ -374,7 +407,7 @@ pub(super) fn move_hem_in(piece: &mut Piece, (n, room): (usize, f64), off: impl 
     let hem = piece.edges[n].clone();
     let (start, end) = (off(hem.start().x), off(hem.end().x));
     let by = |along: f64| off(hem.at(along).0.x);
-    let moved = beside(&hem, by);
+    let moved = beside(piece, n, by);
     let long = hem.length();
     let step = 1.0_f64.min(long / 2.0);
     let slants =

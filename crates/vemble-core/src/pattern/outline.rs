@@ -2,7 +2,7 @@
 //! lines to cut along moved in to where they are sewn.
 
 use super::cut_line::{nearest_crossing, offset};
-use super::piece::{Edge, along_curves, is_straight, way_of};
+use super::piece::{Edge, along_curves, is_corner, is_straight};
 use super::read::{RawLine, Unread};
 use crate::length::Measure;
 use crate::work::{DrawnNotch, Eased, EdgeName, curves_of, straight};
@@ -12,8 +12,6 @@ use kurbo::{BezPath, CubicBez, ParamCurve, ParamCurveArea, ParamCurveNearest, Pa
 pub(super) const JOINS: f64 = 1.0;
 /// A notch begins so near to its edge, in mm.
 pub(super) const NEAR: f64 = 2.0;
-/// One outline is cut into edges where it turns by so many degrees (teaching value: lines that run smoother are one).
-const CORNER: f64 = 20.0;
 /// Points in a row are one straight where they leave it by no more than so many mm: a tenth of what is measured.
 const STRAIGHT: f64 = 0.01;
 /// They are a curve where it leaves their straights by no more than so many mm and they turn by no more than so many radians; otherwise they are
@@ -207,11 +205,8 @@ fn opened(path: &BezPath) -> BezPath {
 /// Cuts curves that go once round where they turn.
 fn at_corners(curves: Vec<CubicBez>) -> Vec<Vec<CubicBez>> {
     let count = curves.len();
-    let turns = |n: usize| {
-        let [into, out] = [way_of(&curves[(n + count - 1) % count], 1.0), way_of(&curves[n], 0.0)];
-        into.cross(out).atan2(into.dot(out)).to_degrees().abs() > CORNER
-    };
-    let corners: Vec<usize> = (0..count).filter(|n| turns(*n)).collect();
+    let corners: Vec<usize> =
+        (0..count).filter(|n| is_corner(&curves[(n + count - 1) % count], &curves[*n])).collect();
     let Some(first) = corners.first().copied() else { return vec![curves] };
     let mut parts: Vec<Vec<CubicBez>> = Vec::new();
     for n in (0..count).map(|n| (n + first) % count) {

@@ -294,6 +294,15 @@ pub(super) fn way_of(curve: &CubicBez, t: f64) -> Vec2 {
     if way.hypot() > 0.0 { way.normalize() } else { Vec2::new(1.0, 0.0) }
 }
 
+/// Where an edge turns by more it has a corner, in degrees (teaching value: a curve that is drawn smooth turns by less in one place).
+const CORNER: f64 = 20.0;
+
+/// What goes on behind a curve turns away from it.
+pub(super) fn is_corner(before: &CubicBez, after: &CubicBez) -> bool {
+    let [into, out] = [way_of(before, 1.0), way_of(after, 0.0)];
+    into.cross(out).atan2(into.dot(out)).to_degrees().abs() > CORNER
+}
+
 impl Piece {
     /// The edge of a name.
     pub fn edge(&self, name: EdgeName) -> Option<&Edge> {

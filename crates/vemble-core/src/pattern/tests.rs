@@ -15,7 +15,9 @@ use crate::change::seam::SeamChange;
 use crate::change::{Change, Drawn, On, draw};
 use crate::document::Document;
 use crate::fitting::{GarmentSide, How, Reading, SidePolicy};
-use crate::garment::{Beginning, Garment, Kind, LongEdge, Round, Seam, begin, cloth_named};
+use crate::garment::{
+    Beginning, Closure, Garment, Kind, LongEdge, Neckline, Round, Seam, begin, cloth_named,
+};
 use crate::length::{Length, Measure, Tape, Unit};
 use crate::paper::PaperInk;
 use crate::place::Level;
@@ -25,6 +27,7 @@ use crate::work::path_crosses;
 use crate::work::{EdgeName, EdgePin, Fullness, OpensAt, PieceChange, PieceFace, PieceKey, PiecePart};
 use kurbo::{ParamCurve, ParamCurveArclen, ParamCurveNearest, PathSeg, Shape, Vec2};
 use proptest::prelude::*;
+use std::collections::HashSet;
 
 mod agree;
 mod as_cut;
@@ -68,13 +71,19 @@ fn girth_of(garment: &Garment, pieces: &[Piece], level: Level) -> Option<f64> {
         let is_bodice = piece.key.part == PiecePart::Bodice;
         // What is trued is as long as it is to be.
         let sewn = |name| piece.edge(name).map(|edge| piece.sewn(edge)).filter(|_| !is_bodice);
-        if !is_its_own {
-            return None;
-        }
-        if level.is_at_an_edge() {
-            return sewn(EdgeName::Hem);
-        }
-        y.and_then(|y| piece.across(y)).or_else(|| (level == Level::Waist).then(|| sewn(EdgeName::Waist))?)
+        // A button stand goes round twice.
+        let lap = piece.edge(EdgeName::Opening).map_or(0.0, |edge| -edge.start().x.max(edge.end().x));
+        let round = match level {
+            _ if !is_its_own => None,
+            Level::Neck => {
+                piece.edge(EdgeName::Neckline).map(|e| piece.sewn(e)).filter(|_| garment.is_neck_its_edge())
+            }
+            _ if level.is_at_an_edge() => sewn(EdgeName::Hem),
+            _ => y
+                .and_then(|y| piece.across(y))
+                .or_else(|| (level == Level::Waist).then(|| sewn(EdgeName::Waist))?),
+        };
+        Some(round? - lap)
     };
     let widths: Vec<f64> = there.iter().filter_map(|p| at(p)).collect();
     let times = match garment.round(level) {
@@ -84,21 +93,29 @@ fn girth_of(garment: &Garment, pieces: &[Piece], level: Level) -> Option<f64> {
     (!widths.is_empty()).then(|| times * widths.iter().sum::<f64>())
 }
 
+/// A front that wraps over slants across the middle.
+fn wraps(garment: &Garment) -> bool {
+    garment.closures.iter().any(|c| c.closure == Closure::Wrap)
+}
+
 #[test]
 fn pieces_sewn_together_give_back_the_girths_of_the_garment() {
+    let mut seen = HashSet::new();
     for name in DEMO {
         let (garment, _, pieces) = pieces_of(name);
         assert!(!pieces.is_empty(), "{name}");
         for level in &garment.levels {
             let Some(girth) = girth_of(&garment, &pieces, level.level) else { continue };
             let wanted = level.width.girth().cm() * 10.0;
-            // A wrap front goes on beyond the middle, and a button stand.
-            if pieces.iter().any(|p| p.edge(EdgeName::Opening).is_some()) {
+            if wraps(&garment) {
                 continue;
             }
+            seen.insert(level.level);
             assert!((girth - wanted).abs() < 1.0, "{name}, {:?}: {girth} instead of {wanted}", level.level);
         }
     }
+    let wanted = [Level::Neck, Level::Bust, Level::Waist, Level::Hip, Level::Hem, Level::Elbow];
+    assert!(wanted.iter().all(|level| seen.contains(level)), "{seen:?}");
 }
 
 /// What is unrolled matches in every pair, and each seam is as long as it was found: to 1 mm, but for what truing its ends takes.
@@ -816,8 +833,7 @@ fn garments_of_every_kind_are_unrolled_true() {
         wrong.extend(pieces.is_empty().then(|| format!("{kind:?} has no pieces")));
         wrong.extend(true_up(&pieces, &joins).into_iter().map(|u| format!("{kind:?}: {u:?}")));
         wrong.extend(pieces.iter().filter(|p| crosses(p)).map(|p| format!("{kind:?}: {:?} crosses", p.key)));
-        let laps = pieces.iter().any(|p| p.edge(EdgeName::Opening).is_some());
-        for level in garment.levels.iter().filter(|_| !laps) {
+        for level in garment.levels.iter().filter(|_| !wraps(&garment)) {
             let wanted = level.width.girth().cm() * 10.0;
             let girth = girth_of(&garment, &pieces, level.level).filter(|girth| (girth - wanted).abs() > 1.0);
             wrong.extend(girth.map(|g| format!("{kind:?}, {:?}: {g} instead of {wanted}", level.level)));
@@ -858,14 +874,16 @@ pub(super) fn begun_on<'a>(wearer: &Wearer, seams: &'a [Seam]) -> impl Iterator<
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(100))]
 
-    /// On whatever body and with whichever long seams, gathered at the waist and the sleeve hems or not: pieces match, go round what the garment goes round, and the
-    /// seams of a skirt go on where those of its bodice end.
+    /// On whatever body and with whichever long seams and neckline, gathered at the waist and the sleeve hems or not: pieces match, go round what the garment goes round, and
+    /// the seams of a skirt go on where those of its bodice end.
     #[test]
     fn garments_of_every_body_are_unrolled_true(
         (wearer, seams) in any_body(),
         fuller in proptest::option::of((proptest::sample::select(vec![LongEdge::Waist, LongEdge::SleeveHem]), 0.05..1.2f64)),
+        neckline in proptest::option::of(proptest::sample::select(Neckline::ALL)),
     ) {
         for mut garment in begun_on(&wearer, &seams) {
+            garment.neckline = neckline.filter(|_| garment.hangs_from_shoulders());
             let round = |level: Level| garment.level(level).map(|level| level.width.girth().cm());
             // What is a fifth wider at its waist than at its hip is no leg.
             let most = round(Level::Hip).filter(|_| garment.has_legs()).map_or(f64::INFINITY, |hip| hip * 1.2);
@@ -886,12 +904,11 @@ proptest! {
                 prop_assert!(points.into_iter().all(|p| within(&outline)(p)), "{:?}, {:?}: a dart leaves it", kind, piece.key);
                 prop_assert!(piece.grain.iter().all(|p| within(&outline)(*p)), "{:?}, {:?}: its grain leaves it", kind, piece.key);
             }
-            let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
             // A dart that reaches above the bust line is lowered with its bodice by the dart at the side, and takes less there than it did.
             let high = |level: Level| garment.level(level).map_or(0.0, |l| l.station.length.cm());
             let reach = garment.darts.iter().map(|dart| high(Level::Waist) + dart.length.length.cm()).fold(0.0, f64::max);
             let is_clear = |level: Level| level != Level::Bust || reach < high(Level::Bust);
-            for level in garment.levels.iter().filter(|l| !laps && is_clear(l.level)) {
+            for level in garment.levels.iter().filter(|l| !wraps(&garment) && is_clear(l.level)) {
                 let wanted = level.width.girth().cm() * 10.0;
                 let girth = girth_of(&garment, &pieces, level.level).unwrap_or(wanted);
                 prop_assert!((girth - wanted).abs() <= 1.0, "{:?}, {:?}: {} not {}", kind, level.level, girth, wanted);
@@ -901,6 +918,7 @@ proptest! {
                 let of = pieces.iter().filter(move |piece| piece.key.part == part && piece.key.face == face);
                 of.filter_map(|piece| Some(piece.sewn(piece.edge(EdgeName::Waist)?))).collect::<Vec<_>>()
             };
+            let laps = pieces.iter().any(|piece| piece.edge(EdgeName::Opening).is_some());
             for face in [PieceFace::Front, PieceFace::Back].into_iter().filter(|_| !laps) {
                 let [above, below] = [PiecePart::Bodice, PiecePart::Skirt].map(|part| waist(part, face));
                 let share = |of: &[f64]| of.iter().map(|long| long / of.iter().sum::<f64>()).collect::<Vec<_>>();

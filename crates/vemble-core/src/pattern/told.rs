@@ -21,9 +21,9 @@ use crate::garment::{Garment, Seam};
 use crate::judge::LevelOf;
 use crate::length::{Figure, Length, Tape};
 use crate::place::Level;
-use crate::record::{follow_waist, width};
+use crate::record::{follow_round, width};
 use crate::told::{LevelResult, capital};
-use crate::work::{EdgeName, MarkSettled, Marked, PieceKey};
+use crate::work::{DrawnPiece, EdgeName, MarkSettled, Marked, PieceKey};
 use kurbo::{Affine, BezPath, Shape};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -264,7 +264,10 @@ pub fn pieces(document: &Document, cloth: OfCloth, tape: Tape) -> Result<Pieces,
         toile: toile_shown(&cut, &document.wishes.pattern, (&laid, untrue), tape),
         cloth_width: tape.figure(width),
         cloth: cloth_words(&laid.sets, width, lies, tape),
-        not_drawn: not_drawn(&laid.garment, &laid.sets),
+        not_drawn: not_drawn(&laid.garment, &laid.sets)
+            .into_iter()
+            .chain(contradiction(&laid, &document.wishes.pattern.drawn, tape))
+            .collect(),
         cloth_ways: ClothLies::ALL.iter().map(|lies| ClothWay { lies: *lies, words: lies.name() }).collect(),
         off_border: match (lies, first) {
             (ClothLies::Border, Some(_)) => laid.sets.iter().flat_map(|set| off_border(&set.pieces, tape)).collect(),
@@ -319,8 +322,8 @@ fn round_on_paper(laid: &Laid, tape: Tape) -> Vec<RoundOnPaper> {
     laid.levels.iter().filter_map(told).collect()
 }
 
-/// What goes round a level: as it is chalked, and as much more as paper makes it, at a mark. Nothing where pieces do not have it, and of a neckline, which is
-/// no girth.
+/// What goes round a level: as it is chalked, and as much more as paper makes it, at a mark. Nothing where pieces do not have it, and of a neckline that
+/// goes on below what was measured.
 fn round_with_paper(laid: &Laid, level: &LevelResult, tape: Tape) -> Option<Length> {
     let is_own = |set: &&Set| level.of.is_of_both() || set.side.is_none() || set.side == level.of.side();
     let more = laid.sets.iter().filter(is_own).map(|set| {
@@ -329,7 +332,30 @@ fn round_with_paper(laid: &Laid, level: &LevelResult, tape: Tape) -> Option<Leng
     });
     let more = mean(&more.collect::<Option<Vec<f64>>>()?)?;
     let chalked = Length::from_nm(level.after.nm);
-    (level.level != Level::Neck).then(|| tape.round(chalked + Length::from_cm(more / 10.0)))
+    let is_girth = level.level != Level::Neck || laid.garment.is_neck_its_edge();
+    is_girth.then(|| tape.round(chalked + Length::from_cm(more / 10.0)))
+}
+
+/// Says where the neck goes round what no neckline between these shoulders does. Of pieces that were drawn elsewhere nothing.
+fn contradiction(laid: &Laid, on_file: &[DrawnPiece], tape: Tape) -> Option<String> {
+    let garment = &laid.garment;
+    let around = garment.level(Level::Neck).filter(|_| garment.is_neck_its_edge() && on_file.is_empty())?;
+    let pieces = outer(&laid.sets.first()?.old);
+    // A button stand goes round twice.
+    let stands = pieces.iter().filter(|piece| piece.edge(EdgeName::Neckline).is_some());
+    let laps: f64 = stands
+        .filter_map(|piece| piece.edge(EdgeName::Opening).map(|edge| -edge.start().x.max(edge.end().x)))
+        .sum();
+    let edge = Length::from_cm((round_at(garment, &pieces, Level::Neck)? - 2.0 * laps) / 10.0);
+    let differs = (edge - around.width.girth()).abs() > Length::from_cm(DIFFER / 10.0);
+    let end = if edge > around.width.girth() { "no less than" } else { "no more than" };
+    differs.then(|| {
+        format!(
+            "The neck goes round {}; between these shoulders a neckline goes round {end} {}: measure the shoulders, their seam and the neck again",
+            tape.show(tape.round(around.width.girth())),
+            tape.show(tape.round(edge))
+        )
+    })
 }
 
 /// What is cut goes round what is told to go round it: of sides that differ what lies between them.
@@ -343,13 +369,14 @@ fn goes_round_as_told(mut cut: Garment, laid: &Laid, tape: Tape) -> Garment {
             facts.width = width(facts.width, round, tape);
         }
     }
-    // What is sewn into a waist seam is as long as it, as in the record.
-    let before = laid.garment.seam(Seam::WaistSeam);
-    let waist = cut.seams.iter_mut().find(|facts| facts.seam == Seam::WaistSeam);
-    if let (Some(facts), Some(before)) = (waist, before) {
-        facts.length = before.length;
-        follow_waist(&mut cut, &laid.garment, tape);
+    // What is sewn into a waist seam or a neck seam is as long as it, as in the record.
+    for seam in [Seam::WaistSeam, Seam::NeckSeam] {
+        let before = laid.garment.seam(seam).map(|before| before.length);
+        if let Some((facts, before)) = cut.seams.iter_mut().find(|facts| facts.seam == seam).zip(before) {
+            facts.length = before;
+        }
     }
+    follow_round(&mut cut, &laid.garment, tape);
     cut
 }
 

@@ -147,7 +147,8 @@ pub(super) fn follow_seam(garment: &mut Garment, seam: &AlteredSeam<'_>, tape: T
             vec![(Seam::FrontRise, front), (Seam::SeatSeam, back)]
         }
         Seam::NeckSeam => {
-            let ends = [(Seam::CentreFront, 0.0), (Seam::ShoulderSeam, 0.5), (Seam::CentreBack, 1.0)];
+            let shoulder = garment.share_in_front(Seam::NeckSeam);
+            let ends = [(Seam::CentreFront, 0.0), (Seam::ShoulderSeam, shoulder), (Seam::CentreBack, 1.0)];
             ends.map(|(seam, share)| (seam, off.edges(share)[1])).to_vec()
         }
         Seam::ShoulderSeam => {

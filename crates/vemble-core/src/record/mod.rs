@@ -8,7 +8,7 @@ mod reserve;
 mod standing;
 
 pub use lessons::lessons_for;
-pub(crate) use next_state::{follow_waist, next_state, width};
+pub(crate) use next_state::{follow_round, next_state, width};
 pub(crate) use reserve::can_go;
 pub use reserve::{Gives, Reserve, reserve};
 pub(crate) use standing::taken_at;

@@ -125,19 +125,23 @@ pub(crate) fn next_state(subject: &Subject<'_>) -> Garment {
     garment
         .darts
         .retain(|dart| dart.fold_depth.length != Length::ZERO || subject.garment.darts.contains(dart));
-    follow_waist(&mut garment, subject.garment, tape);
+    follow_round(&mut garment, subject.garment, tape);
     follow_middle(&mut garment, subject, &girths);
     garment
 }
 
-/// A waist seam grows and shrinks with the waist that is sewn into it, from what both were before.
-pub(crate) fn follow_waist(garment: &mut Garment, before: &Garment, tape: Tape) {
-    let round = |garment: &Garment| garment.level(Level::Waist).map(|level| level.width.on(tape));
+/// A waist seam and a neck seam grow and shrink with what is sewn into them, from what both were before.
+pub(crate) fn follow_round(garment: &mut Garment, before: &Garment, tape: Tape) {
+    for (seam, level) in [(Seam::WaistSeam, Level::Waist), (Seam::NeckSeam, Level::Neck)] {
+        follow_level(garment, before, (seam, level), tape);
+    }
+}
+
+fn follow_level(garment: &mut Garment, before: &Garment, (seam, level): (Seam, Level), tape: Tape) {
+    let round = |garment: &Garment| garment.level(level).map(|level| level.width.on(tape));
     let (Some(was), Some(will)) = (round(before), round(garment)) else { return };
-    let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == Seam::WaistSeam && was != will)
-    else {
-        return;
-    };
+    let is_moved = was != will && before.seam(seam).is_some();
+    let Some(facts) = garment.seams.iter_mut().find(|facts| facts.seam == seam && is_moved) else { return };
     let long = (tape.round(facts.length.length) + will - was).max(tape.mark());
     facts.length = typed(long, tape);
     let end = facts.end();

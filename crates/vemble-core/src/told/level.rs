@@ -2,7 +2,7 @@
 
 use crate::change::ChangeKey;
 use crate::fitting::Edges;
-use crate::garment::{Garment, GarmentLevel, Width};
+use crate::garment::{Garment, GarmentLevel, Seam, Width};
 use crate::judge::{EaseWord, Girth, LevelOf};
 use crate::length::{Figure, Length, Tape};
 use crate::place::Level;
@@ -153,6 +153,12 @@ pub(crate) fn term_words(garment: &Garment, term: &crate::change::Term, tape: Ta
                 1 => format!("{side}front of the neckline: {off}"),
                 n => format!("front of the neckline: {n} sides × {off}"),
             };
+        }
+        // A neckline is longer where it lies lower, shorter where it lies higher.
+        ChangeKey::Seam(Seam::NeckSeam) => {
+            let way = if front.0.is_negative() { "lower" } else { "higher" };
+            let name = term.change.name(garment);
+            return format!("{name}, where it lies {way}: {}", tape.bare(front.0.abs()));
         }
         ChangeKey::Seam(_)
         | ChangeKey::Dart(_)

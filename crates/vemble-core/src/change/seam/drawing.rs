@@ -141,7 +141,8 @@ impl OnStand for AlteredSeam<'_> {
                 seam_line(drape, self.facts, view, stretch)?
             } else {
                 let path = seam_line(drape, self.facts, view, half)?;
-                let [from, to] = [from, to].map(|station| share_of(self.facts, station.0, view));
+                let in_front = drape.garment.share_in_front(self.facts.seam);
+                let [from, to] = [from, to].map(|station| share_of((self.facts, in_front), station.0, view));
                 part_of(&path, from, to)
             };
             if path.is_empty() {

@@ -41,7 +41,7 @@ pub use shown::Shown;
 use super::{ChangeKey, Drawn, Term};
 use crate::fitting::{Edges, GarmentSide};
 use crate::garment::{Garment, Seam};
-use crate::length::{Length, Station, Tape};
+use crate::length::{Length, PerEdge, Station, Tape};
 use crate::place::Level;
 
 /// So far beyond the end of a seam a level still has what the seam takes at that end: 5 cm (teaching value: an armhole is cut so low under a
@@ -79,6 +79,16 @@ impl AlteredSeam<'_> {
         Some(self.line(side).chalked(Station(at), tape).unwrap_or_default())
     }
 
+    /// What a neckline goes round more by where its seam is sewn lower. Nothing where its edge goes on below what was measured.
+    fn lengthens_neck(&self, garment: &Garment, tape: Tape) -> Option<Term> {
+        let (line, end) = (self.line(GarmentSide::Left), self.facts.end().cm());
+        let lower = |share: f64| line.at(Station(Length::from_cm(end * share))).back.0.cm();
+        let half = garment.is_neck_its_edge().then(|| Length::from_cm(garment.neck_grows(lower)))?;
+        let grows = tape.round(half * 2);
+        let edges = Edges { front: PerEdge(Length::ZERO - grows), back: PerEdge::default() };
+        Some(Term { change: ChangeKey::Seam(self.facts.seam), side: None, times: 1, edges })
+    }
+
     /// Each side that changes something, with its line; one for both where they agree, without its name.
     pub(crate) fn each_line(&self) -> impl Iterator<Item = (Option<GarmentSide>, &StitchingLine)> {
         let agree = self.sides_agree();
@@ -102,6 +112,9 @@ impl Drawn for AlteredSeam<'_> {
         sides: &[GarmentSide],
         tape: Tape,
     ) -> Vec<Term> {
+        if self.facts.seam == Seam::NeckSeam && level == Level::Neck {
+            return self.lengthens_neck(garment, tape).into_iter().collect();
+        }
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
         let takes = |side: &GarmentSide| self.chalked_at(garment, level, up, *side, tape);
         if sides.first().and_then(takes).is_none() {

@@ -62,6 +62,24 @@ pub(super) fn meet(piece: &mut Piece, n: usize, curves: Vec<CubicBez>) {
     }
 }
 
+/// Two parts of one edge, the second behind the first, whose corner moves by so much: both end where they meet, or go on straight until they do.
+pub(super) fn joined(first: Edge, second: Edge, moved: f64) -> Edge {
+    let (mut own, mut other) = (first.turned(), second);
+    let corner = match meeting(&own, &other, (moved * REACH).max(NEAR)) {
+        Some([own_along, along]) => {
+            let corner = place(&other, along);
+            begin_at(&mut own, own_along, corner);
+            begin_at(&mut other, along, corner);
+            corner
+        }
+        None => own.start(),
+    };
+    other.set_start(corner);
+    let mut all = own.turned();
+    all.curves.append(&mut other.curves);
+    all
+}
+
 /// Where an edge is so far along it, or so far before its beginning.
 fn place(edge: &Edge, along: f64) -> Point {
     if along > 0.0 { edge.at(along).0 } else { edge.start() + edge.ways()[0] * along }

@@ -161,8 +161,8 @@ fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2
     [before / whole, (before + own.sewn(edge)) / whole]
 }
 
-/// The stations of a level seam along an edge: half of them in front, from the middle to the side, and half behind, from the side to the middle. What laps over the
-/// middle has none of its own.
+/// The stations of a level seam along an edge: half of them in front, from the middle to the side, and half behind, from the side to the middle; of a neck seam as many as the
+/// neckline has there. What laps over the middle has none of its own.
 fn around_body(all: &[Piece], own: &Piece, n: usize, seam: Seam, whole: f64) -> Vec<(f64, f64)> {
     // How long it is sewn, and how much of that laps over.
     let long = |piece: &Piece, edge: &Edge| {
@@ -188,7 +188,17 @@ fn around_body(all: &[Piece], own: &Piece, n: usize, seam: Seam, whole: f64) -> 
         before += if middle(other) < middle(edge) { sewn - over } else { 0.0 };
     }
     let (sewn, over) = long(own, edge);
-    let [inner, outer] = [before, before + sewn - over].map(|out| out / face * whole / 2.0);
+    let on_face = |at: PieceFace| -> f64 {
+        let pieces = all.iter().filter(|piece| piece.key.face == at && piece.key.layer.is_outer());
+        let edges = pieces.flat_map(|p| p.edges.iter().filter(|e| lies_on(seam, p, e)).map(move |e| (p, e)));
+        edges.map(|(piece, edge)| long(piece, edge)).map(|(sewn, over)| sewn - over).sum()
+    };
+    let share = if seam == Seam::NeckSeam {
+        on_face(own.key.face) / (on_face(PieceFace::Front) + on_face(PieceFace::Back))
+    } else {
+        0.5
+    };
+    let [inner, outer] = [before, before + sewn - over].map(|out| out / face * whole * share);
     match own.key.face {
         PieceFace::Front => vec![(over, inner), (sewn, outer)],
         PieceFace::Back | PieceFace::Round => vec![(0.0, whole - outer), (sewn - over, whole - inner)],

@@ -3,7 +3,7 @@
 use super::*;
 use crate::change::{Change, ChangeKey, DrawnChange};
 use crate::fitting::{GarmentSide, HemMark};
-use crate::garment::Dart;
+use crate::garment::{Dart, Neckline};
 use crate::judge::Subject;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
 use crate::pattern::drawn::drawn_of;
@@ -13,7 +13,7 @@ use crate::pattern::piece::{PieceDart, along_curves, taken_at};
 use crate::record::next_state;
 use crate::solve::drawn_on;
 use crate::try_on::TryOn;
-use crate::work::{Pattern, PieceFace, PieceShare, Wishes};
+use crate::work::{Pattern, PieceFace, PieceShare, Schools, Wishes};
 use serde_json::{Value, json};
 use std::collections::HashSet;
 use std::mem::discriminant;
@@ -307,6 +307,61 @@ fn a_neckline_loses_what_its_shoulders_do() {
         seen += 1;
     }
     assert!(seen > 3, "{seen}");
+}
+
+/// Sewn lower, or higher, a neckline goes round as much more as it does on paper, in front and behind, in every style and on every tape; its seam is as much longer.
+#[test]
+fn a_neckline_that_is_sewn_lower_goes_round_more() {
+    let demos = ["concert-shirt", "jersey-top"].map(|name| demo(name).newest().unwrap().garment.clone());
+    let wearer = demo("jersey-top").wearer;
+    let all = begun_on(&wearer, &[]).filter(|garment| garment.seam(Seam::NeckSeam).is_some()).chain(demos);
+    let (mut wrong, mut seen) = (Vec::new(), 0);
+    for mut garment in all {
+        for style in Neckline::ALL.iter() {
+            garment.neckline = Some(*style);
+            let Some(long) = garment.seam(Seam::NeckSeam).map(|facts| facts.end().cm()) else { continue };
+            for pins in [
+                [(0.0, "0.8 cm"), (long, "0.8 cm")],
+                [(0.0, "1.2 cm"), (long * 0.5, "0 cm")],
+                [(long * 0.6, "0 cm"), (long, "0.6 cm")],
+                [(0.0, "-0.5 cm"), (long, "-0.5 cm")],
+            ] {
+                let tape = Tape::Cm;
+                let readings = pinned_along(Seam::NeckSeam, &pins);
+                let pinned = change(
+                    json!({"seam": {"seam": "neck_seam", "readings": readings, "lower": {"end": "runs_off"}}}),
+                );
+                let document = of_garment(garment.clone(), &wearer, pinned);
+                let Ok(laid) = lay(&document, tape) else { continue };
+                let [old, new] = [&laid.sets[0].old, &laid.sets[0].chalked]
+                    .map(|pieces| round_at(&laid.garment, &outer(pieces), Level::Neck).unwrap());
+                let told = laid.levels.iter().find(|level| level.level == Level::Neck).unwrap();
+                let says = (told.after.nm - told.before.nm) as f64 / 1e6;
+                let of = format!("{:?}, {style:?}, {tape:?}, {pins:?}", garment.kind);
+                if !garment.is_neck_its_edge() {
+                    assert_eq!(says, 0.0, "{of}");
+                    continue;
+                }
+                seen += 1;
+                // To half a mark and 2 mm; a V goes on to the edge of a button stand, and is moved there.
+                let is_v_on_a_stand = *style == Neckline::V && !garment.closures.is_empty();
+                let within = 2.0 + tape.mark().cm() * 5.0 + if is_v_on_a_stand { 4.0 } else { 0.0 };
+                let is_off = (new - old - says).abs() > within;
+                wrong.extend(is_off.then(|| format!("{of}: {:.1}, not {says:.1}", new - old)));
+                let drawn = drawn_on(&garment, &wearer, &document.try_ons[0], Schools::default()).unwrap();
+                let as_it_is = Subject::as_it_is(&garment, &wearer, tape);
+                let next = next_state(&Subject { changes: &drawn, ..as_it_is });
+                let more =
+                    |of: &dyn Fn(&Garment) -> Length| ((of(&next) - of(&garment)).cm() * 10.0 - says).abs();
+                let seam = more(&|g| tape.round(g.seam(Seam::NeckSeam).unwrap().length.length));
+                let level = more(&|g| tape.round(g.level(Level::Neck).unwrap().width.girth()));
+                let is_off = seam > 1e-6 + 2.0 * tape.mark().cm() || level > 1e-6 + 2.0 * tape.mark().cm();
+                wrong.extend(is_off.then(|| format!("{of}: seam by {seam}, neck by {level}")));
+            }
+        }
+    }
+    assert_eq!(wrong, Vec::<String>::new(), "{seen}");
+    assert!(seen >= 60, "{seen}");
 }
 
 /// An edge that is shaped comes up on paper by what it comes up in front, behind, and at the sides, where it is squared to 3 mm (handbook 11.4).
@@ -974,6 +1029,7 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
             let laid = lay(&document, Tape::Cm).unwrap();
             let set = &laid.sets[0];
             let is_level = facts.seam.is_level() || facts.seam == Seam::ShoulderSeam;
+            let in_front = garment.share_in_front(facts.seam);
             // How far along its seam a place lies, of all that its side has of it.
             let far = |p: kurbo::Point| if is_level { p.x } else { p.y };
             for old in set.old.iter().filter(|old| old.key.layer.is_outer()) {
@@ -1009,6 +1065,8 @@ fn pins_lie_on_paper_where_they_lie_on_their_seam() {
                             .fold(f64::INFINITY, f64::min);
                         let share = match ((far(p) - least) / (most - least), facts.seam, old.key.face) {
                             // From the middle in front to the middle behind.
+                            (_, Seam::NeckSeam, PieceFace::Front) => in_front * (1.0 - along / edge.length()),
+                            (_, Seam::NeckSeam, _) => in_front + (1.0 - in_front) * along / edge.length(),
                             (out, seam, PieceFace::Front) if seam.is_level() => out / 2.0,
                             (out, seam, _) if seam.is_level() => 1.0 - out / 2.0,
                             _ if is_rise && edge.start().y < edge.end().y => (below + along) / whole,

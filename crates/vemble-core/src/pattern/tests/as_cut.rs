@@ -30,9 +30,9 @@ fn has_figures_of_its_pieces(document: &Document, laid: &Laid, tape: Tape) -> Re
     for level in garment.levels.iter().map(|level| level.level) {
         let all: Vec<Piece> = is.iter().copied().cloned().collect();
         let said = cut.level(level).map(|level| level.width.girth().cm() * 10.0);
-        // A neckline is drawn in its style, what laps over goes round twice, and at a seam two pieces may have been widened by more than two others.
+        // What laps over goes round twice, and at a seam two pieces may have been widened by more than two others.
         let is_of_two = level == Level::Waist && garment.seam(Seam::WaistSeam).is_some();
-        let is_known = !laps && level != Level::Neck && !is_of_two;
+        let is_known = !laps && !is_of_two;
         compare(
             format!("round the {level:?}"),
             girth_of(garment, &all, level).filter(|_| is_known),
@@ -42,7 +42,8 @@ fn has_figures_of_its_pieces(document: &Document, laid: &Laid, tape: Tape) -> Re
         if !is_new {
             let of = |pieces: &[&Piece]| {
                 [
-                    round_at(&cut, pieces, level).filter(|_| !laps && level != Level::Neck),
+                    round_at(&cut, pieces, level)
+                        .filter(|_| !laps && (level != Level::Neck || cut.is_neck_its_edge())),
                     height_of(pieces, level),
                 ]
             };

@@ -3,11 +3,14 @@
 use super::super::turn::is_measured_from_start;
 use super::*;
 use crate::fitting::End;
+use crate::garment::{Neckline, Width};
 use crate::pattern::drawn::drawn_of;
+use crate::pattern::lay::lay;
 use crate::pattern::mouth::lay_flat;
+use crate::pattern::piece::is_corner;
 use crate::pattern::upper::has_armhole;
 use crate::pattern::{OfCloth, pieces};
-use crate::work::Pattern;
+use crate::work::{Pattern, Wishes};
 use kurbo::{ParamCurveArclen, Point};
 
 fn seam(seam: Seam) -> EdgeName {
@@ -365,4 +368,73 @@ fn an_armhole_shrinks_by_what_is_taken_in_at_the_underarm() {
         }
     }
     assert!(seen > 50, "{seen}");
+}
+
+/// Shoulders that leave no room for the neck, or too much of it, are told with what a neckline between them goes round; those that were measured right are not.
+#[test]
+fn shoulders_that_no_neckline_fits_between_are_told() {
+    let told = |name: &str, change: &dyn Fn(&mut Garment)| {
+        let mut document = demo(name);
+        (document.try_ons, document.wishes) = (Vec::new(), Wishes::default());
+        change(&mut document.states.last_mut().unwrap().garment);
+        let found = pieces(&document, OfCloth::default(), Tape::Cm).unwrap();
+        let mut lines = found.not_drawn.into_iter().filter(|line| line.contains("neckline"));
+        lines.next().map(|line| line.split(": measure").next().unwrap().to_owned())
+    };
+    for name in DEMO {
+        assert_eq!(told(name, &|_| {}), None, "{name}");
+    }
+    let shorter = |garment: &mut Garment| {
+        let seam = garment.seams.iter_mut().find(|facts| facts.seam == Seam::ShoulderSeam).unwrap();
+        seam.length = m("14 cm");
+    };
+    let wide = |garment: &mut Garment| {
+        let neck = garment.levels.iter_mut().find(|level| level.level == Level::Neck).unwrap();
+        neck.width = Width::Girth(m("95 cm"));
+    };
+    insta::assert_debug_snapshot!([
+        told("concert-shirt", &shorter),
+        told("concert-shirt", &wide),
+        told("jersey-top", &wide),
+        // What wraps over goes on below what was measured.
+        told("pinafore-toile", &wide),
+    ]);
+}
+
+/// The corner of a square neckline stays one, however it is moved: lowered alike all along, it is the same neckline, lower and wider.
+#[test]
+fn the_corner_of_a_square_neckline_stays_one() {
+    for (kind, seam_of_it) in [("jersey-top", true), ("tea-dress", false)] {
+        let mut document = demo(kind);
+        (document.try_ons, document.wishes) = (Vec::new(), Wishes::default());
+        document.states.last_mut().unwrap().garment.neckline = Some(Neckline::Square);
+        let laid = lay(&document, Tape::Cm).unwrap();
+        let piece = laid.sets[0]
+            .pieces
+            .iter()
+            .find(|p| p.key.face == PieceFace::Front && p.edge(EdgeName::Neckline).is_some());
+        let old = piece.unwrap().clone();
+        assert_eq!(seam_of_it, laid.garment.seam(Seam::NeckSeam).is_some());
+        for by in ["1 cm", "-0.7 cm", "2.5 cm"] {
+            let pins = vec![EdgePin { at: m("0 cm"), by: m(by) }, EdgePin { at: m("16 cm"), by: m(by) }];
+            let mut new = vec![old.clone()];
+            apply(&mut new, &PieceChange::MoveEdge { piece: old.key, edge: EdgeName::Neckline, pins })
+                .unwrap();
+            let corner = |piece: &Piece| {
+                let curves = &piece.edge(EdgeName::Neckline).unwrap().curves;
+                let mut all =
+                    curves.windows(2).filter(|pair| is_corner(&pair[0], &pair[1])).map(|pair| pair[1].p0);
+                let only = all.next();
+                assert_eq!(all.next(), None, "one corner, {kind}, {by}");
+                only.unwrap_or_else(|| panic!("no corner, {kind}, {by}"))
+            };
+            let moved = corner(&new[0]) - corner(&old);
+            let mm = m(by).length.cm() * 10.0;
+            // Its bottom lies level, its side leans a little.
+            assert!(
+                (moved.y + mm).abs() < 0.3 && (moved.x - mm).abs() < 0.15 * mm.abs(),
+                "{kind}, {by}: {moved:?}"
+            );
+        }
+    }
 }

@@ -16,14 +16,14 @@ pub(super) use sleeve::BEHIND;
 pub(super) use trunk::BELOW_BUST;
 
 use super::mouth::true_mouth;
-use super::piece::{Edge, Notch, Piece};
+use super::piece::{EXACT, Edge, Notch, Piece, is_corner};
 use crate::body::Wearer;
 use crate::change::armhole::{AlteredArmhole, Flat};
 use crate::garment::{Garment, HemEdge, LongEdge, Seam};
 use crate::length::{Length, Tape};
 use crate::place::Level;
 use crate::work::{EdgeName, PieceFace, PieceKey, PiecePart, PieceShare, straight};
-use kurbo::{CubicBez, Point, Vec2};
+use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// Cloth around an edge that nobody said anything of, in mm (teaching value: what most home patterns are drawn with).
 pub(super) const ALLOWANCE: f64 = 15.0;
@@ -154,6 +154,12 @@ pub(super) fn slant(piece: &mut Piece, [turns, other]: [usize; 2], (room, by): (
     squared(piece, [turns, other], true, (room, by));
 }
 
+/// How long an edge is behind its last corner.
+fn last_run(edge: &Edge) -> f64 {
+    let corner = edge.curves.windows(2).rposition(|pair| is_corner(&pair[0], &pair[1])).map_or(0, |n| n + 1);
+    edge.curves[corner..].iter().map(|curve| curve.arclen(EXACT)).sum()
+}
+
 fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, (room, slant): (f64, f64)) {
     let is_end = (turns + 1) % piece.edges.len() == other;
     // As if the edge ended at the corner, and the other began there, or ended there.
@@ -164,7 +170,7 @@ fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, (room, sl
     let (corner, [_, comes], [away, _]) = (edge.end(), edge.ways(), beside.ways());
     // How far from square, or from how it slants, as it turns towards the other edge.
     let lean = comes.dot(away).clamp(-1.0, 1.0).asin() - slant;
-    let run = TRUED.min(room * 0.4).min(edge.length() * 0.9);
+    let run = TRUED.min(room * 0.4).min(last_run(&edge) * 0.9);
     let by = if moves { -run * (lean / 2.0).tan() } else { 0.0 };
     if lean.abs() < 1e-4 {
         return;
@@ -236,7 +242,8 @@ pub(super) fn usual_allowance(garment: &Garment, part: PiecePart, face: PieceFac
             mm(behind.unwrap_or(facts.allowance).length)
         }),
         EdgeName::Waist => garment.seam(Seam::WaistSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
-        EdgeName::Neckline | EdgeName::Opening | EdgeName::End | EdgeName::Top | EdgeName::Inner => ALLOWANCE,
+        EdgeName::Neckline => garment.seam(Seam::NeckSeam).map_or(ALLOWANCE, |f| mm(f.allowance.length)),
+        EdgeName::Opening | EdgeName::End | EdgeName::Top | EdgeName::Inner => ALLOWANCE,
     }
 }
 

@@ -8,7 +8,8 @@ use super::{Bolt, FIXES, TRUE, girth_at};
 use crate::change::Curve;
 use crate::change::armhole::{Flat, solved};
 use crate::garment::{
-    AT_ARMHOLE, AT_SHOULDER, Closure, LongEdge, Neckline, Opening, PANEL, PRINCESS, SLOPE, Seam,
+    AT_ARMHOLE, AT_SHOULDER, BACK_NECK, Closure, HIGHEST_NECK, LongEdge, Neckline, Opening, PANEL, PRINCESS,
+    SLOPE, Seam, neck_edge,
 };
 use crate::pattern::carry::inwards;
 use crate::pattern::part::put_grain;
@@ -19,8 +20,6 @@ use kurbo::{CubicBez, ParamCurveArclen, Point, Vec2};
 
 /// No panel is narrower, in mm (teaching value: two fingers, so that its seams can be pressed open).
 pub(super) const NARROW: f64 = 25.0;
-/// A back neck lies so far below the neck point (teaching value).
-const BACK_NECK: f64 = 20.0;
 /// A front that laps over for buttons goes so far beyond the middle, and one that wraps over so large a share of the way to the side
 /// (teaching values).
 const LAP: f64 = 20.0;
@@ -43,6 +42,8 @@ struct Storey<'a> {
     loses: Curve,
     /// What its lower and its upper edge are cut wider than a straight across, so that they are as long as they are to be.
     fix: [f64; 2],
+    /// How far below the neck point its front neckline lies in the middle, so that all of it is as long as it is to be; as its style has it where nobody knows.
+    neck: Option<f64>,
 }
 
 pub(super) fn trunk(bolt: &Bolt<'_>) -> Vec<Piece> {
@@ -87,7 +88,7 @@ impl<'a> Storey<'a> {
             return None;
         }
         let (quarter, loses, fix, places) = (0.0, Curve::default(), [0.0; 2], Vec::new());
-        let mut storey = Self { bolt, part, from, to, quarter, places, loses, fix };
+        let mut storey = Self { bolt, part, from, to, quarter, places, loses, fix, neck: None };
         let top = storey.top_of_side()?;
         let inside = |y: f64| y > from + 0.5 && y < top - 0.5;
         let mut heights: Vec<f64> = vec![from, top];
@@ -126,7 +127,43 @@ impl<'a> Storey<'a> {
             }
             storey.fix = [storey.fix[0] + left[0], storey.fix[1] + left[1]];
         }
+        storey.lower_neck();
         Some(storey)
+    }
+
+    /// Lowers or raises its front neckline until all of it goes round what was measured along its edge; as near as that comes between a straight across and the bust.
+    fn lower_neck(&mut self) {
+        let garment = self.bolt.garment;
+        let girth = self.bolt.girth(Level::Neck).filter(|_| self.to.is_none() && garment.is_neck_its_edge());
+        let long = |storey: &Self, face: PieceFace| -> Option<f64> {
+            let piece = storey.innermost(face)?;
+            let edge = piece.edge(EdgeName::Neckline)?;
+            Some(piece.sewn(edge) - storey.middle(face).1)
+        };
+        let (Some(girth), Some(back)) = (girth, long(self, PieceFace::Back)) else { return };
+        let wanted = girth / 2.0 - back;
+        let point = self.innermost(PieceFace::Front).and_then(|p| Some(p.edge(EdgeName::Neckline)?.start()));
+        let Some(point) = point else { return };
+        let lowest = self.bolt.up(Level::Bust).unwrap_or(self.from).max(self.from + 20.0);
+        let mut deep = garment.neck_depth(point.x / 10.0) * 10.0;
+        let mut before: Option<[f64; 2]> = None;
+        for _ in 0..FIXES {
+            self.neck = Some(deep);
+            let missing = wanted - long(self, PieceFace::Front).unwrap_or(wanted);
+            let next = match before {
+                Some([was, missed]) if (missed - missing) * (deep - was) > 0.0 => {
+                    deep + missing * (deep - was) / (missed - missing)
+                }
+                _ => deep + missing,
+            };
+            before = Some([deep, missing]);
+            let highest = HIGHEST_NECK * 10.0;
+            let next = next.clamp(highest, (point.y - lowest).max(highest));
+            if missing.abs() < TRUE || next == deep {
+                break;
+            }
+            deep = next;
+        }
     }
 
     /// How long its lower and its upper edges are, without what goes beyond the middle.
@@ -157,27 +194,39 @@ impl<'a> Storey<'a> {
     }
 
     fn pieces(&self) -> Vec<Piece> {
+        let of = |face| {
+            let seams = self.seams_of(face);
+            (0..=seams.len()).filter_map(move |n| self.nth_piece(face, &seams, n))
+        };
+        of(PieceFace::Front).chain(of(PieceFace::Back)).collect()
+    }
+
+    /// The seams of a face between its middle and the side, from the middle on.
+    fn seams_of(&self, face: PieceFace) -> Vec<Seam> {
         let divisions = self.divisions();
         let side = divisions.iter().position(|s| *s == self.bolt.garment.side_seam()).unwrap_or(0);
-        let mut pieces = Vec::new();
-        for (face, seams) in [
-            (PieceFace::Front, divisions[..side].to_vec()),
-            (PieceFace::Back, divisions[side + 1..].iter().rev().copied().collect()),
-        ] {
-            let count = seams.len() + 1;
-            for n in 0..count {
-                let share = match (count, n) {
-                    (1, _) => PieceShare::Whole,
-                    (_, 0) => PieceShare::Centre,
-                    (_, n) if n + 1 == count => PieceShare::Side,
-                    _ => PieceShare::Middle,
-                };
-                let inner = n.checked_sub(1).map(|before| seams[before]);
-                let outer = seams.get(n).copied().unwrap_or(self.bolt.garment.side_seam());
-                pieces.extend(self.piece(face, share, inner, outer));
-            }
+        match face {
+            PieceFace::Front => divisions[..side].to_vec(),
+            PieceFace::Back | PieceFace::Round => divisions[side + 1..].iter().rev().copied().collect(),
         }
-        pieces
+    }
+
+    /// The piece of a face that lies in the middle.
+    fn innermost(&self, face: PieceFace) -> Option<Piece> {
+        self.nth_piece(face, &self.seams_of(face), 0)
+    }
+
+    fn nth_piece(&self, face: PieceFace, seams: &[Seam], n: usize) -> Option<Piece> {
+        let count = seams.len() + 1;
+        let share = match (count, n) {
+            (1, _) => PieceShare::Whole,
+            (_, 0) => PieceShare::Centre,
+            (_, n) if n + 1 == count => PieceShare::Side,
+            _ => PieceShare::Middle,
+        };
+        let inner = n.checked_sub(1).map(|before| seams[before]);
+        let outer = seams.get(n).copied().unwrap_or(self.bolt.garment.side_seam());
+        self.piece(face, share, inner, outer)
     }
 
     /// Where its seams lie: so large a share of the way to the side, or below a bodice where those of the bodice end; nearer the middle where a
@@ -474,46 +523,18 @@ impl<'a> Storey<'a> {
         beyond: f64,
     ) -> Vec<CubicBez> {
         let garment = self.bolt.garment;
-        let style = garment.neckline();
         if face == PieceFace::Front && beyond > LAP {
             return vec![straight(neck, first)];
         }
-        let girth = self.bolt.girth(Level::Neck).unwrap_or(400.0);
-        let round = girth / (2.0 * std::f64::consts::PI);
-        let deep = match (face, style) {
-            (PieceFace::Back | PieceFace::Round, _) => BACK_NECK,
-            (PieceFace::Front, Neckline::Boat) => round * 0.5,
-            (PieceFace::Front, Neckline::High) => round * 0.95,
-            (PieceFace::Front, Neckline::V | Neckline::Wrap) => round * 2.6,
-            (PieceFace::Front, Neckline::Round | Neckline::Square | Neckline::None | Neckline::Strapless) => {
-                round * 1.2
+        let (style, deep) = match face {
+            PieceFace::Back | PieceFace::Round => (Neckline::Round, BACK_NECK * 10.0),
+            PieceFace::Front => {
+                let deep = self.neck.unwrap_or_else(|| garment.neck_depth(neck.x / 10.0) * 10.0);
+                (garment.neckline(), deep)
             }
         };
         let low = Point::new(-beyond, (neck.y - deep).max(self.from + 20.0));
-        match style {
-            Neckline::V | Neckline::Wrap if face == PieceFace::Front => vec![straight(neck, low)],
-            Neckline::Square if face == PieceFace::Front => {
-                let corner = Point::new(neck.x * 0.92, low.y);
-                vec![straight(neck, corner), straight(corner, low)]
-            }
-            Neckline::Boat
-            | Neckline::High
-            | Neckline::V
-            | Neckline::Wrap
-            | Neckline::Round
-            | Neckline::Square
-            | Neckline::None
-            | Neckline::Strapless => {
-                let down = neck.y - low.y;
-                // Square to the shoulder; level where it meets its mirror image.
-                vec![CubicBez::new(
-                    neck,
-                    neck - across * (down * 0.55).min(neck.x * 0.8),
-                    Point::new(low.x + (neck.x - low.x) * 0.6, low.y),
-                    low,
-                )]
-            }
-        }
+        neck_edge(style, (neck, across), low)
     }
 }
 
