@@ -7,6 +7,7 @@ use super::{Table, Wanted};
 use crate::garment::{Garment, GarmentLevel, Round, Run, SeamFacts, Width};
 use crate::length::{Length, Measure, Taught};
 use crate::place::Level;
+use crate::record::follow_round;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -85,7 +86,10 @@ pub(super) fn as_cut(
     let lines: Vec<String> =
         differs.iter().map(|Differs { of, is, cut }| format!("{of}, {is} instead of {cut}")).collect();
     let says = format!("The stand and the pieces have other figures still: {}", lines.join("; "));
-    (!lines.is_empty()).then_some(AsCut { says, differs, levels, seams })
+    // What is sewn to a waist or a neckline goes with it.
+    let mut cut = Garment { levels, seams, ..found.clone() };
+    follow_round(&mut cut, found, table.tape);
+    (!lines.is_empty()).then_some(AsCut { says, differs, levels: cut.levels, seams: cut.seams })
 }
 
 /// Where a garment hangs, and what that is called.

@@ -89,6 +89,41 @@ proptest! {
         }
         prop_assert!(seen > 100, "{} edges", seen);
     }
+
+    /// Whatever size is chosen, on every tape: once the garment has its figures, pieces go round what was chosen, what is sewn to a waist or a neckline is as much longer as it, and
+    /// nothing is untrue that was true.
+    #[test]
+    fn what_is_chosen_is_what_pieces_go_round((wearer, seams) in any_body(), more in -30_i64..80, tape in prop::sample::select(Tape::ALL)) {
+        let mut seen = 0;
+        for garment in begun_on(&wearer, &seams) {
+            let mut pattern = narrow(&garment, &wearer);
+            for row in pattern.charts.iter_mut().flat_map(|chart| &mut chart.rows) {
+                row.figures.iter_mut().for_each(|figure| figure.length = figure.length + Length::from_mm(60 + more));
+            }
+            let found = sizes(&garment, &wearer, &pattern, &[], tape);
+            let Some(candidate) = found.candidates.into_iter().next() else { continue };
+            pattern.chosen = Some(candidate.choice);
+            let Some(cut) = sizes(&garment, &wearer, &pattern, &[], tape).as_cut else { continue };
+            let own = Garment { levels: cut.levels, seams: cut.seams, ..garment.clone() };
+            // What nobody sees on a tape stays as it is.
+            let within = 1.0 + tape.mark().cm() * 5.0;
+            let [pieces, before] = [&own, &garment].map(|garment| unroll(garment, &wearer, None));
+            for level in candidate.levels.iter().filter(|level| !wraps(&own) && (level.level != Level::Bust || own.darts.is_empty())) {
+                let (is, wanted) = (girth_of(&own, &pieces, level.level), level.girth.nm as f64 / 1e6);
+                seen += 1;
+                prop_assert!(is.is_none_or(|is| (is - wanted).abs() < within), "{:?}, {:?}: {:?}, not {}", own.kind, level.level, is, wanted);
+            }
+            for (seam, level) in [(Seam::WaistSeam, Level::Waist), (Seam::NeckSeam, Level::Neck)] {
+                let more = |of: &dyn Fn(&Garment) -> Option<Length>| Some(of(&own)? - of(&garment)?);
+                let sewn = more(&|garment| Some(tape.round(garment.seam(seam)?.length.length)));
+                let round = more(&|garment| Some(garment.level(level)?.width.on(tape)));
+                prop_assert!(sewn.is_none() || sewn == round, "{:?}, {:?}: {:?}, not {:?}", own.kind, seam, sewn, round);
+            }
+            let untrue = |garment: &Garment, pieces: &[Piece]| true_up(pieces, &joins(garment, pieces)).len();
+            prop_assert_eq!(untrue(&own, &pieces), untrue(&garment, &before), "{:?}", own.kind);
+        }
+        prop_assert!(seen > 10, "{}", seen);
+    }
 }
 
 /// What a garment has beside its pieces is named beside the cloth, and is not once it is drawn.
