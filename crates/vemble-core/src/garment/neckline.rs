@@ -98,14 +98,11 @@ pub(crate) fn neck_edge(style: Neckline, (neck, across): (Point, Vec2), low: Poi
         }
         Neckline::Boat | Neckline::High | Neckline::Round | Neckline::None | Neckline::Strapless => {
             let down = neck.y - low.y;
-            // Level where it meets its mirror image.
-            let reach = (down * 0.55).min(neck.x * 0.8);
-            vec![CubicBez::new(
-                neck,
-                neck - across * reach,
-                Point::new(low.x + (neck.x - low.x) * 0.6, low.y),
-                low,
-            )]
+            // The deeper it is the more of its way it goes straight down. Level where it meets its mirror image.
+            let deeper = (down / neck.x.max(1.0) - 1.0).clamp(0.0, 1.0);
+            let reach = (down * (0.55 - 0.15 * deeper)).min(neck.x * 0.8);
+            let level = (neck.x - low.x) * (0.6 + 0.25 * deeper);
+            vec![CubicBez::new(neck, neck - across * reach, Point::new(low.x + level, low.y), low)]
         }
     }
 }
