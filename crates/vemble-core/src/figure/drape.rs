@@ -193,7 +193,7 @@ impl Shoulder {
         let level = garment.level(Level::Shoulder)?;
         let tip = Point::new(level.width.girth().cm() / 4.0, base + level.station.length.cm());
         let around = garment.level(Level::Neck).map_or(40.0, |l| l.width.girth().cm());
-        // The neckline is an oval of the measured girth: how wide it is, by its style (drawing values).
+        // On a body the neckline is an oval of the measured girth: how wide and how deep it is, by its style (drawing values).
         let round = around / (2.0 * PI);
         let wide = match garment.neckline() {
             Neckline::Boat => 1.5,
@@ -208,9 +208,7 @@ impl Shoulder {
         let run = (tip.x - pose.half_neck()).max(1.0);
         let neck = Point::new(half, tip.y + slope * ((tip.x - half) / run).min(1.0));
         let back = neck.y + 0.8 - (half - pose.half_neck()).max(0.0) * 0.25;
-        // Above the bust, where the garment has one.
-        let lowest = garment.level(Level::Bust).map_or(base, |bust| base + bust.station.length.cm());
-        let front = (neck.y - garment.neck_depth(half)).max(lowest.min(neck.y));
+        let front = neck.y - garment.styled_neck_depth();
         Some(Self { tip, neck, front, back: back.min(neck.y + 0.8) })
     }
 

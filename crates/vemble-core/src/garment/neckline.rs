@@ -32,21 +32,29 @@ impl Garment {
     /// How far below the neck point its front neckline lies in the middle, in cm, where it begins `half` cm from the middle: front and back together go round what
     /// was measured. By its style where its edge goes on down (drawing values).
     pub(crate) fn neck_depth(&self, half: f64) -> f64 {
-        let around = self.level(Level::Neck).map_or(USUAL, |level| level.width.girth().cm());
-        let style = self.neckline();
         if !self.is_neck_its_edge() {
-            let times = match style {
-                Neckline::Boat => 0.5,
-                Neckline::High => 0.95,
-                Neckline::V => 2.6,
-                Neckline::Wrap => 2.9,
-                Neckline::Round | Neckline::Square | Neckline::None | Neckline::Strapless => 1.2,
-            };
-            return around / (2.0 * PI) * times;
+            return self.styled_neck_depth();
         }
+        let (around, style) = (self.around_neck(), self.neckline());
         let long = |style, deep| -> f64 { flat(style, half, deep).iter().map(|c| c.arclen(EXACT)).sum() };
         let wanted = around / 2.0 - long(Neckline::Round, BACK_NECK);
         (0..FIXES).fold(half, |deep, _| (deep + wanted - long(style, deep)).max(HIGHEST_NECK))
+    }
+
+    /// The same as its style has it, round what was measured, in cm (drawing values).
+    pub(crate) fn styled_neck_depth(&self) -> f64 {
+        let times = match self.neckline() {
+            Neckline::Boat => 0.5,
+            Neckline::High => 0.95,
+            Neckline::V => 2.6,
+            Neckline::Wrap => 2.9,
+            Neckline::Round | Neckline::Square | Neckline::None | Neckline::Strapless => 1.2,
+        };
+        self.around_neck() / (2.0 * PI) * times
+    }
+
+    fn around_neck(&self) -> f64 {
+        self.level(Level::Neck).map_or(USUAL, |level| level.width.girth().cm())
     }
 
     /// How much longer half of its neckline is, in cm, once it is cut lower by `lower` cm at each share of the way from the middle in front to the middle behind, square to
@@ -74,8 +82,7 @@ impl Garment {
         let shoulder = self.level(Level::Shoulder).zip(self.seam(Seam::ShoulderSeam));
         let between = shoulder
             .map(|(across, seam)| across.width.girth().cm() / 4.0 - seam.length.length.cm() * SLOPE.cos());
-        let around = self.level(Level::Neck).map_or(USUAL, |level| level.width.girth().cm());
-        let half = between.unwrap_or(around / (2.0 * PI)).max(HIGHEST_NECK);
+        let half = between.unwrap_or(self.around_neck() / (2.0 * PI)).max(HIGHEST_NECK);
         [flat(self.neckline(), half, self.neck_depth(half)), flat(Neckline::Round, half, BACK_NECK)]
     }
 }
