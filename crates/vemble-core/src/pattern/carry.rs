@@ -152,7 +152,7 @@ pub(super) fn inwards(way: Vec2) -> Vec2 {
     Vec2::new(-way.y, way.x)
 }
 
-/// An edge moved inwards by so much at every place along it. What is a corner of it stays one.
+/// An edge moved inwards by so much at every place along it. What is a corner of a neckline stays one; any other edge runs smooth.
 fn beside(piece: &Piece, n: usize, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     let edge = &piece.edges[n];
     let mut moved: Option<Edge> = None;
@@ -168,7 +168,7 @@ fn beside(piece: &Piece, n: usize, by: impl Fn(f64) -> f64) -> Vec<CubicBez> {
     moved.map_or_else(Vec::new, |moved| moved.curves)
 }
 
-/// The parts of an edge between its corners. Where a dart opens there is none once it is closed, and what is shorter than a step is none of its own.
+/// The parts of a neckline between its corners. Where a dart opens there is none once it is closed, and what is shorter than a step is none of its own.
 fn runs(piece: &Piece, edge: &Edge) -> Vec<Edge> {
     let is_mouth =
         |at: Point| piece.darts.iter().flat_map(|dart| dart.mouth).any(|mouth| mouth.distance(at) <= BESIDE);
@@ -176,7 +176,9 @@ fn runs(piece: &Piece, edge: &Edge) -> Vec<Edge> {
     let (mut runs, mut from) = (Vec::new(), 0);
     for n in 1..edge.curves.len() {
         let (before, after) = (&edge.curves[from..n], &edge.curves[n..]);
-        let turns = is_corner(&edge.curves[n - 1], &edge.curves[n]) && !is_mouth(edge.curves[n].p0);
+        let turns = edge.name == EdgeName::Neckline
+            && is_corner(&edge.curves[n - 1], &edge.curves[n])
+            && !is_mouth(edge.curves[n].p0);
         if turns && long(before) > STEP && long(after) > STEP {
             runs.push(Edge::new(edge.name, before.to_vec()));
             from = n;

@@ -154,8 +154,11 @@ pub(super) fn slant(piece: &mut Piece, [turns, other]: [usize; 2], (room, by): (
     squared(piece, [turns, other], true, (room, by));
 }
 
-/// How long an edge is behind its last corner.
+/// How long an edge is behind its last corner, where it has one: a neckline.
 fn last_run(edge: &Edge) -> f64 {
+    if edge.name != EdgeName::Neckline {
+        return edge.length();
+    }
     let corner = edge.curves.windows(2).rposition(|pair| is_corner(&pair[0], &pair[1])).map_or(0, |n| n + 1);
     edge.curves[corner..].iter().map(|curve| curve.arclen(EXACT)).sum()
 }
