@@ -104,7 +104,9 @@ pub(super) fn true_corner(
         let way = if corner.at_end { 1.0 } else { -1.0 };
         bend_end(&mut pieces[piece], corner.edge, corner.at_end, way * off.to_radians())?;
         let is_true = |now: &Corner| (now.degrees - corner.degrees - off).abs() < DEGREES / 2.0;
-        let mut now = corners(&pieces[piece], name, beside).into_iter();
+        // A front rise goes on as a seat seam.
+        let own = pieces[piece].edges[corner.edge].name;
+        let mut now = corners(&pieces[piece], own, beside).into_iter();
         if !now.any(|now| (now.edge, now.at_end) == (corner.edge, corner.at_end) && is_true(&now)) {
             return Err(CannotBe::TooMuch);
         }
