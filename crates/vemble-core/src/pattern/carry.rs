@@ -9,7 +9,7 @@ mod seams;
 use super::change::{FINE, SLIGHT, Stays, band_below, bend, draw_out};
 use super::drawn::with_drawn;
 use super::mouth::while_flat;
-use super::panels::{Across, across_face};
+use super::panels::{Across, across_face, edge_of, ends_of};
 use super::piece::{EXACT, Edge, Notch, Piece, PieceDart, along_curves, is_corner, is_on};
 use super::unroll::{BEHIND, SetIn, slant, unroll};
 use crate::body::Wearer;
@@ -443,11 +443,15 @@ pub(super) fn shorten(edge: &mut Edge, by: f64) {
     }
 }
 
+/// How often an edge that comes down unevenly is drawn, to be as long as before to a hundredth of a millimetre.
+const TRIES: usize = 3;
+
 /// A length is taken out across, or put in, from the middle in front to the middle behind: what lies above comes down. False where no piece is long enough there.
 fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> bool {
     let sums = altered.sums(tape);
     let (is_above, run) = (altered.key() == TrunkAt::AboveWaist, sums.quarter.cm());
     let below = if is_above { Level::Bust } else { Level::Waist };
+    let has_yoke = pieces.iter().any(|piece| piece.key.share == PieceShare::Upper);
     let mut moved = pieces.to_vec();
     let mut done = false;
     for (n, piece) in moved.iter_mut().enumerate() {
@@ -476,11 +480,23 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
         let [a, b] = [curve.at(0.0), curve.at(run)].map(|cm| cm * -10.0);
         let by = if a.min(b).abs() > 1e-9 { a.min(b) } else { a.max(b) };
         let share = |x: f64| if by.abs() > 1e-9 { -off(x) / by } else { 0.0 };
-        if band_below(pieces, n, below)
-            .and_then(|band| draw_out(piece, band, by, Stays::Below, share))
-            .is_err()
-        {
-            return false;
+        let Ok(band) = band_below(pieces, n, below) else { return false };
+        // At a rise its edge runs at another slant then, yet stays as long as it is: what that takes of it is put in before, towards the side. Beside a yoke, which
+        // comes down as it is, the edge is as wide as it was.
+        let along = |piece: &Piece| edge_of(piece, edge).map_or(0.0, Edge::length);
+        let share_of = |at: f64, [from, to]: [f64; 2]| ((at - from) / (to - from)).clamp(0.0, 1.0);
+        let (flat, ends, mut more) = (piece.clone(), ends_of(piece, edge), 0.0);
+        for _ in 0..if is_above || has_yoke { 1 } else { TRIES } {
+            *piece = flat.clone();
+            if more != 0.0 {
+                bend(piece, |p| {
+                    Point::new(p.x + more * share_of(p.x, ends) * fading(share_of(p.y, band)), p.y)
+                });
+            }
+            if draw_out(piece, band, by, Stays::Below, share).is_err() {
+                return false;
+            }
+            more += along(&flat) - along(piece);
         }
         done = true;
     }

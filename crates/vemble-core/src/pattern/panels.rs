@@ -33,15 +33,20 @@ pub(super) enum Across {
     Lower,
 }
 
-/// From where to where its upper or lower edge reaches across; what laps over the middle is not counted.
-fn ends_of(piece: &Piece, across: Across) -> [f64; 2] {
+/// Its upper or lower edge.
+pub(super) fn edge_of(piece: &Piece, across: Across) -> Option<&Edge> {
     let high = |edge: &&Edge| edge.start().y + edge.end().y;
     let edges = piece.edges.iter().filter(|edge| is_across(edge));
-    let edge = match across {
+    match across {
         Across::Upper => edges.max_by(|a, b| high(a).total_cmp(&high(b))),
         Across::Lower => edges.min_by(|a, b| high(a).total_cmp(&high(b))),
-    };
-    let [a, b] = edge.map_or([piece.bounds().x0, piece.bounds().x1], |e| [e.start().x, e.end().x]);
+    }
+}
+
+/// From where to where that edge reaches across; what laps over the middle is not counted.
+pub(super) fn ends_of(piece: &Piece, across: Across) -> [f64; 2] {
+    let bounds = piece.bounds();
+    let [a, b] = edge_of(piece, across).map_or([bounds.x0, bounds.x1], |e| [e.start().x, e.end().x]);
     let laps = piece.edge(EdgeName::Opening).is_some();
     [if laps { a.min(b).max(0.0) } else { a.min(b) }, a.max(b)]
 }
