@@ -43,6 +43,10 @@ pub(crate) enum Found {
     Armhole(Armhole),
     Band(BandThere),
     Lining(LiningThere),
+    /// What is sewn to a neckline that goes round more, or less with a minus.
+    RoundTheNeck {
+        longer: Length,
+    },
     EndsIn(EndsIn),
 }
 

@@ -80,13 +80,13 @@ impl AlteredSeam<'_> {
     }
 
     /// What a neckline goes round more by where its seam is sewn lower. Nothing where its edge goes on below what was measured.
-    fn lengthens_neck(&self, garment: &Garment, tape: Tape) -> Option<Term> {
+    fn lengthens_neck(&self, garment: &Garment, tape: Tape) -> Option<Length> {
+        if self.facts.seam != Seam::NeckSeam || !garment.is_neck_its_edge() {
+            return None;
+        }
         let (line, end) = (self.line(GarmentSide::Left), self.facts.end().cm());
         let lower = |share: f64| line.at(Station(Length::from_cm(end * share))).back.0.cm();
-        let half = garment.is_neck_its_edge().then(|| Length::from_cm(garment.neck_grows(lower)))?;
-        let grows = tape.round(half * 2);
-        let edges = Edges { front: PerEdge(Length::ZERO - grows), back: PerEdge::default() };
-        Some(Term { change: ChangeKey::Seam(self.facts.seam), side: None, times: 1, edges })
+        Some(tape.round(Length::from_cm(garment.neck_grows(lower)) * 2))
     }
 
     /// Each side that changes something, with its line; one for both where they agree, without its name.
@@ -113,7 +113,14 @@ impl Drawn for AlteredSeam<'_> {
         tape: Tape,
     ) -> Vec<Term> {
         if self.facts.seam == Seam::NeckSeam && level == Level::Neck {
-            return self.lengthens_neck(garment, tape).into_iter().collect();
+            let edges = |grows| Edges { front: PerEdge(Length::ZERO - grows), back: PerEdge::default() };
+            let term = |grows| Term {
+                change: ChangeKey::Seam(self.facts.seam),
+                side: None,
+                times: 1,
+                edges: edges(grows),
+            };
+            return self.lengthens_neck(garment, tape).map(term).into_iter().collect();
         }
         let sides = if self.facts.seam.is_single() { &GarmentSide::BOTH[..1] } else { sides };
         let takes = |side: &GarmentSide| self.chalked_at(garment, level, up, *side, tape);

@@ -76,6 +76,18 @@ pub(crate) enum MetEdge {
     Inseams,
 }
 
+/// A line along the neck makes the neckline longer or shorter; what is sewn to it keeps its length.
+fn round_the_neck(
+    subject: &Subject<'_>,
+    seam: &AlteredSeam<'_>,
+    line: &StitchingLine,
+) -> Option<(Outcome, Found, Station)> {
+    let longer = seam.lengthens_neck(subject.garment, subject.tape)?;
+    let fits = longer.abs() <= EDGES_MAY_DIFFER.on(subject.tape);
+    let outcome = if fits { Outcome::Passes } else { Outcome::Caution };
+    Some((outcome, Found::RoundTheNeck { longer }, line.span()?.0))
+}
+
 pub(super) fn judge(
     subject: &Subject<'_>,
     seam: &AlteredSeam<'_>,
@@ -89,6 +101,7 @@ pub(super) fn judge(
         other_edge.map(|found| (Partner::OtherEdge, found)),
         under_the_arm(subject, seam, line, of).map(|found| (Partner::Sleeve, found)),
         band(subject, seam, line).map(|found| (Partner::Band, found)),
+        round_the_neck(subject, seam, line).map(|found| (Partner::AtTheEdge, found)),
     ];
     let met =
         EndOf::ALL.iter().filter_map(|end| ends_in(subject, seam, line, *end).map(|found| (*end, found)));

@@ -51,6 +51,7 @@ impl Tell for Found {
             Self::Armhole(facts) => armhole(facts, key, outcome, to),
             Self::Band(facts) => band(facts, key, outcome, to),
             Self::Lining(facts) => lining(facts, key, outcome, to),
+            Self::RoundTheNeck { longer } => round_the_neck(*longer, key, outcome, to),
             Self::EndsIn(facts) => ends_in(facts, key, outcome, to),
         }
     }
@@ -386,6 +387,25 @@ fn band(facts: &BandThere, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
             "Cut the band there: sew the short level seams first, then the upright one in one pass, allowances open."
         }
     })
+}
+
+fn round_the_neck(longer: Length, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
+    let (more, remedy) = match longer.is_negative() {
+        false => {
+            ("more", "Lengthen collar, band or facing by as much, or cut it anew, before it is sewn on.")
+        }
+        true => ("less", "Shorten collar, band or facing by as much, or cut it anew, before it is sewn on."),
+    };
+    let figures = match longer {
+        Length::ZERO => "the neckline goes round as much as before".to_owned(),
+        _ => format!("the neckline goes round {} {more} altogether", to.show(longer.abs())),
+    };
+    let reason = match outcome {
+        Outcome::Passes => format!("Up to {} are eased in.", to.show(EDGES_MAY_DIFFER.on(to.tape))),
+        Outcome::Caution | Outcome::Stop => "Collar, band or facing keep their length.".to_owned(),
+    };
+    Said::new(format!("Collar, band or facing, and the {}", key.name(to)), figures, reason)
+        .mended(outcome, || remedy)
 }
 
 fn opened(things: &[Thing], key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {

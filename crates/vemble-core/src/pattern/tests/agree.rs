@@ -1,10 +1,11 @@
 //! What is chalked and what the pieces come to is the same.
 
 use super::*;
+use crate::change::seam::EDGES_MAY_DIFFER;
 use crate::change::{Change, ChangeKey, DrawnChange};
 use crate::fitting::{GarmentSide, HemMark};
 use crate::garment::{Dart, Neckline};
-use crate::judge::Subject;
+use crate::judge::{FindingKey, Outcome, Partner, Rule, Subject, judge};
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, mean, outer, round_at};
 use crate::pattern::drawn::drawn_of;
 use crate::pattern::lay::{Laid, Set, lay};
@@ -309,14 +310,16 @@ fn a_neckline_loses_what_its_shoulders_do() {
     assert!(seen > 3, "{seen}");
 }
 
-/// Sewn lower, or higher, a neckline goes round as much more as it does on paper, in front and behind, in every style and on every tape; its seam is as much longer.
+/// Sewn lower, or higher, a neckline goes round as much more as it does on paper, in front and behind, in every style and on every tape; its seam is as much longer,
+/// and a collar that no longer fits is told.
 #[test]
 fn a_neckline_that_is_sewn_lower_goes_round_more() {
     let demos = ["concert-shirt", "jersey-top"].map(|name| demo(name).newest().unwrap().garment.clone());
     let wearer = demo("jersey-top").wearer;
     let all = begun_on(&wearer, &[]).filter(|garment| garment.seam(Seam::NeckSeam).is_some()).chain(demos);
     let (mut wrong, mut seen) = (Vec::new(), 0);
-    for mut garment in all {
+    let tapes = Tape::ALL.iter().cycle().copied();
+    for (mut garment, tape) in all.zip(tapes) {
         for style in Neckline::ALL.iter() {
             garment.neckline = Some(*style);
             let Some(long) = garment.seam(Seam::NeckSeam).map(|facts| facts.end().cm()) else { continue };
@@ -326,7 +329,6 @@ fn a_neckline_that_is_sewn_lower_goes_round_more() {
                 [(long * 0.6, "0 cm"), (long, "0.6 cm")],
                 [(0.0, "-0.5 cm"), (long, "-0.5 cm")],
             ] {
-                let tape = Tape::Cm;
                 let readings = pinned_along(Seam::NeckSeam, &pins);
                 let pinned = change(
                     json!({"seam": {"seam": "neck_seam", "readings": readings, "lower": {"end": "runs_off"}}}),
@@ -350,7 +352,20 @@ fn a_neckline_that_is_sewn_lower_goes_round_more() {
                 wrong.extend(is_off.then(|| format!("{of}: {:.1}, not {says:.1}", new - old)));
                 let drawn = drawn_on(&garment, &wearer, &document.try_ons[0], Schools::default()).unwrap();
                 let as_it_is = Subject::as_it_is(&garment, &wearer, tape);
-                let next = next_state(&Subject { changes: &drawn, ..as_it_is });
+                let subject = Subject { changes: &drawn, ..as_it_is };
+                let next = next_state(&subject);
+                let is_of_collar =
+                    |key: &FindingKey| key.rule == Rule::Partners && key.partner == Some(Partner::AtTheEdge);
+                let collar: Vec<Outcome> = judge(&subject, &[])
+                    .into_iter()
+                    .filter(|found| is_of_collar(&found.key))
+                    .map(|found| found.outcome)
+                    .collect();
+                let fits = says.abs() <= EDGES_MAY_DIFFER.on(tape).cm() * 10.0 + 1e-6;
+                wrong.extend(
+                    (collar != [if fits { Outcome::Passes } else { Outcome::Caution }])
+                        .then(|| format!("{of}: {says:.1}, collar {collar:?}")),
+                );
                 let more =
                     |of: &dyn Fn(&Garment) -> Length| ((of(&next) - of(&garment)).cm() * 10.0 - says).abs();
                 let seam = more(&|g| tape.round(g.seam(Seam::NeckSeam).unwrap().length.length));
