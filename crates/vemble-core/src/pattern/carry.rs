@@ -493,7 +493,10 @@ fn move_trunk(pieces: &mut [Piece], altered: &AlteredTrunk<'_>, tape: Tape) -> b
                     Point::new(p.x + more * share_of(p.x, ends) * fading(share_of(p.y, band)), p.y)
                 });
             }
-            if draw_out(piece, band, by, Stays::Below, share).is_err() {
+            // At its new width each place of the edge comes down by what it does at the old one.
+            let [from, to] = ends;
+            let before = |x: f64| if x > from { from + (x - from) / (1.0 + more / (to - from)) } else { x };
+            if draw_out(piece, band, by, Stays::Below, |x| share(before(x))).is_err() {
                 return false;
             }
             more += along(&flat) - along(piece);
