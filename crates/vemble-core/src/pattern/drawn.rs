@@ -2,7 +2,7 @@
 
 use super::panels::is_between_panels;
 use super::panels::lay_beside;
-use super::piece::{Edge, Notch, Piece, PieceDart};
+use super::piece::{Edge, Notch, Piece, PieceDart, is_middle};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
 use crate::length::{Length, Measure, Unit};
@@ -168,21 +168,6 @@ fn is_lower(key: PieceKey, name: EdgeName) -> bool {
         EdgeName::Waist => matches!(key.part, PiecePart::Bodice | PiecePart::Waistband),
         EdgeName::Neckline | EdgeName::Top | EdgeName::Fold | EdgeName::Opening | EdgeName::End => false,
         EdgeName::Seam(_) | EdgeName::Inner => false,
-    }
-}
-
-fn is_middle(name: EdgeName) -> bool {
-    match name {
-        EdgeName::Fold | EdgeName::Opening => true,
-        EdgeName::Seam(seam) => {
-            matches!(seam, Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise)
-        }
-        EdgeName::Waist
-        | EdgeName::Hem
-        | EdgeName::Neckline
-        | EdgeName::End
-        | EdgeName::Top
-        | EdgeName::Inner => false,
     }
 }
 

@@ -2,7 +2,7 @@
 
 use super::change::{CannotBe, apply_where, lines_of, mm};
 use super::piece::{Edge, Piece, PieceDart};
-use super::turn::{is_measured_from_start, move_point, slide_dart};
+use super::turn::{is_measured_from_start, move_point, slash_goes_across, slide_dart};
 use crate::garment::{Dart, Seam};
 use crate::length::{Length, Measure, Tape};
 use crate::place::Level;
@@ -153,9 +153,13 @@ fn taken_out_of_neckline(piece: &Piece, by: Measure, tape: Tape) -> Option<Piece
     let outside = &piece.edges[(shoulder + piece.edges.len() - 1) % piece.edges.len()];
     let at_bust = outside.notches.iter().find(|notch| notch.level == Some(Level::Bust));
     let lower = at_bust.map_or(0.0, |notch| notch.along);
-    let hinge = place(outside, lower.midpoint(outside.length()));
+    let to = lower.midpoint(outside.length());
     let neckline = piece.edge(EdgeName::Neckline)?;
-    Some(PieceChange::Slash { piece: piece.key, from: place(neckline, neckline.length() / 2.0), hinge, by })
+    // One that goes far down, as where a front wraps over, is cut nearer to the shoulder, from where the way goes straight over the cloth.
+    let shares = [0.5, 0.4, 0.3, 0.2].map(|share| neckline.length() * share);
+    let is_straight = |from: &&f64| slash_goes_across(piece, neckline.at(**from), outside.at(to).0).is_ok();
+    let from = *shares.iter().find(is_straight).unwrap_or(&shares[0]);
+    Some(PieceChange::Slash { piece: piece.key, from: place(neckline, from), hinge: place(outside, to), by })
 }
 
 /// Does the marks of a pattern that are settled now to pieces, one after the other: each whole or not at all, none that is of a toile before, and none to a piece

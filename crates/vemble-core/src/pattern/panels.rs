@@ -47,8 +47,7 @@ pub(super) fn edge_of(piece: &Piece, across: Across) -> Option<&Edge> {
 pub(super) fn ends_of(piece: &Piece, across: Across) -> [f64; 2] {
     let bounds = piece.bounds();
     let [a, b] = edge_of(piece, across).map_or([bounds.x0, bounds.x1], |e| [e.start().x, e.end().x]);
-    let laps = piece.edge(EdgeName::Opening).is_some();
-    [if laps { a.min(b).max(0.0) } else { a.min(b) }, a.max(b)]
+    [if piece.laps() { a.min(b).max(0.0) } else { a.min(b) }, a.max(b)]
 }
 
 /// How far across its face a place of a panel lies at that edge, by its `x`: from nought in the middle to one at the side. Where the edges of two panels meet it
@@ -108,7 +107,7 @@ impl Strip {
     /// What lies on one piece; nothing where the line misses it. What laps over the middle is not counted.
     fn of(pieces: &[&Piece], piece: usize, line: Line) -> Option<Self> {
         let own = pieces[piece];
-        let laps = own.edge(EdgeName::Opening).is_some();
+        let laps = own.laps();
         let stitched = own.darts.iter().filter(|dart| dart.loose.is_none());
         let (wide, mut darts): (f64, Vec<(Dart, [f64; 2])>) = match line {
             Line::Waist => {
@@ -124,7 +123,7 @@ impl Strip {
             }
             Line::Level(y) => {
                 let [from, to] = own.reach(y)?;
-                let from = if laps { from.max(0.0) } else { from };
+                let from = if laps { 0.0 } else { from };
                 let on = stitched.map(|dart| (dart, taken_at(dart, y))).filter(|(_, takes)| *takes > 0.0);
                 let place = |(dart, takes): (&PieceDart, f64)| {
                     let middle = f64::midpoint(dart.mouth[0].x, dart.mouth[1].x) - from;

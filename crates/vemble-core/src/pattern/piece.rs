@@ -1,6 +1,6 @@
 //! A piece of a pattern: an outline of named edges, its darts and marks. All in mm, y up from the lower edge, x out from the middle.
 
-use crate::garment::Dart;
+use crate::garment::{Dart, Seam};
 use crate::place::Level;
 use crate::work::{Eased, EdgeName, Fullness, PieceKey, kept, straight};
 use kurbo::{
@@ -303,6 +303,22 @@ pub(super) fn is_corner(before: &CubicBez, after: &CubicBez) -> bool {
     into.cross(out).atan2(into.dot(out)).to_degrees().abs() > CORNER
 }
 
+/// It runs down the middle of its face.
+pub(super) fn is_middle(name: EdgeName) -> bool {
+    match name {
+        EdgeName::Fold | EdgeName::Opening => true,
+        EdgeName::Seam(seam) => {
+            matches!(seam, Seam::CentreFront | Seam::CentreBack | Seam::SeatSeam | Seam::FrontRise)
+        }
+        EdgeName::Waist
+        | EdgeName::Hem
+        | EdgeName::Neckline
+        | EdgeName::End
+        | EdgeName::Top
+        | EdgeName::Inner => false,
+    }
+}
+
 impl Piece {
     /// The edge of a name.
     pub fn edge(&self, name: EdgeName) -> Option<&Edge> {
@@ -358,6 +374,14 @@ impl Piece {
         let stitched = self.darts.iter().filter(|dart| dart.loose.is_none());
         let of_darts = stitched.flat_map(|dart| drilled(dart.mouth, dart.point, dart.other));
         of_darts.chain(self.drills.iter().copied()).collect()
+    }
+
+    /// Whether it laps over the middle: with a stand for buttons, or as a front that wraps over, whose neckline runs on there.
+    pub(super) fn laps(&self) -> bool {
+        let runs_over = |edge: &Edge| edge.start().x.min(edge.end().x) < -1.0;
+        let has_middle = self.edges.iter().any(|edge| is_middle(edge.name));
+        self.edge(EdgeName::Opening).is_some()
+            || !has_middle && self.edge(EdgeName::Neckline).is_some_and(runs_over)
     }
 
     /// What goes across it at a height, once its darts are closed: from the leftmost to the rightmost place where it is cut there. Nothing

@@ -94,13 +94,9 @@ pub(super) fn turn_dart(
 pub(super) fn slash(piece: &mut Piece, from: EdgePlace, hinge: EdgePlace, by: f64) -> Result<(), CannotBe> {
     let (cut, hinge) = (cut_at(piece, from)?, cut_at(piece, hinge)?);
     let pivot = piece.edges[hinge.edge].at(hinge.from).0;
-    let (opens, way) = piece.edges[cut.edge].at(cut.from);
-    let reach = pivot.distance(opens);
-    let is_along = way.dot((opens - pivot).normalize()).abs() > FLATTEST.cos();
-    if reach < 2.0 * CLEAR || is_along {
-        return Err(CannotBe::Misses);
-    }
-    slash_lies_inside(piece, Line::new(pivot, opens))?;
+    let opens = piece.edges[cut.edge].at(cut.from);
+    slash_goes_across(piece, opens, pivot)?;
+    let reach = pivot.distance(opens.0);
     if by.abs() > reach {
         return Err(CannotBe::TooMuch);
     }
@@ -256,6 +252,19 @@ fn angle_at(pivot: Point, [from, to]: [Point; 2]) -> f64 {
 fn angle_of(pivot: Point, ends: [Point; 2], apart: f64) -> f64 {
     let [a, b] = ends.map(|p| p.distance(pivot));
     ((a * a + b * b - apart * apart) / (2.0 * a * b)).clamp(-1.0, 1.0).acos()
+}
+
+/// A slash from a place on an edge, which runs that way there, is long enough, rather square to it, and runs inside the piece to its hinge.
+pub(super) fn slash_goes_across(
+    piece: &Piece,
+    (opens, way): (Point, Vec2),
+    hinge: Point,
+) -> Result<(), CannotBe> {
+    let is_along = way.dot((opens - hinge).normalize()).abs() > FLATTEST.cos();
+    if hinge.distance(opens) < 2.0 * CLEAR || is_along {
+        return Err(CannotBe::Misses);
+    }
+    slash_lies_inside(piece, Line::new(hinge, opens))
 }
 
 /// A slash runs inside the piece from end to end.

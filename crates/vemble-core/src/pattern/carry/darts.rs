@@ -121,7 +121,7 @@ fn new(
         let (n, out) = across(&strips(&all, own.into_iter(), line), half, altered, garment)?;
         let (point, y, base) = (height(n, altered.point)?, height(n, Some(at))?, height(n, altered.base)?);
         let ([from, _], outline) = (pieces[n].reach(y)?, pieces[n].outline());
-        let x = if pieces[n].edge(EdgeName::Opening).is_some() { from.max(0.0) } else { from } + out;
+        let x = if pieces[n].laps() { 0.0 } else { from } + out;
         let mouth = [Point::new(x - half, y), Point::new(x + half, y)];
         let [point, base] = [point, base].map(|y| Point::new(x, y));
         let whole = PieceDart { dart, mouth, point, other: Some(base), loose: None };

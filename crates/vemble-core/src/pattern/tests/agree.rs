@@ -223,9 +223,10 @@ proptest! {
     #[test]
     fn pieces_of_every_body_come_to_what_is_chalked(
         (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), tape in prop::sample::select(Tape::ALL),
-        picked in prop::collection::vec(any::<prop::sample::Index>(), 1..3),
+        picked in prop::collection::vec(any::<prop::sample::Index>(), 1..3), closed in any_closure(),
     ) {
-        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let mut garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        close_in_front(&mut garment, closed);
         let document = |changes| of_garment(garment.clone(), &wearer, changes);
         let tried = document(Vec::new()).try_ons.remove(0);
         let can_be = |changes: &Vec<Change>| {
@@ -513,8 +514,10 @@ proptest! {
     fn what_is_uneven_is_sewn_together_as_it_was(
         (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), by in prop::collection::vec(-15i64..=30, 8), sides_alike in any::<bool>(),
         what in prop::sample::select(vec!["body", "leg", "sleeve", "above_waist", "rise"]), tape in prop::sample::select(Tape::ALL),
+        closed in any_closure(),
     ) {
-        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let mut garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        close_in_front(&mut garment, closed);
         let is_trunk = matches!(what, "above_waist" | "rise");
         let [front, side, back] = [0, 1, 2].map(|n| format!("{} mm", by[n]));
         let uneven = match is_trunk {
@@ -800,10 +803,11 @@ proptest! {
     /// panels and beside whatever dart is there; and so it is in the record, on the paper of the next state, and on the garment that is cut from its pieces.
     #[test]
     fn a_new_dart_lies_as_far_from_the_side_as_it_is_placed(
-        (wearer, seams) in any_body(), from in 40i64..110, take in 3i64..9, tape in prop::sample::select(Tape::ALL),
+        (wearer, seams) in any_body(), from in 40i64..110, take in 3i64..9, tape in prop::sample::select(Tape::ALL), closed in any_closure(),
     ) {
         let mut seen = 0;
-        for garment in begun_on(&wearer, &seams) {
+        for mut garment in begun_on(&wearer, &seams) {
+            close_in_front(&mut garment, closed);
             for dart in Dart::ALL.iter().copied().filter(|dart| !matches!(dart, Dart::Bust | Dart::Shoulder)) {
                 if garment.darts.iter().any(|facts| facts.dart == dart) {
                     continue;

@@ -28,9 +28,10 @@ proptest! {
     /// between two panels has neither middle nor side, and is mirrored as it comes.
     #[test]
     fn panels_of_every_body_lie_as_they_should(
-        (wearer, seams) in any_body(), quarters in 0i32..4, mirrored in any::<bool>(),
+        (wearer, seams) in any_body(), quarters in 0i32..4, mirrored in any::<bool>(), closed in any_closure(),
     ) {
-        for garment in begun_on(&wearer, &seams) {
+        for mut garment in begun_on(&wearer, &seams) {
+            close_in_front(&mut garment, closed);
             for piece in unroll(&garment, &wearer, None) {
                 let has_sides = piece.key.face != crate::work::PieceFace::Round && piece.key.share != crate::work::PieceShare::Middle;
                 let mirror = if mirrored && has_sides { Affine::FLIP_X } else { Affine::IDENTITY };

@@ -1221,8 +1221,10 @@ proptest! {
     fn whatever_is_done_to_pieces_of_every_body_can_be_mended(
         (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), tape in prop::sample::select(Tape::ALL),
         picked in prop::collection::vec((any::<prop::sample::Index>(), any::<prop::sample::Index>(), -15i64..=20), 1..=3),
+        closed in any_closure(),
     ) {
-        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let mut garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        close_in_front(&mut garment, closed);
         let mut document = agree::of_garment(garment, &wearer, Vec::new());
         document.try_ons.clear();
         let show = |document: &Document| pieces(document, OfCloth::default(), tape).unwrap();

@@ -454,8 +454,10 @@ proptest! {
     #[test]
     fn marks_of_every_body_are_carried(
         (wearer, seams) in any_body(), kind in prop::sample::select(Kind::ALL), tape in prop::sample::select(Tape::ALL), by in -12i64..=20,
+        closed in any_closure(),
     ) {
-        let garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        let mut garment = begun_on(&wearer, &seams).find(|garment| garment.kind == kind).unwrap();
+        close_in_front(&mut garment, closed);
         let mut document = super::agree::of_garment(garment.clone(), &wearer, Vec::new());
         document.try_ons.clear();
         let show = |document: &Document| pieces(document, OfCloth::default(), tape).unwrap();

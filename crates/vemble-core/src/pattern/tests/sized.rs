@@ -93,9 +93,10 @@ proptest! {
     /// Whatever size is chosen, on every tape: once the garment has its figures, pieces go round what was chosen, what is sewn to a waist or a neckline is as much longer as it, and
     /// nothing is untrue that was true.
     #[test]
-    fn what_is_chosen_is_what_pieces_go_round((wearer, seams) in any_body(), more in -30_i64..80, tape in prop::sample::select(Tape::ALL)) {
+    fn what_is_chosen_is_what_pieces_go_round((wearer, seams) in any_body(), more in -30_i64..80, tape in prop::sample::select(Tape::ALL), closed in any_closure()) {
         let mut seen = 0;
-        for garment in begun_on(&wearer, &seams) {
+        for mut garment in begun_on(&wearer, &seams) {
+            close_in_front(&mut garment, closed);
             let mut pattern = narrow(&garment, &wearer);
             for row in pattern.charts.iter_mut().flat_map(|chart| &mut chart.rows) {
                 row.figures.iter_mut().for_each(|figure| figure.length = figure.length + Length::from_mm(60 + more));

@@ -85,7 +85,7 @@ pub(super) fn unroll(garment: &Garment, wearer: &Wearer, new: Option<&SetIn>) ->
     };
     yoke::cut_yokes(&bolt, &mut pieces);
     pieces.extend(sleeve::sleeve(&bolt));
-    pieces.extend(band(&bolt));
+    pieces.extend(band(&bolt, &pieces));
     for piece in &mut pieces {
         finish(garment, piece);
     }
@@ -203,10 +203,13 @@ fn squared(piece: &mut Piece, [turns, other]: [usize; 2], moves: bool, (room, sl
     piece.edges[other] = if is_end { beside } else { beside.turned() };
 }
 
-/// A band goes round the waist, folded along its upper edge.
-fn band(bolt: &Bolt<'_>) -> Option<Piece> {
+/// A band goes round the waist, and over what laps there, folded along its upper edge.
+fn band(bolt: &Bolt<'_>, pieces: &[Piece]) -> Option<Piece> {
     let deep = bolt.garment.waistband_depth?.length.cm() * 20.0;
-    let long = bolt.girth(Level::Waist)?;
+    let own = pieces.iter().filter(|p| matches!(p.key.part, PiecePart::Body | PiecePart::Skirt));
+    let laps = own.filter(|p| p.edge(EdgeName::Opening).is_some()).filter_map(|p| p.edge(EdgeName::Waist));
+    let lapped: f64 = laps.map(|edge| -edge.start().x.min(edge.end().x)).sum();
+    let long = bolt.girth(Level::Waist)? + 2.0 * lapped;
     let corner = |x: f64, y: f64| Point::new(x, y);
     let (a, b, c, d) = (corner(0.0, 0.0), corner(long, 0.0), corner(long, deep), corner(0.0, deep));
     let mut ends = [Edge::line(EdgeName::End, b, c), Edge::line(EdgeName::End, d, a)];

@@ -524,7 +524,10 @@ impl<'a> Storey<'a> {
     ) -> Vec<CubicBez> {
         let garment = self.bolt.garment;
         if face == PieceFace::Front && beyond > LAP {
-            return vec![straight(neck, first)];
+            // Straight across to the waist, or where there is none to midway below the bust; from there it goes down.
+            let bust = self.bolt.up(Level::Bust).unwrap_or(first.y);
+            let waist = self.bolt.up(Level::Waist).unwrap_or(bust.midpoint(first.y));
+            return vec![straight(neck, Point::new(first.x, waist.max(first.y)))];
         }
         let (style, deep) = match face {
             PieceFace::Back | PieceFace::Round => (Neckline::Round, BACK_NECK * 10.0),
