@@ -144,7 +144,7 @@ choice! {
         CutLine => "cut line",
         /// The edge that it ends in.
         EndsIn => "edge it ends in",
-        /// What closes or lies just above the edge.
+        /// What closes, lies just above or is sewn to the edge.
         AtTheEdge => "what lies at the edge",
         /// The edge as such, where it cannot be cut.
         TheEdge => "edge itself",
