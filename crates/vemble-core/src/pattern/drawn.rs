@@ -1,7 +1,6 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
-use super::panels::is_between_panels;
-use super::panels::lay_beside;
+use super::panels::{is_between_panels, lay_beside, rank};
 use super::piece::{Edge, Notch, Piece, PieceDart, is_middle};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
@@ -13,15 +12,25 @@ use crate::work::{
 };
 use kurbo::{Affine, Point, Shape};
 
-/// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there.
+/// The pieces with those that were drawn: what is drawn of a part, in front or behind, stands for all that the garment is unrolled to there. What laps over is taken
+/// to go as far beyond the middle as there: a drawing does not say where that is.
 pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[DrawnPiece]) -> Vec<Piece> {
     let stands_for = |piece: &Piece| {
         drawn.iter().any(|d| {
             d.piece.layer.is_outer() && (d.piece.part, d.piece.face) == (piece.key.part, piece.key.face)
         })
     };
-    let mut pieces: Vec<Piece> = unrolled.into_iter().filter(|piece| !stands_for(piece)).collect();
+    let (stood_for, mut pieces): (Vec<Piece>, Vec<Piece>) = unrolled.into_iter().partition(stands_for);
     let mut own: Vec<Piece> = drawn.iter().filter_map(|drawn| piece_of(garment, drawn)).collect();
+    for lapped in stood_for.iter().filter(|piece| piece.laps()) {
+        let of = (lapped.key.part, lapped.key.face);
+        let at_middle =
+            |piece: &&mut Piece| (piece.key.part, piece.key.face) == of && rank(piece.key.share) == 0;
+        let outer = own.iter_mut().filter(|piece| piece.key.layer.is_outer());
+        for piece in outer.filter(at_middle) {
+            piece.lay(Affine::translate((lapped.bounds().x0, 0.0)));
+        }
+    }
     lay_beside(&mut own);
     pieces.extend(own);
     pieces.iter_mut().for_each(|piece| piece.was = Some(piece.key));

@@ -152,10 +152,13 @@ fn share_of_seam(all: &[Piece], own: &Piece, edge: &Edge, seam: Seam) -> [f64; 2
     };
     let (mut before, mut whole) = (0.0, 0.0);
     for piece in all.iter().filter(is_beside) {
+        // What is drawn elsewhere lies each for itself: a yoke is above what it is sewn to wherever they lie.
+        let [is_upper, own_is_upper] = [piece, own].map(|p| p.key.share == PieceShare::Upper);
         for other in piece.edges.iter().filter(|other| other.name == edge.name) {
             let long = piece.sewn(other);
             whole += long;
-            before += if is_before(other, edge) { long } else { 0.0 };
+            let comes_first = if is_upper == own_is_upper { is_before(other, edge) } else { own_is_upper };
+            before += if comes_first { long } else { 0.0 };
         }
     }
     [before / whole, (before + own.sewn(edge)) / whole]
