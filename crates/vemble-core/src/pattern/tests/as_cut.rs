@@ -3,6 +3,7 @@
 use super::*;
 
 use crate::figure::ViewSide;
+use crate::garment::HIGHEST_NECK;
 use crate::pattern::as_cut::{cut_from_pieces, height_of, length_of, outer, round_at};
 use crate::pattern::lay::{Laid, lay};
 use crate::pattern::{PieceMay, pieces};
@@ -26,6 +27,11 @@ fn has_figures_of_its_pieces(document: &Document, laid: &Laid, tape: Tape) -> Re
     };
     let old = unroll(&Garment { gathered: cut.gathered.clone(), ..garment.clone() }, &document.wearer, None);
     let [old, is, again] = [&old, &set.pieces, &again].map(|pieces| outer(pieces));
+    // Narrowed a great deal it has shoulders that no neckline fits between, however shallow, which is said.
+    let front = again.iter().filter(|piece| piece.key.face == PieceFace::Front);
+    let mut necks = front.filter_map(|piece| piece.edge(EdgeName::Neckline));
+    let is_shallowest = necks.any(|neck| neck.start().y - neck.end().y < HIGHEST_NECK * 10.0 + 0.01);
+    let is_at_neck = cut.is_neck_its_edge() && !is_shallowest;
     for level in garment.levels.iter().map(|level| level.level) {
         let all: Vec<Piece> = is.iter().copied().cloned().collect();
         let said = cut.level(level).map(|level| level.width.girth().cm() * 10.0);
@@ -42,7 +48,7 @@ fn has_figures_of_its_pieces(document: &Document, laid: &Laid, tape: Tape) -> Re
                 [
                     // A front wraps over by a share of the waist.
                     round_at(&cut, pieces, level)
-                        .filter(|_| !wraps(&cut) && (level != Level::Neck || cut.is_neck_its_edge())),
+                        .filter(|_| !wraps(&cut) && (level != Level::Neck || is_at_neck)),
                     height_of(pieces, level),
                 ]
             };
