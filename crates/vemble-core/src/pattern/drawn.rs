@@ -1,6 +1,6 @@
 //! Pieces that were drawn elsewhere, laid as pieces lie here: upright by their grain, hem below, middle to the left, against the clock.
 
-use super::panels::{is_between_panels, lay_beside, rank};
+use super::panels::{is_between_panels, lay_beside};
 use super::piece::{Edge, Notch, Piece, PieceDart, is_middle};
 use super::unroll::usual_allowance;
 use crate::garment::{Garment, Seam};
@@ -22,12 +22,16 @@ pub(super) fn with_drawn(garment: &Garment, unrolled: Vec<Piece>, drawn: &[Drawn
     };
     let (stood_for, mut pieces): (Vec<Piece>, Vec<Piece>) = unrolled.into_iter().partition(stands_for);
     let mut own: Vec<Piece> = drawn.iter().filter_map(|drawn| piece_of(garment, drawn)).collect();
-    for lapped in stood_for.iter().filter(|piece| piece.laps()) {
-        let of = (lapped.key.part, lapped.key.face);
-        let at_middle =
-            |piece: &&mut Piece| (piece.key.part, piece.key.face) == of && rank(piece.key.share) == 0;
-        let outer = own.iter_mut().filter(|piece| piece.key.layer.is_outer());
-        for piece in outer.filter(at_middle) {
+    // The same one, or where it was cut into other panels the one in the middle.
+    let lapped = |key: PieceKey| {
+        let laps = || stood_for.iter().filter(|piece| piece.laps());
+        let is_beside = |piece: &&Piece| PieceKey { share: key.share, ..piece.key } == key;
+        let is_outside = matches!(key.share, PieceShare::Middle | PieceShare::Side);
+        let in_the_middle = || laps().find(is_beside).filter(|_| !is_outside);
+        laps().find(|piece| piece.key == key).or_else(in_the_middle)
+    };
+    for piece in &mut own {
+        if let Some(lapped) = lapped(piece.key) {
             piece.lay(Affine::translate((lapped.bounds().x0, 0.0)));
         }
     }

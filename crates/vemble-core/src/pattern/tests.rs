@@ -905,11 +905,13 @@ proptest! {
         (wearer, seams) in any_body(),
         fuller in proptest::option::of((proptest::sample::select(vec![LongEdge::Waist, LongEdge::SleeveHem]), 0.05..1.2f64)),
         neckline in proptest::option::of(proptest::sample::select(Neckline::ALL)),
-        closed in any_closure(),
+        closed in any_closure(), has_darts in proptest::prelude::any::<bool>(),
     ) {
         for mut garment in begun_on(&wearer, &seams) {
             garment.neckline = neckline.filter(|_| garment.hangs_from_shoulders());
             close_in_front(&mut garment, closed);
+            // Without them a skirt has its yoke.
+            garment.darts.retain(|_| has_darts);
             let round = |level: Level| garment.level(level).map(|level| level.width.girth().cm());
             // What is a fifth wider at its waist than at its hip is no leg.
             let most = round(Level::Hip).filter(|_| garment.has_legs()).map_or(f64::INFINITY, |hip| hip * 1.2);

@@ -15,6 +15,9 @@ use crate::length::{Length, times};
 use crate::place::Level;
 use crate::told::{Said, Tell, Teller, edges_sum, term_words, without_sign};
 
+/// What is sewn to a neckline does not change with it.
+const AT_THE_NECK: &str = "Collar, band or facing keep their length.";
+
 impl Tell for Found {
     fn tell(&self, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) -> Said {
         match self {
@@ -402,7 +405,7 @@ fn round_the_neck(longer: Length, key: &FindingKey, outcome: Outcome, to: &Telle
     };
     let reason = match outcome {
         Outcome::Passes => format!("Up to {} are eased in.", to.show(EDGES_MAY_DIFFER.on(to.tape))),
-        Outcome::Caution | Outcome::Stop => "Collar, band or facing keep their length.".to_owned(),
+        Outcome::Caution | Outcome::Stop => AT_THE_NECK.to_owned(),
     };
     Said::new(format!("Collar, band or facing, and the {}", key.name(to)), figures, reason)
         .mended(outcome, || remedy)
@@ -441,7 +444,7 @@ fn ends_in(facts: &EndsIn, key: &FindingKey, outcome: Outcome, to: &Teller<'_>) 
     let (edge, partner, remedy) = match facts.edge {
         MetEdge::Neck => (
             "neck edge",
-            "Collar, band or facing keep their length.",
+            AT_THE_NECK,
             "Shorten or lengthen collar or facing by as much, or meet the old stitching before the neck.",
         ),
         MetEdge::Armhole if to.garment.level(Level::UpperArm).is_none() => (
